@@ -1,0 +1,36 @@
+import type { Technology, Tolerance } from "../capacitor";
+import type { Mounting } from "../readout";
+import type { Amperes, Celsius, Farads, Hertz, Millimetres, Ohms, Volts } from "../units";
+
+export const SAFETY_CLASSES = ["X1", "X2", "Y1", "Y2"] as const;
+/** Interference-suppression class by IEC 60384-14. */
+export type SafetyClass = (typeof SAFETY_CLASSES)[number];
+
+export const GRADES = ["general", "lowEsr", "longLife", "lowLeakage", "audio", "safety"] as const;
+/** What a series is made for, as its datasheet's first line says. */
+export type Grade = (typeof GRADES)[number];
+
+/** A part that can be bought. Sizes in mm, price in hundredths of the shop's currency, life in hours at full temperature. */
+export interface CataloguePart {
+  id: number;
+  code: string;
+  series: string;
+  grade: Grade;
+  technology: Technology;
+  nominal: Farads;
+  tolerance: Tolerance;
+  rated: Volts;
+  safety: SafetyClass | null;
+  temperature: Celsius;
+  diameter: Millimetres;
+  height: Millimetres;
+  /** null for axial parts */
+  pitch: Millimetres | null;
+  mounting: Mounting;
+  /** null where the series does not state it */
+  esr: { ohms: Ohms; at: Hertz } | null;
+  ripple: { amperes: Amperes; at: Hertz } | null;
+  lifeHours: number | null;
+  priceCents: number;
+  stock: number;
+}

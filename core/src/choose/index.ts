@@ -1,0 +1,15 @@
+export { GRADES, SAFETY_CLASSES, type CataloguePart, type Grade, type SafetyClass } from "./catalogue";
+export {
+  SCOPES,
+  SIDES,
+  TANTALUM_SCHOOLS,
+  USUAL_SHOP_RULES,
+  VALUE_POLICIES,
+  type PositionNeeds,
+  type Schools,
+  type ShopRules,
+} from "./needs";
+export { expectedLife } from "./life";
+export { fitNotes, lifeYears, neededVolts, refusals, valueWindow, type FitNote, type Refusal } from "./rules";
+export { assessPart, rankParts, type Assessment, type Merit, type Ranking } from "./rank";
+export { orderList, sparesFor, type OrderLine, type OrderNeed } from "./orderList";

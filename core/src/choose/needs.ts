@@ -1,0 +1,60 @@
+import type { CapacitorPart } from "../capacitor";
+import type { Mounting } from "../readout";
+import type { Celsius, Farads, Millimetres, Ohms, Volts } from "../units";
+
+export const VALUE_POLICIES = ["same", "nextUp"] as const;
+export const TANTALUM_SCHOOLS = ["sameKind", "aluminium", "film"] as const;
+export const SCOPES = ["provenBad", "provenBadAndKind", "section", "everyElectrolytic"] as const;
+export const SIDES = ["everyChannel", "faultySide"] as const;
+
+/** The schools of a job that decide about parts (handed in, never assumed). */
+export interface Schools {
+  /** supply filters: keep the value, or take the next one up within limits */
+  value: (typeof VALUE_POLICIES)[number];
+  tantalum: (typeof TANTALUM_SCHOOLS)[number];
+}
+
+/** Everything a replacement is held against. Unknown things are null and are said to be unknown, not taken as fine. */
+export interface PositionNeeds extends CapacitorPart {
+  temperature: Celsius | null;
+  diameter: Millimetres | null;
+  height: Millimetres | null;
+  /** free height under the lid, free diameter against neighbours */
+  maxHeight: Millimetres | null;
+  maxDiameter: Millimetres | null;
+  pitch: Millimetres | null;
+  mounting: Mounting;
+  /** DC that stands across it in use, measured or from the drawing, at nominal mains */
+  working: Volts | null;
+  /** largest value allowed here, as behind a rectifier valve */
+  largest: Farads | null;
+  /** input resistance of the next stage, for the corner of a coupling part */
+  following: Ohms | null;
+  /** ESR the original had when new, at 100 kHz */
+  originalEsr: Ohms | null;
+}
+
+/** Shop settings that the rules use. */
+export interface ShopRules {
+  /** rated volts over working volts, per technology group */
+  marginWet: number;
+  marginTantalum: number;
+  marginFilm: number;
+  /** mains above nominal, as a fraction */
+  highMains: number;
+  targetYears: number;
+  hoursPerYear: number;
+  /** inside a warm unit, °C */
+  ambient: Celsius;
+}
+
+/** Shop defaults of the trade (common practice): 1.25, 2 and 1.5 over working volts, mains +10 %, ten years at four hours a day. */
+export const USUAL_SHOP_RULES: ShopRules = {
+  marginWet: 1.25,
+  marginTantalum: 2,
+  marginFilm: 1.5,
+  highMains: 0.1,
+  targetYears: 10,
+  hoursPerYear: 1500,
+  ambient: 50 as Celsius,
+};

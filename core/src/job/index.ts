@@ -1,0 +1,25 @@
+export {
+  FINDINGS,
+  FINDING_GROUPS,
+  FINDING_TOKENS,
+  JOB_STATES,
+  SUPPLY_KINDS,
+  UNIT_KINDS,
+  type FindingGroup,
+  type FindingToken,
+  type JobState,
+  type SupplyKind,
+  type UnitKind,
+} from "./vocabulary";
+export {
+  STATIONS,
+  needsDecision,
+  nextAct,
+  stationOf,
+  stationStates,
+  type JobFacts,
+  type NextAct,
+  type PositionFacts,
+  type Station,
+  type StationState,
+} from "./stations";

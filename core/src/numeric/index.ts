@@ -1,0 +1,2 @@
+export { median } from "./statistics";
+export { normal, pick, seededRandom } from "./random";

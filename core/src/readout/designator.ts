@@ -1,0 +1,52 @@
+/** A reference as printed on boards: one to three letters, up to four digits, perhaps a section letter: C14, BC3, C101b. */
+const PATTERN = /^[a-z]{1,3}\d{1,4}[a-z]?$/i;
+
+export const looksLikeDesignator = (text: string): boolean => PATTERN.test(text);
+export const normaliseDesignator = (text: string): string => text.trim().toUpperCase();
+
+/**
+ * Known designators that begin with `prefix`, in natural order (C2 before C10), at most `most`.
+ * An empty prefix gives none.
+ */
+export function completeDesignator(prefix: string, known: readonly string[], most = 6): string[] {
+  const wanted = normaliseDesignator(prefix);
+  if (wanted === "") return [];
+  return known
+    .filter((d) => d.startsWith(wanted))
+    .sort(byDesignator)
+    .slice(0, most);
+}
+
+/** Natural order: letters first, then the number as a number, then the section letter. */
+export function byDesignator(a: string, b: string): number {
+  return a.localeCompare(b, "en", { numeric: true, sensitivity: "base" });
+}
+
+/**
+ * Known designators one slip of the finger away from an unknown one, nearest first, at most 3: a digit changed, dropped,
+ * doubled or swapped.
+ */
+export function nearestDesignators(unknown: string, known: readonly string[]): string[] {
+  const wanted = normaliseDesignator(unknown);
+  return known.filter((d) => isOneSlip(wanted, d)).sort(byDesignator).slice(0, 3); // prettier-ignore
+}
+
+function isOneSlip(a: string, b: string): boolean {
+  if (a === b || Math.abs(a.length - b.length) > 1) return false;
+  const [short, long] = a.length <= b.length ? [a, b] : [b, a];
+  let i = 0;
+  while (i < short.length && short[i] === long[i]) i++;
+  if (short.length < long.length) return short.slice(i) === long.slice(i + 1);
+  const swapped = short[i] === long[i + 1] && short[i + 1] === long[i] && short.slice(i + 2) === long.slice(i + 2);
+  return swapped || short.slice(i + 1) === long.slice(i + 1);
+}
+
+/**
+ * The designator of the twin `offset` numbers further: C101 with 100 is C201. Null where the number would leave 1 to 9999.
+ */
+export function shiftDesignator(designator: string, offset: number): string | null {
+  const match = /^([A-Z]+)(\d+)([A-Z]?)$/.exec(normaliseDesignator(designator));
+  if (!match) return null;
+  const number = Number(match[2]) + offset;
+  return number >= 1 && number <= 9999 ? `${match[1]}${number}${match[3]}` : null;
+}

@@ -1,0 +1,165 @@
+import { holdsCharge, isPolarised, parseMarking, usualTolerance, type MarkingIssue, type Role, type Technology, type Tolerance } from "../capacitor";
+import { farads, parseValue, volts, type Farads, type Result, type Volts } from "../units";
+import { looksLikeDesignator, normaliseDesignator } from "./designator";
+import { CHANNEL_WORDS, ROLE_WORDS, TECHNOLOGY_WORDS } from "./words";
+
+export const MOUNTINGS = ["radial", "axial", "snapIn", "screw"] as const;
+export type Mounting = (typeof MOUNTINGS)[number];
+
+/** A position as typed or pasted, before it is on a job. Sizes in mm, temperature in °C. */
+export interface PositionDraft {
+  designator: string;
+  section: string;
+  channel: string | null;
+  role: Role;
+  technology: Technology;
+  nominal: Farads;
+  rated: Volts;
+  tolerance: Tolerance;
+  temperature: number | null;
+  diameter: number | null;
+  height: number | null;
+  pitch: number | null;
+  mounting: Mounting;
+  holdsCharge: boolean;
+  /** what was not said and therefore taken as usual */
+  assumed: readonly ("role" | "technology" | "tolerance")[];
+}
+
+export type PositionIssue =
+  | { code: "designatorMissing"; text: string }
+  | { code: "valueMissing"; designator: string }
+  | { code: "voltsMissing"; designator: string }
+  | { code: "marking"; designator: string; issue: MarkingIssue };
+
+/** Volts across a polarised part from which it counts as holding charge even outside the supply (touch limit ES1, from memory). */
+const CHARGE_VOLTS = 60;
+const CHARGE_FARADS = 1e-6;
+
+/**
+ * Reads one line of a parts list: `C1 2200u 50v reservoir L #main supply 16x31 p7.5 snapin 105c`. Order after the designator
+ * is free; tab, comma-space and semicolon separate as spaces do. What is not said is taken as usual and listed in `assumed`.
+ */
+export function parsePosition(line: string): Result<PositionDraft, PositionIssue> {
+  const [body, section = ""] = splitSection(line);
+  const tokens = body.replace(/;|,\s|\t/g, " ").split(/\s+/).filter(Boolean); // prettier-ignore
+  const first = tokens.shift() ?? "";
+  if (!looksLikeDesignator(first)) return { ok: false, issue: { code: "designatorMissing", text: line.trim() } };
+  const designator = normaliseDesignator(first);
+  const said = sortTokens(tokens);
+  const marking = parseMarking(said.marking.join(" "), said.technology ?? undefined);
+  if (!marking.ok) {
+    const { issue } = marking;
+    return { ok: false, issue: issue.code === "empty" ? { code: "valueMissing", designator } : { code: "marking", designator, issue } };
+  }
+  const { nominal, rated, tolerance, temperature } = marking.value;
+  if (nominal === null) return { ok: false, issue: { code: "valueMissing", designator } };
+  if (rated === null) return { ok: false, issue: { code: "voltsMissing", designator } };
+  const role = said.role ?? usualRole(nominal);
+  const technology = said.technology ?? usualTechnology(role, nominal);
+  return {
+    ok: true,
+    value: {
+      designator,
+      section: section.trim() || "Unsorted",
+      channel: said.channel,
+      role,
+      technology,
+      nominal: farads(nominal),
+      rated: volts(rated),
+      tolerance: tolerance ?? usualTolerance(technology),
+      temperature,
+      diameter: said.diameter,
+      height: said.height,
+      pitch: said.pitch,
+      mounting: said.mounting,
+      holdsCharge: holdsCharge(role) || (isPolarised(technology) && rated >= CHARGE_VOLTS && nominal >= CHARGE_FARADS),
+      assumed: [
+        ...(said.role ? [] : (["role"] as const)),
+        ...(said.technology ? [] : (["technology"] as const)),
+        ...(tolerance ? [] : (["tolerance"] as const)),
+      ],
+    },
+  };
+}
+
+function splitSection(line: string): [string, string?] {
+  const at = line.indexOf("#");
+  return at < 0 ? [line] : [line.slice(0, at), line.slice(at + 1)];
+}
+
+interface SortedTokens {
+  role: Role | null;
+  technology: Technology | null;
+  channel: string | null;
+  diameter: number | null;
+  height: number | null;
+  pitch: number | null;
+  mounting: Mounting;
+  marking: string[];
+}
+
+function sortTokens(tokens: readonly string[]): SortedTokens {
+  const said: SortedTokens = { role: null, technology: null, channel: null, diameter: null, height: null, pitch: null, mounting: "radial", marking: [] };
+  for (const token of tokens) {
+    const word = token.toLowerCase();
+    const size = /^(\d+(?:[.,]\d+)?)x(\d+(?:[.,]\d+)?)(mm)?$/.exec(word);
+    const pitch = /^p(\d+(?:[.,]\d+)?)(mm)?$/.exec(word);
+    const mounting = MOUNTINGS.find((m) => m.toLowerCase() === word.replace("-", ""));
+    const role = ROLE_WORDS.get(word);
+    const technology = TECHNOLOGY_WORDS.get(word);
+    const channel = CHANNEL_WORDS.get(word);
+    if (size) {
+      said.diameter = parseValue(size[1]!)!.value;
+      said.height = parseValue(size[2]!)!.value;
+    } else if (pitch) said.pitch = parseValue(pitch[1]!)!.value;
+    else if (mounting) said.mounting = mounting;
+    else if (role) said.role = role;
+    else if (technology) said.technology = technology;
+    else if (channel) said.channel = channel;
+    else said.marking.push(token);
+  }
+  return said;
+}
+
+// Common practice: large electrolytics are filters, small values couple.
+const usualRole = (nominal: number): Role => (nominal >= 1000e-6 ? "reservoir" : nominal >= 22e-6 ? "decoupler" : "coupling");
+
+function usualTechnology(role: Role, nominal: number): Technology {
+  if (role === "crossover") return nominal >= 1e-6 ? "bipolar" : "film";
+  if (role === "mainsX" || role === "mainsY") return "film";
+  if (nominal >= 0.47e-6) return "aluminium";
+  return nominal >= 1e-9 ? "film" : "c0g";
+}
+
+export interface PositionList {
+  drafts: readonly PositionDraft[];
+  issues: readonly { line: number; text: string; issue: PositionIssue | { code: "duplicate"; designator: string } }[];
+}
+
+/**
+ * Reads a pasted list, one position a line; blank lines are skipped and a line that is only `#name` opens a section for those
+ * below it. Lines that cannot be read, repeat a designator or name one that is `taken` are reported with their number (from 1).
+ */
+export function parsePositionList(text: string, taken: ReadonlySet<string> = new Set()): PositionList {
+  const drafts: PositionDraft[] = [];
+  const issues: PositionList["issues"][number][] = [];
+  const seen = new Set(taken);
+  let section = "";
+  text.split(/\r?\n/).forEach((line, i) => {
+    if (line.trim() === "") return;
+    if (line.trim().startsWith("#")) {
+      section = line.trim().slice(1).trim();
+      return;
+    }
+    const parsed = parsePosition(line.includes("#") ? line : `${line} #${section}`);
+    if (!parsed.ok) issues.push({ line: i + 1, text: line, issue: parsed.issue });
+    else if (seen.has(parsed.value.designator))
+      issues.push({ line: i + 1, text: line, issue: { code: "duplicate", designator: parsed.value.designator } });
+    else {
+      seen.add(parsed.value.designator);
+      drafts.push(parsed.value);
+    }
+  });
+  return { drafts, issues };
+}

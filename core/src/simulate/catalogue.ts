@@ -1,0 +1,149 @@
+import { eSeriesDecade, usualTanD, type Technology } from "../capacitor";
+import type { CataloguePart, Grade, SafetyClass } from "../choose";
+import { pick, seededRandom } from "../numeric";
+import type { Mounting } from "../readout";
+import { amperes, celsius, farads, formatEngineering, hertz, millimetres, ohms, volts } from "../units";
+
+/** A case as catalogues list them: diameter, height and lead pitch in mm. Film boxes give their thickness as diameter. */
+interface Case {
+  diameter: number;
+  height: number;
+  pitch: number;
+}
+
+const RADIAL: readonly Case[] = [
+  [5, 11, 2], [6.3, 11, 2.5], [8, 11.5, 3.5], [10, 12.5, 5], [10, 16, 5], [10, 20, 5], [12.5, 20, 5], [12.5, 25, 5], [16, 25, 7.5],
+  [16, 31.5, 7.5], [18, 35.5, 7.5], [18, 40, 7.5],
+].map(([diameter, height, pitch]) => ({ diameter: diameter!, height: height!, pitch: pitch! })); // prettier-ignore
+const SNAP_IN: readonly Case[] = [
+  [22, 25], [22, 30], [22, 40], [25, 40], [25, 50], [30, 40], [30, 50], [35, 50], [35, 60],
+].map(([diameter, height]) => ({ diameter: diameter!, height: height!, pitch: 10 })); // prettier-ignore
+const FILM_BOX: readonly Case[] = [
+  [2.5, 6.5, 5], [3.5, 8, 5], [5, 10, 7.5], [6, 12, 10], [7, 13, 15], [9, 16, 15], [11, 19, 22.5], [13, 24, 27.5], [18, 32, 27.5],
+].map(([diameter, height, pitch]) => ({ diameter: diameter!, height: height!, pitch: pitch! })); // prettier-ignore
+
+interface SeriesPlan {
+  name: string;
+  prefix: string;
+  grade: Grade;
+  technology: Technology;
+  mounting: Mounting;
+  safety?: SafetyClass;
+  cases: readonly Case[];
+  steps: 3 | 6 | 12;
+  /** farads, both ends included */
+  range: readonly [number, number];
+  volts: readonly number[];
+  tolerance: number;
+  temperature: number;
+  life: number | null;
+  /** ESR at 100 kHz as a share of the general-purpose figure; null where not stated */
+  esrShare: number | null;
+  /** µF·V per mm³: how densely the series packs */
+  density: number;
+  cents: number;
+}
+
+const LOW = [6.3, 10, 16, 25, 35, 50, 63, 100];
+const HIGH = [160, 200, 250, 350, 400, 450];
+
+// Every name is invented; ranges, steps, cases and figures are those usual for such parts.
+const SERIES: readonly SeriesPlan[] = [
+  { name: "Brindlewick", prefix: "BRW", grade: "general", technology: "aluminium", mounting: "radial", cases: RADIAL, steps: 6, range: [0.47e-6, 10000e-6], volts: [...LOW, ...HIGH], tolerance: 0.2, temperature: 105, life: 2000, esrShare: null, density: 14, cents: 9 },
+  { name: "Barleycoat", prefix: "BLC", grade: "general", technology: "aluminium", mounting: "radial", cases: RADIAL, steps: 6, range: [0.47e-6, 10000e-6], volts: [...LOW, ...HIGH], tolerance: 0.2, temperature: 85, life: 2000, esrShare: null, density: 17, cents: 6 },
+  { name: "Fennaker", prefix: "FNK", grade: "longLife", technology: "aluminium", mounting: "radial", cases: RADIAL, steps: 6, range: [0.47e-6, 10000e-6], volts: [...LOW, ...HIGH], tolerance: 0.2, temperature: 125, life: 4000, esrShare: 0.35, density: 7, cents: 74 },
+  { name: "Tamselight", prefix: "TML", grade: "lowEsr", technology: "aluminium", mounting: "radial", cases: RADIAL, steps: 6, range: [4.7e-6, 6800e-6], volts: LOW, tolerance: 0.2, temperature: 105, life: 5000, esrShare: 0.22, density: 11, cents: 24 },
+  { name: "Orrowby", prefix: "ORB", grade: "longLife", technology: "aluminium", mounting: "radial", cases: RADIAL, steps: 6, range: [1e-6, 4700e-6], volts: [...LOW, ...HIGH], tolerance: 0.2, temperature: 105, life: 10000, esrShare: 0.4, density: 9, cents: 31 },
+  { name: "Pellimar", prefix: "PLM", grade: "audio", technology: "aluminium", mounting: "radial", cases: RADIAL, steps: 6, range: [1e-6, 4700e-6], volts: [16, 25, 35, 50, 63, 100], tolerance: 0.2, temperature: 85, life: 2000, esrShare: 0.5, density: 7, cents: 58 },
+  { name: "Nettlecombe", prefix: "NTC", grade: "lowLeakage", technology: "aluminium", mounting: "radial", cases: RADIAL, steps: 6, range: [0.47e-6, 470e-6], volts: [16, 25, 35, 50, 63], tolerance: 0.2, temperature: 105, life: 3000, esrShare: null, density: 9, cents: 22 },
+  { name: "Quenderry", prefix: "QDR", grade: "general", technology: "aluminium", mounting: "axial", cases: RADIAL, steps: 6, range: [1e-6, 4700e-6], volts: [16, 25, 40, 63, 100, 250, 350, 450], tolerance: 0.2, temperature: 105, life: 3000, esrShare: null, density: 10, cents: 88 },
+  { name: "Hathersnip", prefix: "HSN", grade: "longLife", technology: "aluminium", mounting: "snapIn", cases: SNAP_IN, steps: 6, range: [47e-6, 47000e-6], volts: [25, 35, 50, 63, 80, 100, 200, 250, 400, 450], tolerance: 0.2, temperature: 105, life: 5000, esrShare: 0.5, density: 17, cents: 190 },
+  { name: "Dovetarn", prefix: "DVT", grade: "audio", technology: "bipolar", mounting: "radial", cases: RADIAL, steps: 12, range: [0.47e-6, 470e-6], volts: [16, 25, 35, 50, 63, 100], tolerance: 0.1, temperature: 105, life: 2000, esrShare: 0.6, density: 5, cents: 64 },
+  { name: "Saltreed", prefix: "SLR", grade: "general", technology: "bipolar", mounting: "axial", cases: RADIAL, steps: 12, range: [1e-6, 100e-6], volts: [35, 50, 63, 100], tolerance: 0.1, temperature: 105, life: 2000, esrShare: null, density: 5, cents: 71 },
+  { name: "Finchmoor", prefix: "FMR", grade: "audio", technology: "film", mounting: "radial", cases: FILM_BOX, steps: 12, range: [1e-9, 10e-6], volts: [63, 100, 250, 400, 630], tolerance: 0.05, temperature: 100, life: null, esrShare: null, density: 0.24, cents: 34 },
+  { name: "Wrenhollow", prefix: "WRH", grade: "general", technology: "film", mounting: "radial", cases: FILM_BOX, steps: 12, range: [1e-9, 4.7e-6], volts: [63, 100, 250, 400], tolerance: 0.1, temperature: 105, life: null, esrShare: null, density: 0.4, cents: 12 },
+  { name: "Lapwater", prefix: "LPW", grade: "audio", technology: "film", mounting: "axial", cases: FILM_BOX, steps: 12, range: [0.1e-6, 47e-6], volts: [100, 250, 400, 630], tolerance: 0.05, temperature: 85, life: null, esrShare: null, density: 0.6, cents: 240 },
+  { name: "Gatehelm X", prefix: "GHX", grade: "safety", technology: "film", mounting: "radial", safety: "X2", cases: FILM_BOX, steps: 6, range: [10e-9, 2.2e-6], volts: [310], tolerance: 0.1, temperature: 110, life: null, esrShare: null, density: 0.1, cents: 46 },
+  { name: "Gatehelm Y", prefix: "GHY", grade: "safety", technology: "film", mounting: "radial", safety: "Y2", cases: FILM_BOX, steps: 6, range: [1e-9, 47e-9], volts: [300], tolerance: 0.2, temperature: 110, life: null, esrShare: null, density: 0.01, cents: 52 },
+  { name: "Thimblestone", prefix: "TBS", grade: "general", technology: "tantalum", mounting: "radial", cases: RADIAL, steps: 6, range: [0.1e-6, 100e-6], volts: [6.3, 10, 16, 25, 35, 50], tolerance: 0.2, temperature: 125, life: null, esrShare: null, density: 12, cents: 66 },
+  { name: "Mothglass", prefix: "MTG", grade: "general", technology: "c0g", mounting: "radial", cases: FILM_BOX, steps: 12, range: [10e-12, 22e-9], volts: [50, 100, 500], tolerance: 0.05, temperature: 125, life: null, esrShare: null, density: 0.02, cents: 11 },
+  { name: "Cindermote", prefix: "CDM", grade: "general", technology: "x7r", mounting: "radial", cases: FILM_BOX, steps: 12, range: [100e-12, 1e-6], volts: [50, 100, 500, 1000], tolerance: 0.1, temperature: 125, life: null, esrShare: null, density: 0.3, cents: 7 },
+]; // prettier-ignore
+
+/** How many parts of a seeded catalogue are out of stock, as a share. */
+const OUT_OF_STOCK = 0.06;
+
+/**
+ * An invented catalogue of about 3,700 parts on preferred values, usual voltage steps, case sizes and pitches. The same seed gives
+ * the same catalogue. Ids count from 1. ESR and ripple follow the general-purpose formula and are no maker's figures.
+ */
+export function inventedCatalogue(seed: number): CataloguePart[] {
+  const random = seededRandom(seed);
+  const parts: CataloguePart[] = [];
+  for (const plan of SERIES)
+    for (const nominal of valuesBetween(plan.steps, ...plan.range))
+      for (const rated of plan.volts) {
+        const size = caseFor(plan, nominal, rated);
+        if (size) parts.push(partOf(plan, nominal, rated, size, parts.length + 1, random));
+      }
+  return parts;
+}
+
+function valuesBetween(steps: 3 | 6 | 12, low: number, high: number): number[] {
+  const values: number[] = [];
+  for (let decade = -12; decade <= -1; decade++)
+    for (const mantissa of eSeriesDecade(steps)) {
+      const value = Number(`${mantissa}e${decade}`);
+      if (value >= low * 0.999 && value <= high * 1.001) values.push(value);
+    }
+  return values;
+}
+
+/** The smallest case that holds the part; undefined where even the largest does not: such a part is not made. */
+function caseFor(plan: SeriesPlan, nominal: number, rated: number): Case | undefined {
+  const needed = (nominal * 1e6 * rated) / plan.density;
+  // small cases hold less per volume: end seals and leads take their share
+  const holds = (c: Case) => (Math.PI / 4) * c.diameter ** 2 * c.height * (1 - 3 / (c.height + 3));
+  const fits = plan.cases.find((c) => holds(c) >= needed);
+  const oversized = fits === plan.cases[0] && plan.mounting === "snapIn" && needed < holds(fits!) / 6;
+  return oversized ? undefined : fits;
+}
+
+function partOf(plan: SeriesPlan, nominal: number, rated: number, size: Case, id: number, random: () => number): CataloguePart {
+  const general = usualTanD(farads(nominal), volts(rated)) / (2 * Math.PI * 120 * nominal);
+  const esr = plan.esrShare === null ? null : { ohms: ohms(round(0.25 * general * plan.esrShare + 0.008)), at: hertz(100_000) };
+  const surface = Math.PI * size.diameter * (size.height + size.diameter / 2); // mm²
+  // ripple that warms the case by 5 K at 10 W/(m²·K)-ish cooling: 0.1 mW per mm² of surface
+  const ripple = esr === null ? null : { amperes: amperes(round(Math.sqrt((surface * 1e-4) / esr.ohms))), at: hertz(100_000) };
+  const volume = (Math.PI / 4) * size.diameter ** 2 * size.height;
+  return {
+    id,
+    code: `${plan.prefix}-${valueCode(nominal)}-${String(rated).replace(".", "R")}`,
+    series: plan.name,
+    grade: plan.grade,
+    technology: plan.technology,
+    nominal: farads(nominal),
+    tolerance: { minus: plan.tolerance, plus: plan.tolerance },
+    rated: volts(rated),
+    safety: plan.safety ?? null,
+    temperature: celsius(plan.temperature),
+    diameter: millimetres(size.diameter),
+    height: millimetres(size.height),
+    pitch: plan.mounting === "axial" ? null : millimetres(size.pitch),
+    mounting: plan.mounting,
+    esr,
+    ripple,
+    lifeHours: plan.life,
+    priceCents: Math.max(2, Math.round(plan.cents * (1 + volume / 1500) * (0.9 + 0.2 * random()))),
+    stock: random() < OUT_OF_STOCK ? 0 : pick(random, [4, 12, 25, 60, 140, 300]),
+  };
+}
+
+const round = (value: number) => Number(value.toPrecision(2));
+
+/** 4.7 µF as "4u7", 470 µF as "470u": RKM (IEC 60062) without a unit. */
+function valueCode(nominal: number): string {
+  const [amount, prefix] = formatEngineering(nominal, "F").split(" ") as [string, string];
+  const letter = prefix.replace("F", "").replace("µ", "u");
+  return amount.includes(".") ? amount.replace(".", letter) : `${amount}${letter}`;
+}

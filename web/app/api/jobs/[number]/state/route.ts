@@ -1,0 +1,9 @@
+import { closing } from "../../../../../schemas/job";
+import { closeJob } from "../../../../../server/closeJob";
+import { respond } from "../../../../../server/respond";
+import { writeJob } from "../../../../../server/writeJob";
+
+export async function POST(request: Request, { params }: RouteContext<"/api/jobs/[number]/state">) {
+  const { number } = await params;
+  return respond(request, closing, (post) => writeJob(number, (db, jobNumber) => closeJob(db, jobNumber, post)));
+}

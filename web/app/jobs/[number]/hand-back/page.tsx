@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { HandBackStation } from "../../../../components/report/HandBackStation";
+
+export const metadata: Metadata = { title: "Hand back" };
+
+export default function HandBackPage() {
+  return <HandBackStation />;
+}

@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { MakeSafeStation } from "../../../../components/safe/MakeSafeStation";
+
+export const metadata: Metadata = { title: "Make safe" };
+
+export default function MakeSafePage() {
+  return <MakeSafeStation />;
+}

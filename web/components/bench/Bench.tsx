@@ -1,0 +1,148 @@
+"use client";
+
+import { Button, Input, Table, type InputRef } from "antd";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useMemo, useRef, useState } from "react";
+import { stationOf } from "@mirvek/core/job";
+import type { BenchRow } from "../../schemas/jobView";
+import { nextActText } from "../../wording/nextAct";
+import { docket } from "../../wording/quantity";
+import { hazardWord } from "../../wording/safety";
+import { jobStateName, stationPath } from "../../wording/vocabulary";
+import { CapacitorMark } from "../shared/CapacitorMark";
+import { KeySheet } from "../shared/KeySheet";
+import { useTheme } from "../shared/Providers";
+import { useKeys } from "../shared/useKeys";
+import styles from "./Bench.module.css";
+
+const isClosed = (row: BenchRow) => row.state === "closed" || row.state === "clearedWithoutCause";
+const pathOf = (row: BenchRow) => `/jobs/${row.number}/${stationPath[stationOf(row.next)]}`;
+
+/** The start page: every job, what it holds against hands, and what to do next. */
+export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }) {
+  const router = useRouter();
+  const { name, toggle } = useTheme();
+  const [find, setFind] = useState("");
+  const [picked, setPicked] = useState(0);
+  const [keySheet, setKeySheet] = useState(false);
+  const findRef = useRef<InputRef>(null);
+  const shownRows = useMemo(() => {
+    const words = find.toLowerCase().split(/\s+/).filter(Boolean); // prettier-ignore
+    return rows.filter((r) => words.every((w) => `${docket(r.number)} ${r.title} ${r.complaint}`.toLowerCase().includes(w)));
+  }, [rows, find]);
+  const at = Math.min(picked, Math.max(0, shownRows.length - 1));
+  const move = (by: number) => setPicked(Math.min(shownRows.length - 1, Math.max(0, at + by)));
+  const open = () => shownRows[at] && router.push(pathOf(shownRows[at]));
+  useKeys({
+    c: () => router.push("/jobs/new"),
+    "/": () => findRef.current?.focus(),
+    "?": () => setKeySheet(true),
+    d: toggle,
+    ArrowDown: () => move(1),
+    ArrowUp: () => move(-1),
+    j: () => move(1),
+    k: () => move(-1),
+    Enter: open,
+  });
+  return (
+    <div className={styles.page}>
+      <header className={styles.head}>
+        <h1>
+          <span className={styles.brand}>Mirvek</span> {shopName}
+        </h1>
+        <Input
+          ref={findRef}
+          allowClear
+          className={styles.find}
+          placeholder="Find a job   /"
+          aria-label="Find a job"
+          value={find}
+          onChange={(e) => setFind(e.target.value)}
+          onPressEnter={open}
+          onKeyDown={(e) => {
+            if (e.key === "ArrowDown") move(1);
+            if (e.key === "ArrowUp") move(-1);
+            if (e.key === "Escape") findRef.current?.blur();
+          }}
+        />
+        <Button type="primary" onClick={() => router.push("/jobs/new")}>
+          Take in a unit <kbd>c</kbd>
+        </Button>
+        <Button href="/api/order.csv">Order list, CSV</Button>
+        <Button type="text" onClick={() => setKeySheet(true)}>
+          Keys <kbd>?</kbd>
+        </Button>
+        <Button type="text" onClick={toggle}>
+          {name === "day" ? "Night" : "Day"} <kbd>d</kbd>
+        </Button>
+      </header>
+      <main>
+        <Table<BenchRow>
+          rowKey="number"
+          dataSource={shownRows}
+          pagination={false}
+          size="middle"
+          rowClassName={(row, i) => [styles.row, i === at ? styles.picked : "", isClosed(row) ? styles.closed : ""].join(" ")}
+          onRow={(row, i) => ({ onClick: () => router.push(pathOf(row)), onMouseEnter: () => setPicked(i ?? 0), "aria-selected": i === at })}
+          locale={{ emptyText: <Empty found={rows.length > 0} /> }}
+          columns={[
+            { title: "Docket", width: 84, render: (_, r) => <span className={`mono ${styles.number}`}>{docket(r.number)}</span> },
+            {
+              title: "Unit and complaint",
+              render: (_, r) => (
+                <>
+                  <Link href={pathOf(r)} className={styles.title} onClick={(e) => e.stopPropagation()}>
+                    {r.title}
+                  </Link>
+                  <span className={styles.complaint}>{r.complaint || "No complaint yet"}</span>
+                </>
+              ),
+            },
+            { title: "Hazard", width: 170, render: (_, r) => <HazardCell row={r} /> },
+            { title: "Capacitors", width: 210, render: (_, r) => <MarkStrip row={r} /> },
+            {
+              title: "Next",
+              width: 330,
+              render: (_, r) => (isClosed(r) ? <span className="muted">{jobStateName[r.state]}</span> : <b className={styles.next}>{nextActText(r.next).act}</b>),
+            },
+          ]}
+        />
+      </main>
+      <KeySheet open={keySheet} onClose={() => setKeySheet(false)} />
+    </div>
+  );
+}
+
+function Empty({ found }: { found: boolean }) {
+  return <p className="muted">{found ? "No job matches." : "No jobs yet. Take in a unit: press c."}</p>;
+}
+
+const TONE_STATE = { danger: "state-failed", wait: "state-worn", safe: "state-sound" } as const;
+
+function HazardCell({ row }: { row: BenchRow }) {
+  if (isClosed(row)) return <span className="muted">–</span>;
+  const { word, tone } = hazardWord(row.safety);
+  return <b className={TONE_STATE[tone]}>{word}</b>;
+}
+
+const MOST_MARKS = 18;
+
+function MarkStrip({ row }: { row: BenchRow }) {
+  if (row.positions === 0) return <span className="muted">none listed</span>;
+  // the bad first: they are what one looks for
+  const order = ["shorted", "open", "failed", "worn", "undecided", "sound", "unmeasured"];
+  const sorted = [...row.verdicts].sort((a, b) => order.indexOf(a) - order.indexOf(b));
+  return (
+    <div>
+      <div className={styles.strip} aria-hidden="true">
+        {sorted.slice(0, MOST_MARKS).map((state, i) => (
+          <CapacitorMark key={i} kind={state} size={20} />
+        ))}
+      </div>
+      <small className="muted">
+        {row.measured} of {row.positions} measured{row.bad > 0 ? `, ${row.bad} bad` : ""}
+      </small>
+    </div>
+  );
+}

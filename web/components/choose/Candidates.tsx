@@ -1,0 +1,192 @@
+"use client";
+
+import type { Assessment } from "@mirvek/core/choose";
+import { Alert, App, Button, Checkbox, Input, Modal, Spin } from "antd";
+import { useEffect, useState, type ReactNode } from "react";
+import type { RequestIssue } from "../../schemas/issues";
+import type { CandidatesView, PositionView } from "../../schemas/jobView";
+import { fitNoteText, meritSentence, refusalText } from "../../wording/choose";
+import { list, money, shown, signedPercent } from "../../wording/quantity";
+import { issueText } from "../../wording/requestIssue";
+import { gradeName, mountingName, technologyName } from "../../wording/vocabulary";
+import { useJob } from "../job/JobProvider";
+import { read } from "../shared/request";
+import { useKeys } from "../shared/useKeys";
+import styles from "./Choose.module.css";
+
+type Decision = "replace" | "temporary" | "leave" | "withdrawn";
+/** A decision that still needs its reason in writing. */
+interface Asked {
+  decision: "replace" | "temporary" | "leave";
+  assessment: Assessment | null;
+}
+
+export function Candidates({ position }: { position: PositionView }) {
+  const { view, write } = useJob();
+  const { message } = App.useApp();
+  const [found, setFound] = useState<CandidatesView | null>(null);
+  const [issue, setIssue] = useState<RequestIssue | null>(null);
+  const twins = position.twins.flatMap((d) => view.positions.filter((p) => p.designator === d));
+  const [withTwins, setWithTwins] = useState(view.job.sidesSchool === "everyChannel");
+  const [asked, setAsked] = useState<Asked | null>(null);
+
+  useEffect(() => {
+    let gone = false;
+    void read<CandidatesView>(`/api/jobs/${view.job.number}/candidates?position=${position.designator}`).then((answer) => {
+      if (gone) return;
+      if (answer.ok) setFound(answer.value);
+      else setIssue(answer.issue);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [view.job.number, position.designator]);
+
+  const decide = async (decision: Decision, assessment: Assessment | null, reason: string | null): Promise<boolean> => {
+    const together = withTwins && decision === "replace" ? [position, ...twins] : [position];
+    const answer = await write("POST", "choices", {
+      positions: together.map((p) => ({ designator: p.designator, follows: p.choice?.id ?? null })),
+      decision,
+      partId: assessment?.part.id ?? null,
+      reason,
+    });
+    if (answer.ok && assessment) void message.success(`${assessment.part.code} for ${list(together.map((p) => p.designator))}.`);
+    return answer.ok;
+  };
+  useKeys({ a: () => found?.ranking.shortList[0] && void decide("replace", found.ranking.shortList[0], null) });
+
+  if (issue) return <Alert type="error" title={issueText(issue)} />;
+  if (!found) return <Spin aria-label="Looking through the catalogue" />;
+  const { ranking } = found;
+  const chosen = position.choice;
+  return (
+    <div>
+      <p className={styles.need}>
+        Needs {shown(found.neededVolts, "V")} or more{" "}
+        {found.neededFrom === "working" ? "over the working volts at high mains" : "as the original: working volts are not measured"}.
+      </p>
+      {chosen && chosen.decision !== "withdrawn" && (
+        <p className={styles.chosen}>
+          {chosen.decision === "leave" ? "Stays" : `${chosen.decision === "temporary" ? "Temporary: " : ""}${chosen.part?.code ?? ""} chosen`}
+          {chosen.reason ? `: ${chosen.reason}` : ""}.{" "}
+          <Button size="small" onClick={() => void decide("withdrawn", null, null)}>
+            Take back
+          </Button>
+        </p>
+      )}
+      {ranking.shortList.length === 0 ? (
+        <p className={styles.none}>No part in the catalogue fits. The nearest are below, each with the rule it breaks.</p>
+      ) : (
+        <PartTable
+          assessments={ranking.shortList}
+          act={(a, i) => (
+            <Button size="small" type={i === 0 ? "primary" : "default"} onClick={() => void decide("replace", a, null)} aria-label={`Take ${a.part.code}`}>
+              Take {i === 0 && <kbd>a</kbd>}
+            </Button>
+          )}
+        />
+      )}
+      <div className={styles.acts}>
+        {twins.length > 0 && (
+          <Checkbox checked={withTwins} onChange={(e) => setWithTwins(e.target.checked)}>
+            the same for {list(twins.map((t) => t.designator))}
+          </Checkbox>
+        )}
+        <Button onClick={() => setAsked({ decision: "leave", assessment: null })}>Leave it in, with a reason</Button>
+      </div>
+      <details className={styles.refused}>
+        <summary>
+          {ranking.refusedCount} refused, the nearest {ranking.refused.length} with their rules
+        </summary>
+        <PartTable
+          assessments={ranking.refused}
+          act={(a) => (
+            <>
+              <Button size="small" onClick={() => setAsked({ decision: "replace", assessment: a })} aria-label={`Override for ${a.part.code}`}>
+                Override
+              </Button>
+              <Button size="small" type="text" onClick={() => setAsked({ decision: "temporary", assessment: a })} aria-label={`${a.part.code} as temporary part`}>
+                Temporary
+              </Button>
+            </>
+          )}
+        />
+      </details>
+      {asked && <ReasonDialog asked={asked} designator={position.designator} onCancel={() => setAsked(null)} onKeep={(reason) => decide(asked.decision, asked.assessment, reason)} />}
+    </div>
+  );
+}
+
+function PartTable({ assessments, act }: { assessments: readonly Assessment[]; act: (a: Assessment, i: number) => ReactNode }) {
+  const { view } = useJob();
+  return (
+    <table className={`sheet ${styles.parts}`}>
+      <thead>
+        <tr>
+          <th>Part</th>
+          <th>Why here</th>
+          <th className="n">Value</th>
+          <th className="n">Life</th>
+          <th className="n">Size</th>
+          <th className="n">Each</th>
+          <th className="n">Stock</th>
+          <th>
+            <span className="sr-only">Act</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {assessments.map((a, i) => (
+          <tr key={a.part.id}>
+            <td>
+              <b className="mono">{a.part.code}</b>
+              <small>
+                {a.part.series}, {gradeName[a.part.grade]}, {technologyName[a.part.technology]}, {a.part.temperature} °C
+              </small>
+            </td>
+            <td className={styles.why}>
+              {a.fit === "refused" ? (
+                <span className="state-failed">{a.refusals.map(refusalText).join("; ")}</span>
+              ) : (
+                <>
+                  {meritSentence(a)}
+                  {a.corner && ` Corner ${shown(a.corner.was, "Hz")} to ${shown(a.corner.becomes, "Hz")}.`}
+                  {a.notes.length > 0 && <span className="state-worn"> {a.notes.map(fitNoteText).join("; ")}</span>}
+                </>
+              )}
+            </td>
+            <td className="n mono">{signedPercent(a.change)}</td>
+            <td className="n mono">{a.years === null ? "–" : a.years > 50 ? "50+ y" : `${Math.round(a.years)} y`}</td>
+            <td className="n mono" title={mountingName[a.part.mounting]}>
+              {a.part.diameter}×{a.part.height}
+            </td>
+            <td className="n mono">{money(a.part.priceCents, view.currency)}</td>
+            <td className="n mono">{a.part.stock}</td>
+            <td className={styles.act}>{act(a, i)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function ReasonDialog({ asked, designator, onCancel, onKeep }: { asked: Asked; designator: string; onCancel: () => void; onKeep: (reason: string) => Promise<boolean> }) {
+  const [reason, setReason] = useState("");
+  const title =
+    asked.decision === "leave"
+      ? `Leave ${designator} in`
+      : asked.decision === "temporary"
+        ? `${asked.assessment!.part.code} as a temporary part at ${designator}`
+        : `Fit ${asked.assessment!.part.code} at ${designator} against the rules`;
+  const keep = async () => {
+    if (reason.trim() !== "" && (await onKeep(reason.trim()))) onCancel();
+  };
+  return (
+    <Modal open title={title} okText="Record" okButtonProps={{ disabled: reason.trim() === "" }} onOk={() => void keep()} onCancel={onCancel}>
+      {asked.assessment && <p style={{ marginBottom: 8 }}>Breaks: {asked.assessment.refusals.map(refusalText).join("; ")}.</p>}
+      {asked.decision === "temporary" && <p style={{ marginBottom: 8 }}>A temporary part holds the job: it cannot be handed back until the right one is in, or waived in writing.</p>}
+      <label htmlFor="reason">Reason, for the record and the report</label>
+      <Input.TextArea id="reason" autoFocus rows={2} maxLength={1000} value={reason} onChange={(e) => setReason(e.target.value)} onKeyDown={(e) => e.key === "Enter" && (e.ctrlKey || e.metaKey) && void keep()} />
+    </Modal>
+  );
+}

@@ -1,0 +1,74 @@
+"use client";
+
+import { isBad } from "@mirvek/core/capacitor";
+import { Button } from "antd";
+import { useState } from "react";
+import type { PositionView } from "../../schemas/jobView";
+import { marked } from "../../wording/quantity";
+import { roleName, verdictName } from "../../wording/vocabulary";
+import { useJob } from "../job/JobProvider";
+import { CapacitorMark } from "../shared/CapacitorMark";
+import { markOf } from "../shared/markOf";
+import { Candidates } from "./Candidates";
+import styles from "./Choose.module.css";
+
+const decided = (p: PositionView) => p.choice !== null && p.choice.decision !== "withdrawn";
+
+/** For each bad position what replaces it, by the rules; decided one after the other. */
+export function ChooseStation() {
+  const { view, cursor, setCursor } = useJob();
+  const [all, setAll] = useState(false);
+  const wanted = view.positions.filter((p) => all || isBad(p.verdict.state) || decided(p) || p.designator === cursor);
+  const picked = wanted.find((p) => p.designator === cursor) ?? wanted.find((p) => !decided(p)) ?? wanted[0] ?? null;
+  return (
+    <div>
+      <div className={styles.split}>
+        <nav className={styles.list} aria-label="Positions to decide">
+          <ul>
+            {wanted.map((p) => (
+              <li key={p.id}>
+                <button type="button" aria-current={p === picked} className={p === picked ? styles.here : undefined} onClick={() => setCursor(p.designator)}>
+                  <CapacitorMark {...markOf(p)} size={20} />
+                  <b className="mono">{p.designator}</b>
+                  <span>
+                    {marked(p.nominal, p.rated)}
+                    <small>{decisionText(p)}</small>
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          {wanted.length === 0 && <p className="muted">Nothing is bad. Nothing to choose.</p>}
+          <Button size="small" type="text" onClick={() => setAll(!all)}>
+            {all ? "Only the bad ones" : "Show every position"}
+          </Button>
+          <Button size="small" href={`/api/jobs/${view.job.number}/order.csv`} className={styles.csv}>
+            Order list, CSV
+          </Button>
+        </nav>
+        {picked && (
+          <section className={styles.detail} aria-label={`Replacement for ${picked.designator}`}>
+            <h2>
+              <span className="mono">{picked.designator}</span> {roleName[picked.role]}, {marked(picked.nominal, picked.rated)}{" "}
+              <small className={`state-${picked.verdict.state}`}>{verdictName[picked.verdict.state]}</small>
+            </h2>
+            <Candidates key={`${picked.id} ${picked.version} ${picked.choice?.id ?? 0}`} position={picked} />
+          </section>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function decisionText(p: PositionView): string {
+  switch (p.choice?.decision) {
+    case "replace":
+      return p.choice.part?.code ?? "";
+    case "temporary":
+      return `temporary: ${p.choice.part?.code ?? ""}`;
+    case "leave":
+      return "stays";
+    default:
+      return verdictName[p.verdict.state];
+  }
+}

@@ -1,0 +1,94 @@
+"use client";
+
+import { Button } from "antd";
+import { useState } from "react";
+import type { PositionView } from "../../schemas/jobView";
+import { useJob } from "../job/JobProvider";
+import { useReadout } from "../readout/ReadoutProvider";
+import { AddPositions } from "./AddPositions";
+import { CopyToTwins } from "./CopyToTwins";
+import { PositionDrawer } from "./PositionDrawer";
+import { PositionRow } from "./PositionRow";
+import styles from "./Measure.module.css";
+
+/** Every position by section, with what was read and what it means. The readout line below fills it. */
+export function MeasureStation() {
+  const { view, cursor, setCursor } = useJob();
+  const { focusLine } = useReadout();
+  const [adding, setAdding] = useState(false);
+  const [copying, setCopying] = useState(false);
+  const [opened, setOpened] = useState<string | null>(null);
+  const sections = bySection(view.positions);
+  const position = view.positions.find((p) => p.designator === opened) ?? null;
+  return (
+    <div>
+      <div className={styles.tools}>
+        <Button onClick={() => setAdding(true)}>Add positions</Button>
+        <Button onClick={() => setCopying(true)} disabled={view.positions.length === 0}>
+          Copy to twin channel
+        </Button>
+        <span className="muted">
+          {view.positions.filter((p) => p.verdict.state !== "unmeasured").length} of {view.positions.length} measured
+        </span>
+      </div>
+      {sections.length === 0 && (
+        <p className={styles.empty}>
+          No positions yet. Paste the parts list, or say <span className="mono">add C1 4700u 50v reservoir</span> on the line below.
+        </p>
+      )}
+      {sections.map(([section, positions]) => (
+        <section key={section} className={styles.section} aria-label={section}>
+          <h2>
+            {section} <small>{summary(positions)}</small>
+          </h2>
+          <table className={`sheet ${styles.table}`}>
+            <thead>
+              <tr>
+                <th>
+                  <span className="sr-only">Mark</span>
+                </th>
+                <th>Position</th>
+                <th>Role</th>
+                <th>Marked</th>
+                <th className="n">C</th>
+                <th className="n">ESR</th>
+                <th>of expected</th>
+                <th>Verdict</th>
+                <th>Because</th>
+              </tr>
+            </thead>
+            <tbody>
+              {positions.map((p) => (
+                <PositionRow
+                  key={p.id}
+                  position={p}
+                  here={p.designator === cursor}
+                  onCursor={() => {
+                    setCursor(p.designator);
+                    focusLine();
+                  }}
+                  onOpen={() => setOpened(p.designator)}
+                />
+              ))}
+            </tbody>
+          </table>
+        </section>
+      ))}
+      <AddPositions open={adding} onClose={() => setAdding(false)} />
+      <CopyToTwins open={copying} onClose={() => setCopying(false)} />
+      <PositionDrawer position={position} onClose={() => setOpened(null)} />
+    </div>
+  );
+}
+
+function bySection(positions: readonly PositionView[]): [string, PositionView[]][] {
+  const sections = new Map<string, PositionView[]>();
+  for (const p of positions) sections.set(p.section, [...(sections.get(p.section) ?? []), p]);
+  return [...sections];
+}
+
+function summary(positions: readonly PositionView[]): string {
+  const measured = positions.filter((p) => p.verdict.state !== "unmeasured").length;
+  const twins = positions.some((p) => p.twins.length > 0) ? ", twins compared" : "";
+  return `${measured} of ${positions.length} measured${twins}`;
+}

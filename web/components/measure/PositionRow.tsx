@@ -1,0 +1,80 @@
+"use client";
+
+import { memo, useEffect, useRef } from "react";
+import type { PositionView, ReadingView } from "../../schemas/jobView";
+import { marked, shown } from "../../wording/quantity";
+import { notesOf, reasonOf, settleText } from "../../wording/verdict";
+import { roleName, verdictName } from "../../wording/vocabulary";
+import { CapacitorMark } from "../shared/CapacitorMark";
+import { markOf } from "../shared/markOf";
+import { RatioBar } from "../shared/RatioBar";
+import styles from "./Measure.module.css";
+
+interface Props {
+  position: PositionView;
+  here: boolean;
+  onCursor: () => void;
+  onOpen: () => void;
+}
+
+/** One position in a line: mark, marking, latest figures, verdict and why. */
+export const PositionRow = memo(PlainPositionRow, (a, b) => a.position === b.position && a.here === b.here);
+
+function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
+  const row = useRef<HTMLTableRowElement>(null);
+  useEffect(() => {
+    if (here) row.current?.scrollIntoView({ block: "nearest" });
+  }, [here]);
+  const { verdict } = p;
+  const c = latest(p.readings, "capacitance");
+  const esr = latest(p.readings, "esr");
+  return (
+    <tr ref={row} className={here ? styles.here : undefined} onClick={onCursor} aria-selected={here} data-position={p.designator}>
+      <td>
+        <CapacitorMark {...markOf(p)} size={22} />
+      </td>
+      <td>
+        <button
+          type="button"
+          className={`${styles.name} mono`}
+          title="Details and readings"
+          onClick={(e) => {
+            e.stopPropagation();
+            onOpen();
+          }}
+        >
+          {p.designator}
+        </button>
+      </td>
+      <td>
+        {roleName[p.role]}
+        {p.channel ? ` ${p.channel}` : ""}
+      </td>
+      <td className="mono">{marked(p.nominal, p.rated)}</td>
+      <td className="n mono">{c ? figure(c) : ""}</td>
+      <td className="n mono">{esr ? figure(esr) : ""}</td>
+      <td>{verdict.esrRatio !== null && <RatioBar ratio={verdict.esrRatio} state={verdict.state} />}</td>
+      <td>
+        <b className={`state-${verdict.state}`}>{verdictName[verdict.state]}</b>
+        {verdict.certainty === "likely" && <small className={styles.sure}>likely</small>}
+      </td>
+      <td className={styles.why}>
+        {[reasonOf(verdict), verdict.state === "undecided" && verdict.settle ? settleText[verdict.settle] : "", ...notesOf(verdict)]
+          .filter(Boolean)
+          .join("; ")}
+        {verdict.state === "unmeasured" && p.twins.length > 0 && `twin of ${p.twins.join(", ")}`}
+      </td>
+    </tr>
+  );
+}
+
+/** The reading to show: out of circuit before in circuit, then the latest. */
+function latest(readings: readonly ReadingView[], kind: "capacitance" | "esr"): ReadingView | undefined {
+  const ofKind = readings.filter((r) => r.measurement.kind === kind);
+  return ofKind.findLast((r) => !r.inCircuit) ?? ofKind[ofKind.length - 1];
+}
+
+function figure({ measurement: m, significant }: ReadingView): string {
+  if (m.kind === "esr") return m.ohms === "over" ? "over" : shown(m.ohms, "Ω", significant);
+  return m.kind === "capacitance" ? shown(m.farads, "F", significant) : "";
+}

@@ -1,0 +1,206 @@
+"use client";
+
+import { isBad } from "@mirvek/core/capacitor";
+import dayjs from "dayjs";
+import type { PositionView } from "../../schemas/jobView";
+import { refusalText } from "../../wording/choose";
+import { frequencyText, measurementText } from "../../wording/entry";
+import { docket, list, marked, shown, signedVolts } from "../../wording/quantity";
+import { backingOf, reasonOf, settleText } from "../../wording/verdict";
+import { findingName, jobStateName, roleName, schoolChoices, supplyKindName, technologyName, unitKindName, verdictName } from "../../wording/vocabulary";
+import { useJob } from "../job/JobProvider";
+import { CapacitorMark } from "../shared/CapacitorMark";
+import styles from "./Report.module.css";
+
+const time = (at: number) => dayjs(at).format("D MMM YYYY, HH:mm");
+
+/** What the customer understands and the next technician can work from. */
+export function Report() {
+  const { view } = useJob();
+  const { job, positions } = view;
+  const replaced = positions.filter((p) => p.choice?.decision === "replace" || p.choice?.decision === "temporary");
+  const left = positions.filter((p) => !replaced.includes(p) && (isBad(p.verdict.state) || p.verdict.state === "undecided" || p.choice?.decision === "leave"));
+  const unmeasured = positions.filter((p) => p.verdict.state === "unmeasured");
+  const supply = [supplyKindName[job.supplyKind], job.mainsV ? `${job.mainsV} V ~ ${job.mainsHz} Hz` : ""].filter(Boolean).join(", ");
+  return (
+    <article className={styles.report} aria-label="Report">
+      <header>
+        <p className="mono">Docket {docket(job.number)}</p>
+        <h1>{job.title}</h1>
+        <p className="muted">
+          {[unitKindName[job.unitKind], supply, job.ageYears === null ? "" : `${job.ageYears} years old`].filter(Boolean).join(" · ")}. Taken in {time(job.openedAt)}
+          {job.closedAt ? `, ${jobStateName[job.state]} ${time(job.closedAt)}` : `, ${jobStateName[job.state]}`}.
+        </p>
+      </header>
+      <section>
+        <h2>Complaint</h2>
+        <p className={styles.quote}>{job.complaint ? `“${job.complaint}”` : "Not written down."}</p>
+        {job.findings.length > 0 && <p>At the bench: {list(job.findings.map((f) => findingName[f]))}.</p>}
+        {job.earlierRepairs && <p>Earlier repairs: {job.earlierRepairs}</p>}
+      </section>
+      <section>
+        <h2>What was found</h2>
+        <p>{summary(positions)}</p>
+      </section>
+      <section>
+        <h2>Replaced</h2>
+        {replaced.length === 0 ? (
+          <p>Nothing.</p>
+        ) : (
+          <table className="sheet">
+            <thead>
+              <tr>
+                <th>Position</th>
+                <th>Was</th>
+                <th>Now</th>
+                <th>Why</th>
+              </tr>
+            </thead>
+            <tbody>
+              {replaced.map((p) => (
+                <tr key={p.id}>
+                  <td className="mono">
+                    <b>{p.designator}</b>
+                    <small className={styles.sub}>
+                      {roleName[p.role]} {p.channel ?? ""}
+                    </small>
+                  </td>
+                  <td>
+                    {marked(p.nominal, p.rated)} {technologyName[p.technology]}
+                  </td>
+                  <td>
+                    {p.choice!.decision === "temporary" && <b>Temporary: </b>}
+                    {p.choice!.part && `${marked(p.choice!.part.nominal, p.choice!.part.rated)}, ${p.choice!.part.series} ${p.choice!.part.code}`}
+                  </td>
+                  <td>
+                    {isBad(p.verdict.state) ? `${capital(verdictName[p.verdict.state])}: ${reasonOf(p.verdict)}.` : "Preventive: not shown to be the fault."}
+                    {p.choice!.reason && ` ${p.choice!.reason}`}
+                    {p.choice!.overridden.length > 0 && ` Against a rule (${p.choice!.overridden.map(refusalText).join("; ")}).`}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+      <section>
+        <h2>Left in</h2>
+        {left.length === 0 && unmeasured.length === 0 && <p>All other parts were measured and are sound.</p>}
+        {left.length > 0 && (
+          <ul>
+            {left.map((p) => (
+              <li key={p.id}>
+                <b className="mono">{p.designator}</b> {roleName[p.role]}, {verdictName[p.verdict.state]}: {p.choice?.reason ?? `${reasonOf(p.verdict)}${p.verdict.settle ? `; to settle: ${settleText[p.verdict.settle]}` : ""}; no decision yet`}
+              </li>
+            ))}
+          </ul>
+        )}
+        {unmeasured.length > 0 && <p>Not measured: {list(unmeasured.map((p) => p.designator))}.</p>}
+      </section>
+      <Hazards />
+      <section>
+        <h2>Readings</h2>
+        <table className={`sheet ${styles.readings}`}>
+          <thead>
+            <tr>
+              <th>Position</th>
+              <th>Verdict</th>
+              <th>Readings, oldest first</th>
+            </tr>
+          </thead>
+          <tbody>
+            {positions
+              .filter((p) => p.readings.length > 0)
+              .map((p) => (
+                <ReadingRow key={p.id} position={p} />
+              ))}
+          </tbody>
+        </table>
+        {view.points.length > 0 && <p>Volts: {view.points.map((p) => `${p.where} ${signedVolts(p.volts, p.significant)}${p.alternating ? " AC" : ""}`).join(" · ")}.</p>}
+      </section>
+      {view.notes.length > 0 && (
+        <section>
+          <h2>Notes</h2>
+          <ul>
+            {view.notes.map((n) => (
+              <li key={n.at}>{n.text}</li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <footer>
+        <p>
+          Schools: {(Object.keys(schoolChoices) as (keyof typeof schoolChoices)[]).map((k) => schoolChoices[k].options.find((o) => o.value === job[k])?.label).join(" · ")}. Mirvek advises, it
+          does not certify: mains wiring, earthing and insulation tests belong to licensed practice and local code.
+        </p>
+      </footer>
+    </article>
+  );
+}
+
+const capital = (text: string) => `${text[0]?.toUpperCase()}${text.slice(1)}`;
+
+function summary(positions: readonly PositionView[]): string {
+  const bad = positions.filter((p) => isBad(p.verdict.state));
+  const measured = positions.filter((p) => p.verdict.state !== "unmeasured").length;
+  if (measured === 0) return "Nothing was measured yet.";
+  const first = `${measured} of ${positions.length} capacitors measured`;
+  if (bad.length === 0) return `${first}; none is bad.`;
+  const by = ["shorted", "open", "failed", "worn"] as const;
+  const groups = by.flatMap((state) => {
+    const names = bad.filter((p) => p.verdict.state === state).map((p) => p.designator);
+    return names.length > 0 ? [`${verdictName[state]}: ${list(names)}`] : [];
+  });
+  return `${first}; ${bad.length} bad (${groups.join("; ")}). Whether they explain the whole complaint is shown by the unit running again, not by this list.`;
+}
+
+function ReadingRow({ position: p }: { position: PositionView }) {
+  const { view } = useJob();
+  const meterName = (id: string | null) => view.meters.find((m) => m.id === id)?.name ?? "";
+  return (
+    <tr>
+      <td>
+        <span className={styles.position}>
+          <CapacitorMark kind={p.verdict.state} share={p.verdict.capacitanceShare} esrRatio={p.verdict.esrRatio} size={20} />
+          <b className="mono">{p.designator}</b>
+        </span>
+        <small className={styles.sub}>{marked(p.nominal, p.rated)}</small>
+      </td>
+      <td>
+        {verdictName[p.verdict.state]}
+        <small className={styles.sub}>{backingOf(p.verdict)}</small>
+      </td>
+      <td>
+        {p.readings
+          .map((r) => [measurementText(r.measurement, r.significant), r.inCircuit ? "in circuit" : "out", frequencyText(r.measurement), meterName(r.meter)].filter(Boolean).join(", "))
+          .join(" · ")}
+      </td>
+    </tr>
+  );
+}
+
+function Hazards() {
+  const { view } = useJob();
+  const { safety, safetyLog, job, touchLimit } = view;
+  const overrides = safetyLog.filter((e) => e.kind === "override");
+  const residuals = safetyLog.filter((e) => e.kind === "residual");
+  return (
+    <section>
+      <h2>Hazards and how made safe</h2>
+      <p>
+        {safety.kind === "safe" && `All charge-holding parts measured below ${shown(touchLimit, "V")} twice, 60 s apart.`}
+        {safety.kind === "energised" && "The unit is switched on."}
+        {safety.kind === "chargeHeld" && "Charge is not shown to be gone in every part."}
+        {safety.kind === "nothingListed" && "No charge-holding part is listed."}
+        {safety.kind === "overridden" && "The charge lock was overridden."}
+      </p>
+      {residuals.length > 0 && <p>Volts left: {residuals.map((e) => `${e.position} ${signedVolts(e.volts ?? 0)} (${dayjs(e.at).format("HH:mm")})`).join(" · ")}.</p>}
+      {overrides.map((e) => (
+        <p key={e.at}>
+          Override {time(e.at)}: {e.reason}
+        </p>
+      ))}
+      {job.waiver && <p>Waived: {job.waiver}</p>}
+    </section>
+  );
+}

@@ -1,0 +1,192 @@
+"use client";
+
+import { dischargePlans, hazardClass, storedEnergy, type DischargePlan, type DrawerResistor } from "@mirvek/core/bringUp";
+import { volts, type Volts } from "@mirvek/core/units";
+import { Button, Input, Select } from "antd";
+import { useState } from "react";
+import type { PositionView } from "../../schemas/jobView";
+import { marked, shown, signedVolts, span } from "../../wording/quantity";
+import { chargeText, dischargeRefusalText, hazardClassText } from "../../wording/safety";
+import { roleName } from "../../wording/vocabulary";
+import { useJob } from "../job/JobProvider";
+import { useReadout } from "../readout/ReadoutProvider";
+import { DischargeChart } from "./DischargeChart";
+import styles from "./MakeSafe.module.css";
+
+/** What holds charge, how much, how to get rid of it, and the two readings that show it is gone. */
+export function MakeSafeStation() {
+  const { view, cursor, setCursor } = useJob();
+  const { drawer } = view;
+  const holders = view.positions.filter((p) => p.holdsCharge);
+  const picked = holders.find((p) => p.designator === cursor) ?? holders[0] ?? null;
+  return (
+    <div>
+      <p className={styles.caution}>
+        <b>One hand, insulated tools, eyes on the meter.</b> Unplug before you open. Measure every section and both rails; bleeders are not trusted
+        until measured. Live primary work only behind an isolating transformer. Mains wiring, earthing and insulation tests: licensed practice and
+        local code. Mirvek advises, it does not certify.
+      </p>
+      {holders.length === 0 ? (
+        <p className={styles.empty}>No part that holds charge is listed yet. Read the marking of each reservoir without touching it and add it below.</p>
+      ) : (
+        <table className="sheet">
+          <thead>
+            <tr>
+              <th>Position</th>
+              <th>Marked</th>
+              <th className="n">May hold</th>
+              <th className="n">Energy</th>
+              <th>Hazard</th>
+              <th>Discharge with</th>
+              <th>Volts left</th>
+            </tr>
+          </thead>
+          <tbody>
+            {holders.map((p) => (
+              <HolderRow key={p.id} position={p} drawer={drawer} picked={p === picked} onPick={() => setCursor(p.designator)} />
+            ))}
+          </tbody>
+        </table>
+      )}
+      <AddHolder />
+      {picked && drawer.length > 0 && <Plan key={picked.id} position={picked} drawer={drawer} />}
+    </div>
+  );
+}
+
+/** Volts to plan for: the highest seen since power, else what stands across it in use, else its rating. */
+function plannedVolts(p: PositionView): Volts {
+  if (p.charge && p.charge.kind === "charged") return volts(Math.abs(p.charge.volts));
+  return volts(Math.abs(p.working ?? p.rated));
+}
+
+function HolderRow({ position: p, drawer, picked, onPick }: { position: PositionView; drawer: readonly DrawerResistor[]; picked: boolean; onPick: () => void }) {
+  const { now } = useJob();
+  const across = plannedVolts(p);
+  const energy = storedEnergy(p.nominal, across);
+  const best = dischargePlans(p.nominal, across, drawer)[0];
+  const done = p.charge?.kind === "discharged";
+  return (
+    <tr className={picked ? styles.picked : undefined} onClick={onPick}>
+      <td>
+        <button type="button" className={`${styles.name} mono`} onClick={onPick} aria-pressed={picked}>
+          {p.designator}
+        </button>
+        <small className={styles.role}>{roleName[p.role]}</small>
+      </td>
+      <td className="mono">{marked(p.nominal, p.rated)}</td>
+      <td className="n mono">{shown(across, "V")}</td>
+      <td className="n mono">{shown(energy, "J")}</td>
+      <td>{hazardClassText[hazardClass(across, energy)]}</td>
+      <td className="mono">{best && best.refusals.length === 0 ? `${shown(best.resistor.value, "Ω")} ${shown(best.resistor.rated, "W")}` : "none fits"}</td>
+      <td>
+        {p.charge && <Dots state={p.charge.kind} />}
+        <span className={done ? "state-sound" : p.charge?.kind === "once" ? "state-worn" : "state-failed"}>{p.charge ? chargeText(p.charge, now) : ""}</span>
+      </td>
+    </tr>
+  );
+}
+
+/** Two readings make it safe: two dots to fill. */
+function Dots({ state }: { state: "unmeasured" | "charged" | "once" | "discharged" }) {
+  const filled = state === "discharged" ? 2 : state === "once" ? 1 : 0;
+  return (
+    <svg width="26" height="12" aria-hidden="true" className={styles.dots}>
+      {[0, 1].map((i) => (
+        <circle key={i} cx={6 + 13 * i} cy="6" r="4.5" fill={i < filled ? "currentColor" : "none"} stroke="currentColor" strokeWidth="1.6" />
+      ))}
+    </svg>
+  );
+}
+
+function AddHolder() {
+  const { submit } = useReadout();
+  const [line, setLine] = useState("");
+  const add = () => {
+    if (line.trim() === "") return;
+    submit(`add ${line}`);
+    setLine("");
+  };
+  return (
+    <div className={styles.add}>
+      <label htmlFor="add-holder">One more that holds charge</label>
+      <Input
+        id="add-holder"
+        className="mono"
+        value={line}
+        onChange={(e) => setLine(e.target.value)}
+        onPressEnter={add}
+        placeholder="C1 4700u 50v reservoir #main supply"
+      />
+      <Button onClick={add}>Add</Button>
+    </div>
+  );
+}
+
+const CURVE_POINTS = 71;
+
+function Plan({ position, drawer }: { position: PositionView; drawer: readonly DrawerResistor[] }) {
+  const { submit } = useReadout();
+  const across = plannedVolts(position);
+  const plans = dischargePlans(position.nominal, across, drawer);
+  const [chosen, setChosen] = useState(0);
+  const [left, setLeft] = useState("");
+  const plan: DischargePlan = plans[Math.min(chosen, plans.length - 1)]!;
+  const fits = plan.refusals.length === 0;
+  const keep = () => {
+    if (left.trim() === "") return;
+    submit(`${position.designator} ${left.trim().replace(/v?$/i, "v")}`);
+    setLeft("");
+  };
+  return (
+    <section className={styles.plan} aria-label={`Discharge ${position.designator}`}>
+      <div>
+        <h2>
+          {position.designator}: {shown(plan.energy, "J")} at {shown(across, "V")}
+        </h2>
+        <p className={fits ? undefined : "state-failed"}>
+          {fits
+            ? `Through ${shown(plan.resistor.value, "Ω")} ${shown(plan.resistor.rated, "W")}: ${shown(plan.peakCurrent, "A")} and ${shown(plan.peakPower, "W")} at first, 5 V after ${span(plan.to5)}. Hold it that long, then measure; short it; measure again after 60 s.`
+            : `Not with ${shown(plan.resistor.value, "Ω")} ${shown(plan.resistor.rated, "W")}: ${plan.refusals.map(dischargeRefusalText).join("; ")}.`}
+        </p>
+        <dl className={styles.figures}>
+          <div>
+            <dt>to 60 V</dt>
+            <dd className="mono">{span(plan.to60)}</dd>
+          </div>
+          <div>
+            <dt>to 30 V</dt>
+            <dd className="mono">{span(plan.to30)}</dd>
+          </div>
+          <div>
+            <dt>to 5 V</dt>
+            <dd className="mono">{span(plan.to5)}</dd>
+          </div>
+          <div>
+            <dt>R·C</dt>
+            <dd className="mono">{span(plan.tau)}</dd>
+          </div>
+        </dl>
+        <label htmlFor="drawer">Resistor from the drawer</label>
+        <Select
+          id="drawer"
+          className={styles.select}
+          value={Math.min(chosen, plans.length - 1)}
+          onChange={setChosen}
+          options={plans.map((p, i) => ({
+            value: i,
+            label: `${shown(p.resistor.value, "Ω")} ${shown(p.resistor.rated, "W")} · ${p.refusals.length === 0 ? `5 V after ${span(p.to5)}` : `no: ${p.refusals.map(dischargeRefusalText).join("; ")}`}`,
+          }))}
+        />
+        <label htmlFor="volts-left">Volts left across {position.designator}</label>
+        <div className={styles.left}>
+          <Input id="volts-left" className="mono" value={left} onChange={(e) => setLeft(e.target.value)} onPressEnter={keep} suffix="V" placeholder="0.3" />
+          <Button type="primary" onClick={keep}>
+            Keep
+          </Button>
+        </div>
+      </div>
+      <DischargeChart plan={plan} across={across} points={CURVE_POINTS} caption={`${signedVolts(across)} falls to 5 V in ${span(plan.to5)}`} />
+    </section>
+  );
+}

@@ -1,0 +1,32 @@
+"use client";
+
+import { App } from "antd";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import type { TakeIn } from "../../schemas/job";
+import { issueText } from "../../wording/requestIssue";
+import { send } from "../shared/request";
+import { useKeys } from "../shared/useKeys";
+import { EMPTY_TAKE_IN, TakeInForm } from "./TakeInForm";
+import styles from "./NewJob.module.css";
+
+export function NewJob() {
+  const router = useRouter();
+  const { message } = App.useApp();
+  useKeys({ b: () => router.push("/") });
+  const save = async (job: TakeIn): Promise<boolean> => {
+    const answer = await send<{ number: number }>("POST", "/api/jobs", job);
+    if (answer.ok) router.push(`/jobs/${answer.value.number}/make-safe`);
+    else void message.error(issueText(answer.issue), 6);
+    return answer.ok;
+  };
+  return (
+    <main className={styles.page}>
+      <p>
+        <Link href="/">Bench</Link>
+      </p>
+      <h1>Take in a unit</h1>
+      <TakeInForm initial={EMPTY_TAKE_IN} saveLabel="Open the docket" onSave={save} />
+    </main>
+  );
+}

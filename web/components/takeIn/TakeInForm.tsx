@@ -1,0 +1,146 @@
+"use client";
+
+import { FINDINGS, FINDING_GROUPS, SUPPLY_KINDS, UNIT_KINDS, type SupplyKind, type UnitKind } from "@mirvek/core/job";
+import { Button, Checkbox, Form, Input, InputNumber, Segmented, Select } from "antd";
+import { useState, type KeyboardEvent } from "react";
+import type { TakeIn } from "../../schemas/job";
+import { findingGroupName, findingName, schoolChoices, supplyKindName, unitKindName } from "../../wording/vocabulary";
+import styles from "./TakeInForm.module.css";
+
+export const EMPTY_TAKE_IN: TakeIn = {
+  title: "", unitKind: "stereoAmplifier", supplyKind: "linear", mainsHz: 50, mainsV: 230, ageYears: null, channels: 2, complaint: "",
+  earlierRepairs: "", findings: [], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad", sidesSchool: "everyChannel",
+  firstPowerSchool: "suppliesFirst",
+}; // prettier-ignore
+
+const USUAL_SUPPLY: Partial<Record<UnitKind, SupplyKind>> = {
+  valveAmplifier: "valveRectifier",
+  passiveLoudspeaker: "none",
+  mobileAmplifier: "battery",
+};
+
+const onMains = (kind: SupplyKind) => kind === "linear" || kind === "switchMode" || kind === "valveRectifier";
+
+interface Props {
+  initial: TakeIn;
+  saveLabel: string;
+  /** resolves to whether it was kept; what was typed stays either way */
+  onSave: (job: TakeIn) => Promise<boolean>;
+}
+
+const SCHOOLS = Object.entries(schoolChoices) as [keyof typeof schoolChoices, { name: string; options: readonly { value: string; label: string; means: string }[] }][];
+
+/** What is written down when a unit comes in. Tab goes down the form, Ctrl+Enter keeps it from anywhere. */
+export function TakeInForm({ initial, saveLabel, onSave }: Props) {
+  const [form] = Form.useForm<TakeIn>();
+  const [busy, setBusy] = useState(false);
+  const supply = Form.useWatch("supplyKind", form) ?? initial.supplyKind;
+  const findings = Form.useWatch("findings", form) ?? initial.findings;
+  const save = async () => {
+    const values = await form.validateFields().catch(() => null);
+    if (!values) return;
+    setBusy(true);
+    await onSave({ ...initial, ...form.getFieldsValue(true) });
+    setBusy(false);
+  };
+  const onKey = (event: KeyboardEvent) => {
+    if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      void save();
+    }
+  };
+  const tick = (token: string, on: boolean) =>
+    form.setFieldValue("findings", on ? [...findings, token] : findings.filter((f) => f !== token)); // prettier-ignore
+  return (
+    <Form form={form} initialValues={initial} layout="vertical" requiredMark={false} onKeyDown={onKey} onFinish={() => void save()} className={styles.form}>
+      <div className={styles.unit}>
+        <Form.Item name="title" label="Unit" rules={[{ required: true, whitespace: true, message: "Name the unit, as in: Rehearsal receiver" }]}>
+          <Input autoFocus maxLength={120} placeholder="Rehearsal receiver, two channels" />
+        </Form.Item>
+        <Form.Item name="unitKind" label="Kind">
+          <Select
+            showSearch={{ optionFilterProp: "label" }}
+            options={UNIT_KINDS.map((value) => ({ value, label: unitKindName[value] }))}
+            onChange={(kind: UnitKind) => form.setFieldValue("supplyKind", USUAL_SUPPLY[kind] ?? "linear")}
+          />
+        </Form.Item>
+        <Form.Item name="supplyKind" label="Supply">
+          <Select showSearch={{ optionFilterProp: "label" }} options={SUPPLY_KINDS.map((value) => ({ value, label: supplyKindName[value] }))} />
+        </Form.Item>
+      </div>
+      <Form.Item name="complaint" label="Complaint, in the owner's words">
+        <Input.TextArea autoSize={{ minRows: 2, maxRows: 6 }} maxLength={4000} placeholder="It growls under the quiet scenes, both sides" />
+      </Form.Item>
+      <Form.Item name="findings" label="Heard and seen at the bench (type to find, Enter to tick)">
+        <Select
+          mode="multiple"
+          showSearch={{ optionFilterProp: "label" }}
+          placeholder="hum, all channels, volume makes no odds …"
+          options={FINDING_GROUPS.map((group) => ({
+            label: findingGroupName[group],
+            title: findingGroupName[group],
+            options: FINDINGS[group].map((value) => ({ value, label: findingName[value] })),
+          }))}
+        />
+      </Form.Item>
+      <div className={styles.findings}>
+        {FINDING_GROUPS.map((group) => (
+          <fieldset key={group}>
+            <legend>{findingGroupName[group]}</legend>
+            {FINDINGS[group].map((token) => (
+              <Checkbox key={token} tabIndex={-1} checked={findings.includes(token)} onChange={(e) => tick(token, e.target.checked)}>
+                {findingName[token]}
+              </Checkbox>
+            ))}
+          </fieldset>
+        ))}
+      </div>
+      <div className={styles.numbers}>
+        <Form.Item name="mainsHz" label="Mains frequency">
+          <Segmented
+            disabled={!onMains(supply)}
+            options={[
+              { value: 50, label: "50 Hz" },
+              { value: 60, label: "60 Hz" },
+            ]}
+          />
+        </Form.Item>
+        <Form.Item name="mainsV" label="Mains volts">
+          <InputNumber disabled={!onMains(supply)} min={1} max={500} suffix="V ~" />
+        </Form.Item>
+        <Form.Item name="ageYears" label="Age">
+          <InputNumber min={0} max={150} precision={0} suffix="years" />
+        </Form.Item>
+        <Form.Item name="channels" label="Channels">
+          <InputNumber min={1} max={64} precision={0} />
+        </Form.Item>
+        <Form.Item name="earlierRepairs" label="Earlier repairs, date stamps, claims">
+          <Input.TextArea autoSize={{ minRows: 1, maxRows: 4 }} maxLength={4000} placeholder="Output pair replaced eleven years ago" />
+        </Form.Item>
+      </div>
+      <div className={styles.schools}>
+        {SCHOOLS.map(([name, { name: label, options }]) => (
+          <Form.Item key={name} name={name} label={label}>
+            <Select
+              options={options.map((o) => ({ value: o.value, label: o.label, means: o.means }))}
+              optionRender={({ data }) => (
+                <>
+                  {data.label}
+                  <small className={styles.means}>{data.means}</small>
+                </>
+              )}
+            />
+          </Form.Item>
+        ))}
+      </div>
+      <div className={styles.foot}>
+        <Button type="primary" htmlType="submit" loading={busy}>
+          {saveLabel}
+        </Button>
+        <span className="muted">
+          <kbd>Ctrl</kbd> <kbd>Enter</kbd> from anywhere
+        </span>
+      </div>
+    </Form>
+  );
+}

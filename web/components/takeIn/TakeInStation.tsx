@@ -1,0 +1,19 @@
+"use client";
+
+import { App } from "antd";
+import type { TakeIn } from "../../schemas/job";
+import { useJob } from "../job/JobProvider";
+import { TakeInForm } from "./TakeInForm";
+
+export function TakeInStation() {
+  const { view, write } = useJob();
+  const { message } = App.useApp();
+  const { id: _id, number: _n, version, state: _s, waiver: _w, openedAt: _o, closedAt: _c, ...takeIn } = view.job;
+  const save = async (job: TakeIn): Promise<boolean> => {
+    const answer = await write("PATCH", "", { version, job });
+    if (answer.ok) void message.success("Kept.");
+    return answer.ok;
+  };
+  // a new version from elsewhere fills the form anew
+  return <TakeInForm key={version} initial={takeIn} saveLabel="Keep" onSave={save} />;
+}

@@ -1,0 +1,40 @@
+import { SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
+import { FINDING_TOKENS, JOB_STATES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/job";
+import { z } from "zod";
+
+export const FIRST_POWER = ["suppliesFirst", "lookUnderLimiter"] as const;
+
+/** What is written down when a unit is taken in; the same shape makes and edits a job. */
+const fields = z.object({
+    title: z.string().trim().min(1, "Name the unit").max(120),
+    unitKind: z.enum(UNIT_KINDS),
+    supplyKind: z.enum(SUPPLY_KINDS),
+    mainsHz: z.union([z.literal(50), z.literal(60)]).nullable(),
+    mainsV: z.number().min(1).max(500).nullable(),
+    ageYears: z.number().int().min(0).max(150).nullable(),
+    channels: z.number().int().min(1).max(64),
+    complaint: z.string().trim().max(4000),
+    earlierRepairs: z.string().trim().max(4000),
+    findings: z.array(z.enum(FINDING_TOKENS as unknown as [string, ...string[]])).max(FINDING_TOKENS.length),
+    valuePolicy: z.enum(VALUE_POLICIES),
+    tantalumSchool: z.enum(TANTALUM_SCHOOLS),
+    scopeSchool: z.enum(SCOPES),
+    sidesSchool: z.enum(SIDES),
+    firstPowerSchool: z.enum(FIRST_POWER),
+});
+export type TakeIn = z.infer<typeof fields>;
+
+/** A unit on the mains has a mains frequency and voltage, any other has neither. */
+export const takeIn = fields.transform((job): TakeIn => {
+  const onMains = job.supplyKind === "linear" || job.supplyKind === "switchMode" || job.supplyKind === "valveRectifier";
+  return onMains ? { ...job, mainsHz: job.mainsHz ?? 50, mainsV: job.mainsV ?? 230 } : { ...job, mainsHz: null, mainsV: null };
+});
+
+export const jobEdit = z.object({ version: z.number().int().positive(), job: takeIn });
+
+export const closing = z.object({
+  version: z.number().int().positive(),
+  state: z.enum(JOB_STATES),
+  waiver: z.string().trim().min(8).max(1000).nullable(),
+});
+export type Closing = z.infer<typeof closing>;

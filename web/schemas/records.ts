@@ -1,0 +1,87 @@
+import { z } from "zod";
+import { zFarads, zMillimetres, zRatedVolts, zVolts } from "./quantities";
+import { ROLES, TECHNOLOGIES } from "@mirvek/core/capacitor";
+import { MOUNTINGS } from "@mirvek/core/readout";
+
+export const designator = z
+  .string()
+  .trim()
+  .toUpperCase()
+  .regex(/^[A-Z]{1,3}[0-9]{1,4}[A-Z]?$/);
+
+/** One line from the readout line, with what stood around it when Enter was pressed. */
+export const readoutPost = z.object({
+  line: z.string().trim().min(1).max(400),
+  clientKey: z.uuid(),
+  current: designator.nullable(),
+  meter: z.string().max(31).nullable(),
+  inCircuit: z.boolean(),
+});
+export type ReadoutPost = z.infer<typeof readoutPost>;
+
+export const safetyPost = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("powerOn") }),
+  z.object({ kind: z.literal("powerOff") }),
+  z.object({ kind: z.literal("override"), reason: z.string().trim().min(8).max(1000) }),
+]);
+export type SafetyPost = z.infer<typeof safetyPost>;
+
+export const positionsPost = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("list"), text: z.string().min(1).max(40_000) }),
+  z.object({
+    kind: z.literal("twins"),
+    from: z.array(designator).min(1).max(200),
+    offset: z.number().int().min(-9998).max(9998),
+    channel: z.string().regex(/^[A-Za-z0-9]{1,8}$/),
+  }),
+]);
+export type PositionsPost = z.infer<typeof positionsPost>;
+
+export const positionFields = z.object({
+  section: z.string().trim().min(1).max(60),
+  channel: z
+    .string()
+    .trim()
+    .regex(/^[A-Za-z0-9]{1,8}$/)
+    .nullable(),
+  role: z.enum(ROLES),
+  technology: z.enum(TECHNOLOGIES),
+  nominal: zFarads,
+  rated: zRatedVolts,
+  toleranceMinus: z.number().min(0).max(1),
+  tolerancePlus: z.number().min(0).max(2),
+  temperature: z.number().min(40).max(200).nullable(),
+  diameter: zMillimetres.nullable(),
+  height: zMillimetres.nullable(),
+  maxDiameter: zMillimetres.nullable(),
+  maxHeight: zMillimetres.nullable(),
+  pitch: z.number().gt(0).lt(100).nullable(),
+  mounting: z.enum(MOUNTINGS),
+  working: zVolts.nullable(),
+  largest: zFarads.nullable(),
+  following: z.number().gt(0).max(1e9).nullable(),
+  originalEsr: z.number().gt(0).max(1e6).nullable(),
+  holdsCharge: z.boolean(),
+  twinKey: z.string().trim().min(1).max(40).nullable(),
+  parallelWith: z.array(designator).max(40).nullable(),
+});
+export type PositionFields = z.infer<typeof positionFields>;
+
+export const positionEdit = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("fields"), version: z.number().int().positive(), fields: positionFields }),
+  z.object({ kind: z.literal("retire"), version: z.number().int().positive() }),
+  z.object({ kind: z.literal("restore"), version: z.number().int().positive() }),
+]);
+export type PositionEdit = z.infer<typeof positionEdit>;
+
+export const choicePost = z
+  .object({
+    /** the positions decided together: one, or one and its twins */
+    positions: z.array(z.object({ designator, follows: z.number().int().positive().nullable() })).min(1).max(64),
+    decision: z.enum(["replace", "temporary", "leave", "withdrawn"]),
+    partId: z.number().int().positive().nullable(),
+    reason: z.string().trim().min(1).max(1000).nullable(),
+  })
+  .refine((c) => (c.decision === "replace" || c.decision === "temporary") === (c.partId !== null), { message: "a replacement needs a part" })
+  .refine((c) => c.decision !== "leave" || c.reason !== null, { message: "say why it stays" });
+export type ChoicePost = z.infer<typeof choicePost>;

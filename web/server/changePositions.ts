@@ -1,0 +1,56 @@
+import "server-only";
+import { parsePositionList, shiftDesignator } from "@mirvek/core/readout";
+import type { PositionEdit, PositionsPost } from "../schemas/records";
+import { benchName } from "./bench";
+import type { Db } from "./db";
+import { requireOpen } from "./guard";
+import { refuseMissing, Refused } from "./refusal";
+import { insertJobEvent, lockJob } from "./repositories/jobs";
+import { insertPosition, insertTwin, listPositions, restorePosition, retirePosition, updatePosition } from "./repositories/positions";
+
+/** Adds a pasted list or copies positions to a twin channel; all of them or none. */
+export async function addPositions(db: Db, jobNumber: number, post: PositionsPost): Promise<void> {
+  const job = await lockJob(db, jobNumber);
+  requireOpen(job);
+  const positions = await listPositions(db, [job.id]);
+  const taken = new Set(positions.map((p) => p.designator));
+  const added: string[] = [];
+  if (post.kind === "list") {
+    const { drafts, issues } = parsePositionList(post.text, taken);
+    if (issues.length > 0) throw new Refused({ code: "positions", issues });
+    for (const draft of drafts) {
+      await insertPosition(db, job.id, draft, null);
+      added.push(draft.designator);
+    }
+  } else
+    for (const from of post.from) {
+      const original = positions.find((p) => p.designator === from);
+      if (!original) throw refuseMissing();
+      const designator = shiftDesignator(from, post.offset);
+      if (designator === null) throw new Refused({ code: "noTwinNumber", designator: from });
+      await insertTwin(db, original.id, designator, post.channel, original.twinKey ?? from);
+      added.push(designator);
+    }
+  await insertJobEvent(db, job.id, "positionsAdded", { designators: added }, benchName());
+}
+
+/** Edits, takes off or brings back one position; a stale version is refused. */
+export async function changePosition(db: Db, jobNumber: number, designator: string, edit: PositionEdit): Promise<void> {
+  const job = await lockJob(db, jobNumber);
+  requireOpen(job);
+  const by = benchName();
+  if (edit.kind === "restore") {
+    await restorePosition(db, job.id, designator);
+    await insertJobEvent(db, job.id, "positionsAdded", { designators: [designator], restored: true }, by);
+    return;
+  }
+  const position = (await listPositions(db, [job.id])).find((p) => p.designator === designator);
+  if (!position) throw refuseMissing();
+  if (edit.kind === "retire") {
+    await retirePosition(db, position.id, edit.version);
+    await insertJobEvent(db, job.id, "positionRetired", { designator }, by);
+    return;
+  }
+  await updatePosition(db, position.id, edit.version, edit.fields);
+  await insertJobEvent(db, job.id, "positionEdited", { designator, before: position, after: edit.fields }, by);
+}

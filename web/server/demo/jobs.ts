@@ -1,0 +1,184 @@
+import type { TakeIn } from "../../schemas/job";
+
+/** What a part of the demo really is; parts not named here have aged a little. */
+export interface DemoFault {
+  share?: number;
+  dryness?: number;
+  open?: boolean;
+}
+
+export interface DemoJob {
+  takeIn: Partial<TakeIn> & Pick<TakeIn, "title" | "unitKind" | "supplyKind" | "complaint" | "findings">;
+  daysAgo: number;
+  positions: string;
+  twins: readonly { from: readonly string[]; offset: number; channel: string }[];
+  faults: Readonly<Record<string, DemoFault>>;
+  /** typed before anything is measured: power, residual volts, rails, notes. "wait" lets 65 s pass. */
+  before: readonly string[];
+  /** how much is measured: nothing, a quick look in circuit, or everything in and out of circuit */
+  measure: { quick: readonly string[] | "all"; full: readonly string[] | "all" };
+  after: readonly string[];
+  decide: readonly string[] | "all";
+  leave?: Readonly<Record<string, string>>;
+  close?: boolean;
+}
+
+const safe = (...positions: string[]) => [...positions.map((p) => `${p} 1.4v`), "wait", ...positions.map((p) => `${p} 0.3v`)];
+
+/** The sound store of a touring puppet theatre: every unit, name and value is made up. */
+export const DEMO_JOBS: readonly DemoJob[] = [
+  {
+    takeIn: {
+      title: "Aisle loudspeakers, a pair", unitKind: "passiveLoudspeaker", supplyKind: "none", channels: 2, ageYears: 31,
+      complaint: "The one by the exit sounds as if it had a blanket over it. The other is as it always was.",
+      findings: ["dull", "oneChannel"], earlierRepairs: "None known.", scopeSchool: "provenBadAndKind",
+    },
+    daysAgo: 26,
+    positions: `#Crossover left
+C1 4.7u 50v crossover bipolar L 6.3x11 p2.5
+C2 10u 50v crossover bipolar L 8x11.5 p3.5
+C3 2.2u 100v crossover film L p15`,
+    twins: [{ from: ["C1", "C2", "C3"], offset: 100, channel: "R" }],
+    faults: { C101: { share: 0.34, dryness: 16 }, C102: { share: 0.62, dryness: 4 }, C2: { dryness: 1.45, share: 0.9 } },
+    before: ["note no supply inside, nothing holds charge"],
+    measure: { quick: "all", full: "all" },
+    after: ["note left and right within 0.3 dB at 8 kHz after the change, heard with the same record"],
+    decide: "all",
+    leave: { C3: "Film, sound on both sides.", C103: "Film, sound on both sides." },
+    close: true,
+  },
+  {
+    takeIn: {
+      title: "Prompter's amplifier, valves", unitKind: "valveAmplifier", supplyKind: "valveRectifier", mainsHz: 50, mainsV: 230, channels: 1,
+      ageYears: 62, complaint: "Stood under the stage for decades. We would like to hear it again, please do not just plug it in.",
+      findings: ["longUnused"], earlierRepairs: "A note inside says: rectifier changed, no date.", firstPowerSchool: "suppliesFirst", tantalumSchool: "aluminium",
+    },
+    daysAgo: 12,
+    positions: `#Supply
+C1 32u 450v reservoir can 35x60 screw
+C2 32u 450v decoupler can 35x60 screw
+C3 16u 450v decoupler axial
+C4 50u 63v bias axial
+#First stage
+C5 100n 400v coupling paper axial
+C6 25u 25v bypass axial
+#Driver and output
+C7 100n 400v coupling paper axial
+C8 100n 400v coupling paper axial
+C9 50u 50v bypass axial
+C10 470p 500v feedback c0g p5`,
+    twins: [], faults: {}, before: [], measure: { quick: [], full: [] }, after: ["note lid screws are in the jar with the green lid"], decide: [],
+  },
+  {
+    takeIn: {
+      title: "Foldback mixer, eight inputs", unitKind: "mixer", supplyKind: "linear", mainsHz: 50, mainsV: 230, channels: 2, ageYears: 24,
+      complaint: "The right side drops out for a while and comes back when somebody bangs the table.",
+      findings: ["comesAndGoes", "oneChannel", "afterKnock", "volumeNoEffect"], earlierRepairs: "Right output re-soldered two years ago, the fault came back.", scopeSchool: "section",
+    },
+    daysAgo: 8,
+    positions: `#Supply
+C1 2200u 25v reservoir 16x25 p7.5
+C2 2200u 25v reservoir 16x25 p7.5
+C3 100u 25v regout 6.3x11 p2.5
+C4 100u 25v regout 6.3x11 p2.5
+#Mix bus left
+C21 22u 25v coupling L 5x11 p2
+C22 47u 16v coupling L 5x11 p2
+C23 22u 25v decoupler L 5x11 p2
+C24 220p 100v feedback c0g L p5
+C25 47u 25v decoupler L 6.3x11 p2.5
+C26 10u 50v coupling L 5x11 p2`,
+    twins: [{ from: ["C21", "C22", "C23", "C24", "C25", "C26"], offset: 20, channel: "R" }],
+    faults: { C42: { open: true, share: 0.02 }, C41: { dryness: 3.4, share: 0.7 }, C43: { dryness: 5, share: 0.55 }, C46: { dryness: 2.2, share: 0.78 } },
+    before: [...safe("C1", "C2"), "rail +15 15.1", "rail -15 -15.0"],
+    measure: { quick: "all", full: ["C1", "C2", "C3", "C4", "C21", "C22", "C23", "C25", "C26", "C41", "C42", "C43", "C45", "C46"] },
+    after: ["C42 intermittent", "note C42 goes open when the board is pressed beside the right output"],
+    decide: ["C42"],
+  },
+  {
+    takeIn: {
+      title: "Storm-machine synthesizer", unitKind: "synthesizer", supplyKind: "linear", mainsHz: 50, mainsV: 230, channels: 1, ageYears: 38,
+      complaint: "Crackles on its own even with every knob down, worse after half an hour, and one voice drifts.",
+      findings: ["crackle", "withNoInput", "onlyWarm", "volumeNoEffect"], earlierRepairs: "Rear board carries a newer regulator.", tantalumSchool: "sameKind",
+    },
+    daysAgo: 5,
+    positions: `#Supply
+C1 4700u 35v reservoir 18x35.5 p7.5
+C2 4700u 35v reservoir 18x35.5 p7.5
+C3 100u 35v regout 8x11.5 p3.5
+C4 100u 35v regout 8x11.5 p3.5
+#Voice boards
+C11 10u 25v decoupler tantalum p2.5
+C12 10u 25v decoupler tantalum p2.5
+C13 10u 25v decoupler tantalum p2.5
+C14 10u 25v decoupler tantalum p2.5
+C15 100n 63v timing film p5
+C16 1u 50v coupling bipolar 5x11 p2
+#Output
+C21 47u 35v coupling 6.3x11 p2.5
+C22 220u 35v decoupler 10x12.5 p5`,
+    twins: [], faults: { C3: { dryness: 3, share: 0.72 }, C22: { dryness: 1.7, share: 0.83 } },
+    before: [...safe("C1", "C2")],
+    measure: { quick: ["C1", "C2", "C3", "C4", "C11", "C12", "C15", "C21", "C22"], full: ["C1", "C2", "C3", "C4", "C21", "C22"] },
+    after: ["C13 out leak 180r falling", "C14 discoloured", "power on", "rail +15 13.9", "rail -15 -15.0", "ripple C1 0.42vac"],
+    decide: [],
+  },
+  {
+    takeIn: {
+      title: "Low-voice subwoofer", unitKind: "subwoofer", supplyKind: "linear", mainsHz: 50, mainsV: 230, channels: 1, ageYears: 19,
+      complaint: "The cone starts to swing by itself, wider and wider, until it knocks. Nobody is playing anything.",
+      findings: ["lowSwing", "withNoInput", "volumeNoEffect"], earlierRepairs: "",
+    },
+    daysAgo: 3,
+    positions: `#Supply
+C1 6800u 63v reservoir 25x50 snapin p10
+C2 6800u 63v reservoir 25x50 snapin p10
+C3 100u 25v regout 6.3x11 p2.5
+C4 100u 25v regout 6.3x11 p2.5
+#Servo board
+C11 2.2u 50v servo bipolar 5x11 p2
+C12 10u 25v coupling 5x11 p2
+C13 47u 25v decoupler 5x11 p2
+C14 47u 25v decoupler 5x11 p2
+C15 220n 63v servo film p5
+#Amplifier
+C21 100u 25v bypass 6.3x11 p2.5`,
+    twins: [], faults: { C11: { share: 0.41, dryness: 14 }, C14: { dryness: 3.1, share: 0.66 } },
+    before: [...safe("C1", "C2")],
+    measure: { quick: "all", full: ["C1", "C2", "C3", "C4", "C11", "C12", "C15"] },
+    after: ["power on", "power off", "C1 61v", "C1 2.1v", "C2 1.9v"],
+    decide: [],
+  },
+  {
+    takeIn: {
+      title: "Rehearsal receiver, two channels", unitKind: "receiver", supplyKind: "linear", mainsHz: 50, mainsV: 230, channels: 2, ageYears: 41,
+      complaint: "Growls under the quiet scenes, both sides, volume makes no odds.",
+      findings: ["hum", "buzz", "allChannels", "volumeNoEffect", "weakBass"], earlierRepairs: "Left output pair replaced, date stamp eleven years old.", scopeSchool: "provenBadAndKind",
+    },
+    daysAgo: 1,
+    positions: `#Main supply
+C1 4700u 50v reservoir snapin 22x40 p10
+C2 4700u 50v reservoir snapin 22x40 p10
+C5 220u 35v regin 10x12.5 p5
+C7 220u 35v regin 10x12.5 p5
+C6 47u 25v regout 5x11 p2
+#Pre-amplifier
+C14 100u 16v decoupler L 6.3x11 p2.5
+C21 4.7u 50v coupling L 5x11 p2
+C23 22u 25v bypass L 5x11 p2
+C25 1u 50v coupling L 5x11 p2
+#Power amplifier
+C31 10u 50v coupling L 5x11 p2
+C33 47u 50v feedback L 6.3x11 p2.5
+C35 100n 100v suppression film L p5`,
+    twins: [{ from: ["C14", "C21", "C23", "C25", "C31", "C33", "C35"], offset: 100, channel: "R" }],
+    faults: {
+      C1: { share: 0.31, dryness: 7 }, C2: { share: 0.19, dryness: 22 }, C14: { dryness: 5.5, share: 0.5 }, C21: { share: 0.62, dryness: 2.4 },
+      C121: { open: true, share: 0 }, C33: { dryness: 1.5, share: 0.82 },
+    },
+    before: ["power off", "C1 38v", "C2 37v", ...safe("C1", "C2"), "C5 with C7", "C7 with C5"],
+    measure: { quick: ["C1", "C2", "C5", "C7", "C14", "C21", "C121", "C23", "C123", "C31", "C131", "C33", "C133"], full: ["C1", "C2", "C21", "C121", "C31", "C131"] },
+    after: ["C2 bulged", "rail + 27.1", "rail - -22.4", "note hum is twice mains, saw-tooth on the rail"],
+    decide: ["C1", "C2"],
+  },
+]; // prettier-ignore

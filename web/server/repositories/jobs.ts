@@ -1,0 +1,148 @@
+import "server-only";
+import { SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
+import { FINDING_TOKENS, JOB_STATES, SUPPLY_KINDS, UNIT_KINDS, type FindingToken } from "@mirvek/core/job";
+import { z } from "zod";
+import { FIRST_POWER, type TakeIn } from "../../schemas/job";
+import type { JobRecord } from "../../schemas/jobView";
+import type { Db } from "../db";
+import { refuseMissing, refuseStale } from "../refusal";
+
+const time = z.date().transform((d) => d.getTime());
+
+const jobRow = z
+  .object({
+    id: z.number(),
+    number: z.number(),
+    version: z.number(),
+    title: z.string(),
+    unit_kind: z.enum(UNIT_KINDS),
+    supply_kind: z.enum(SUPPLY_KINDS),
+    mains_hz: z.union([z.literal(50), z.literal(60)]).nullable(),
+    mains_v: z.number().nullable(),
+    age_years: z.number().nullable(),
+    channels: z.number(),
+    complaint: z.string(),
+    earlier_repairs: z.string(),
+    value_policy: z.enum(VALUE_POLICIES),
+    tantalum_school: z.enum(TANTALUM_SCHOOLS),
+    scope_school: z.enum(SCOPES),
+    sides_school: z.enum(SIDES),
+    first_power_school: z.enum(FIRST_POWER),
+    state: z.enum(JOB_STATES),
+    waiver: z.string().nullable(),
+    opened_at: time,
+    closed_at: time.nullable(),
+    findings: z.array(z.enum(FINDING_TOKENS as [FindingToken, ...FindingToken[]])),
+  })
+  .transform((r): JobRecord => ({
+    id: r.id,
+    number: r.number,
+    version: r.version,
+    title: r.title,
+    unitKind: r.unit_kind,
+    supplyKind: r.supply_kind,
+    mainsHz: r.mains_hz,
+    mainsV: r.mains_v,
+    ageYears: r.age_years,
+    channels: r.channels,
+    complaint: r.complaint,
+    earlierRepairs: r.earlier_repairs,
+    valuePolicy: r.value_policy,
+    tantalumSchool: r.tantalum_school,
+    scopeSchool: r.scope_school,
+    sidesSchool: r.sides_school,
+    firstPowerSchool: r.first_power_school,
+    state: r.state,
+    waiver: r.waiver,
+    openedAt: r.opened_at,
+    closedAt: r.closed_at,
+    findings: r.findings,
+  }));
+
+const SELECT = `select job.*, array(select finding::text from job_finding f where f.job_id = job.id order by finding) as findings from job`;
+
+/** Open jobs first, newest first within each. */
+export async function listJobs(db: Db): Promise<JobRecord[]> {
+  const { rows } = await db.query(`${SELECT} order by (closed_at is not null), number desc`);
+  return rows.map((row) => jobRow.parse(row));
+}
+
+export async function findJob(db: Db, number: number): Promise<JobRecord | null> {
+  const { rows } = await db.query(`${SELECT} where number = $1`, [number]);
+  return rows[0] ? jobRow.parse(rows[0]) : null;
+}
+
+/** Takes the row lock: writes to one job go one after the other. @throws Refused when there is no such job */
+export async function lockJob(db: Db, number: number): Promise<JobRecord> {
+  await db.query("select 1 from job where number = $1 for update", [number]);
+  const job = await findJob(db, number);
+  if (!job) throw refuseMissing();
+  return job;
+}
+
+const columns = (job: TakeIn) => [
+  job.title, job.unitKind, job.supplyKind, job.mainsHz, job.mainsV, job.ageYears, job.channels, job.complaint, job.earlierRepairs,
+  job.valuePolicy, job.tantalumSchool, job.scopeSchool, job.sidesSchool, job.firstPowerSchool,
+]; // prettier-ignore
+
+export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; number: number }> {
+  // the lock keeps two benches from drawing the same docket number
+  await db.query("select pg_advisory_xact_lock(4711)");
+  const { rows } = await db.query(
+    `insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, age_years, channels, complaint, earlier_repairs,
+       value_policy, tantalum_school, scope_school, sides_school, first_power_school)
+     select coalesce(max(number), 400) + 1, $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14 from job returning id, number`,
+    columns(job),
+  );
+  const made = z.object({ id: z.number(), number: z.number() }).parse(rows[0]);
+  await replaceFindings(db, made.id, job.findings);
+  return made;
+}
+
+export async function updateJob(db: Db, id: number, version: number, job: TakeIn): Promise<void> {
+  const { rowCount } = await db.query(
+    `update job set version = version + 1, title = $3, unit_kind = $4, supply_kind = $5, mains_hz = $6, mains_v = $7, age_years = $8,
+       channels = $9, complaint = $10, earlier_repairs = $11, value_policy = $12, tantalum_school = $13, scope_school = $14,
+       sides_school = $15, first_power_school = $16 where id = $1 and version = $2`,
+    [id, version, ...columns(job)],
+  );
+  if (rowCount !== 1) throw refuseStale();
+  await replaceFindings(db, id, job.findings);
+}
+
+async function replaceFindings(db: Db, id: number, findings: readonly string[]): Promise<void> {
+  await db.query("delete from job_finding where job_id = $1", [id]);
+  await db.query("insert into job_finding (job_id, finding) select distinct $1::int, unnest($2::text[])::finding", [id, findings]);
+}
+
+export async function setJobState(db: Db, id: number, version: number, state: JobRecord["state"], waiver: string | null): Promise<void> {
+  const closed = state === "closed" || state === "clearedWithoutCause";
+  const { rowCount } = await db.query(
+    `update job set version = version + 1, state = $3, waiver = coalesce($4, waiver), closed_at = case when $5 then now() end
+     where id = $1 and version = $2`,
+    [id, version, state, waiver, closed],
+  );
+  if (rowCount !== 1) throw refuseStale();
+}
+
+export type JobEventKind =
+  | "opened"
+  | "edited"
+  | "positionsAdded"
+  | "positionEdited"
+  | "positionRetired"
+  | "note"
+  | "waived"
+  | "closed"
+  | "reopened";
+
+export async function insertJobEvent(db: Db, jobId: number, kind: JobEventKind, detail: object, by: string): Promise<void> {
+  await db.query("insert into job_event (job_id, kind, detail, by) values ($1, $2, $3, $4)", [jobId, kind, JSON.stringify(detail), by]);
+}
+
+const noteRow = z.object({ at: time, by: z.string(), text: z.string() });
+
+export async function listNotes(db: Db, jobId: number): Promise<{ at: number; by: string; text: string }[]> {
+  const { rows } = await db.query(`select at, by, detail->>'text' as text from job_event where job_id = $1 and kind = 'note' order by at`, [jobId]);
+  return rows.map((row) => noteRow.parse(row));
+}

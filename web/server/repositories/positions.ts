@@ -1,0 +1,150 @@
+import "server-only";
+import { ROLES, TECHNOLOGIES } from "@mirvek/core/capacitor";
+import { MOUNTINGS, byDesignator, type PositionDraft } from "@mirvek/core/readout";
+import { celsius, farads, millimetres, ohms, volts } from "@mirvek/core/units";
+import { z } from "zod";
+import type { PositionRecord } from "../../schemas/jobView";
+import type { PositionFields } from "../../schemas/records";
+import { sqlState, type Db } from "../db";
+import { Refused, refuseMissing, refuseStale } from "../refusal";
+
+const mm = z.number().transform(millimetres).nullable();
+
+const positionRow = z
+  .object({
+    id: z.number(),
+    job_id: z.number(),
+    version: z.number(),
+    designator: z.string(),
+    section: z.string(),
+    channel: z.string().nullable(),
+    twin_key: z.string().nullable(),
+    role: z.enum(ROLES),
+    technology: z.enum(TECHNOLOGIES),
+    nominal_f: z.number().transform(farads),
+    rated_v: z.number().transform(volts),
+    tolerance_minus: z.number(),
+    tolerance_plus: z.number(),
+    temperature_c: z.number().transform(celsius).nullable(),
+    diameter_mm: mm,
+    height_mm: mm,
+    max_diameter_mm: mm,
+    max_height_mm: mm,
+    pitch_mm: mm,
+    mounting: z.enum(MOUNTINGS),
+    working_v: z.number().transform(volts).nullable(),
+    largest_f: z.number().transform(farads).nullable(),
+    following_ohms: z.number().transform(ohms).nullable(),
+    original_esr_ohms: z.number().transform(ohms).nullable(),
+    holds_charge: z.boolean(),
+    parallel_with: z.array(z.string()).nullable(),
+  })
+  .transform((r): PositionRecord => ({
+    id: r.id,
+    jobId: r.job_id,
+    version: r.version,
+    designator: r.designator,
+    section: r.section,
+    channel: r.channel,
+    twinKey: r.twin_key,
+    role: r.role,
+    technology: r.technology,
+    nominal: r.nominal_f,
+    rated: r.rated_v,
+    tolerance: { minus: r.tolerance_minus, plus: r.tolerance_plus },
+    temperature: r.temperature_c,
+    diameter: r.diameter_mm,
+    height: r.height_mm,
+    maxDiameter: r.max_diameter_mm,
+    maxHeight: r.max_height_mm,
+    pitch: r.pitch_mm,
+    mounting: r.mounting,
+    working: r.working_v,
+    largest: r.largest_f,
+    following: r.following_ohms,
+    originalEsr: r.original_esr_ohms,
+    holdsCharge: r.holds_charge,
+    parallelWith: r.parallel_with,
+  }));
+
+/** Positions of several jobs at once, in the order the sections were entered and by designator within each. */
+export async function listPositions(db: Db, jobIds: readonly number[]): Promise<PositionRecord[]> {
+  const { rows } = await db.query("select * from position where job_id = any($1) and retired_at is null order by id", [jobIds]);
+  const positions = rows.map((row) => positionRow.parse(row));
+  const order = new Map<string, number>();
+  for (const p of positions) if (!order.has(`${p.jobId} ${p.section}`)) order.set(`${p.jobId} ${p.section}`, order.size);
+  const place = (p: PositionRecord) => order.get(`${p.jobId} ${p.section}`)!;
+  return positions.sort((a, b) => place(a) - place(b) || byDesignator(a.designator, b.designator));
+}
+
+export async function insertPosition(db: Db, jobId: number, draft: PositionDraft, twinKey: string | null): Promise<number> {
+  const { rows } = await db.query(
+    `insert into position (job_id, designator, section, channel, twin_key, role, technology, nominal_f, rated_v, tolerance_minus,
+       tolerance_plus, temperature_c, diameter_mm, height_mm, pitch_mm, mounting, holds_charge)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17) returning id`,
+    [
+      jobId, draft.designator, draft.section, draft.channel, twinKey, draft.role, draft.technology, draft.nominal, draft.rated,
+      draft.tolerance.minus, draft.tolerance.plus, draft.temperature, draft.diameter, draft.height, draft.pitch, draft.mounting,
+      draft.holdsCharge,
+    ], // prettier-ignore
+  ).catch((error: unknown) => {
+    throw sqlState(error) === "23505" ? new Refused({ code: "designatorTaken", designator: draft.designator }) : error;
+  });
+  return z.object({ id: z.number() }).parse(rows[0]).id;
+}
+
+/** A copy of `id` under another designator and channel, in the same twin group. */
+export async function insertTwin(db: Db, id: number, designator: string, channel: string, twinKey: string): Promise<void> {
+  await db.query("update position set twin_key = $2, version = version + 1 where id = $1 and twin_key is distinct from $2", [id, twinKey]);
+  await db
+    .query(
+      `insert into position (job_id, designator, section, channel, twin_key, role, technology, nominal_f, rated_v, tolerance_minus,
+         tolerance_plus, temperature_c, diameter_mm, height_mm, max_diameter_mm, max_height_mm, pitch_mm, mounting, working_v, largest_f,
+         following_ohms, original_esr_ohms, holds_charge)
+       select job_id, $2, section, $3, $4, role, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, temperature_c,
+         diameter_mm, height_mm, max_diameter_mm, max_height_mm, pitch_mm, mounting, working_v, largest_f, following_ohms,
+         original_esr_ohms, holds_charge from position where id = $1`,
+      [id, designator, channel, twinKey],
+    )
+    .catch((error: unknown) => {
+      throw sqlState(error) === "23505" ? new Refused({ code: "designatorTaken", designator }) : error;
+    });
+}
+
+export async function updatePosition(db: Db, id: number, version: number, f: PositionFields): Promise<void> {
+  const { rowCount } = await db.query(
+    `update position set version = version + 1, section = $3, channel = $4, role = $5, technology = $6, nominal_f = $7, rated_v = $8,
+       tolerance_minus = $9, tolerance_plus = $10, temperature_c = $11, diameter_mm = $12, height_mm = $13, max_diameter_mm = $14,
+       max_height_mm = $15, pitch_mm = $16, mounting = $17, working_v = $18, largest_f = $19, following_ohms = $20,
+       original_esr_ohms = $21, holds_charge = $22, twin_key = $23, parallel_with = $24 where id = $1 and version = $2`,
+    [
+      id, version, f.section, f.channel, f.role, f.technology, f.nominal, f.rated, f.toleranceMinus, f.tolerancePlus, f.temperature,
+      f.diameter, f.height, f.maxDiameter, f.maxHeight, f.pitch, f.mounting, f.working, f.largest, f.following, f.originalEsr,
+      f.holdsCharge, f.twinKey, f.parallelWith,
+    ], // prettier-ignore
+  );
+  if (rowCount !== 1) throw refuseStale();
+}
+
+export async function setParallel(db: Db, id: number, parallelWith: readonly string[]): Promise<void> {
+  await db.query("update position set parallel_with = $2, version = version + 1 where id = $1", [id, parallelWith]);
+}
+
+export async function retirePosition(db: Db, id: number, version: number): Promise<void> {
+  const { rowCount } = await db.query("update position set retired_at = now(), version = version + 1 where id = $1 and version = $2", [id, version]);
+  if (rowCount !== 1) throw refuseStale();
+}
+
+/** Brings back the position of that designator that was taken off last. */
+export async function restorePosition(db: Db, jobId: number, designator: string): Promise<void> {
+  const { rowCount } = await db
+    .query(
+      `update position set retired_at = null, version = version + 1 where id =
+         (select id from position where job_id = $1 and designator = $2 and retired_at is not null order by retired_at desc limit 1)`,
+      [jobId, designator],
+    )
+    .catch((error: unknown) => {
+      throw sqlState(error) === "23505" ? new Refused({ code: "designatorTaken", designator }) : error;
+    });
+  if (rowCount !== 1) throw refuseMissing();
+}

@@ -1,0 +1,52 @@
+import "server-only";
+import { NextResponse } from "next/server";
+import { z } from "zod";
+import type { RequestIssue } from "../schemas/issues";
+import { isConnectionError, sqlState } from "./db";
+import { Refused } from "./refusal";
+
+/** Every answer of a write: what was asked for, or why not. */
+export type Answer<T> = { ok: true; value: T } | { ok: false; issue: RequestIssue };
+
+// a job with hundreds of positions pastes to some 20 kB; nothing honest is larger than this
+const MOST_BYTES = 100_000;
+
+/** Parses the body by `schema` and answers with what `work` returns; every failure becomes an issue with a code, never a trace. */
+export async function respond<S extends z.ZodType, T>(request: Request, schema: S, work: (body: z.infer<S>) => Promise<T>): Promise<NextResponse<Answer<T>>> {
+  try {
+    const text = await request.text();
+    if (text.length > MOST_BYTES) return failed({ code: "invalid", fields: [{ path: "", message: "too long" }] }, 413);
+    const parsed = schema.safeParse(JSON.parse(text));
+    if (!parsed.success) return failed(invalid(parsed.error), 400);
+    return NextResponse.json({ ok: true, value: await work(parsed.data) });
+  } catch (error) {
+    return answerError(error);
+  }
+}
+
+/** The same for reads, which have no body. */
+export async function respondRead<T>(work: () => Promise<T>): Promise<NextResponse<Answer<T>>> {
+  try {
+    return NextResponse.json({ ok: true, value: await work() });
+  } catch (error) {
+    return answerError(error);
+  }
+}
+
+function answerError(error: unknown): NextResponse<{ ok: false; issue: RequestIssue }> {
+  if (error instanceof Refused) return failed(error.issue, error.status);
+  if (error instanceof SyntaxError) return failed({ code: "invalid", fields: [{ path: "", message: "not JSON" }] }, 400);
+  if (isConnectionError(error)) return failed({ code: "databaseDown" }, 503);
+  // 40001 and 40P01: two writes crossed; the later one must look again (PostgreSQL error codes, appendix A)
+  if (["40001", "40P01"].includes(sqlState(error) ?? "")) return failed({ code: "stale" }, 409);
+  console.error(error);
+  return failed({ code: "unexpected" }, 500);
+}
+
+function failed(issue: RequestIssue, status: number) {
+  return NextResponse.json({ ok: false as const, issue }, { status });
+}
+
+function invalid(error: z.ZodError): RequestIssue {
+  return { code: "invalid", fields: error.issues.map((i) => ({ path: i.path.join("."), message: i.message })) };
+}

@@ -1,0 +1,54 @@
+import type { Assessment, FitNote, Merit, Refusal } from "@mirvek/core/choose";
+import { shown, signedPercent } from "./quantity";
+import { gradeName, technologyName } from "./vocabulary";
+
+type Texts<T extends { code: string }> = { [C in T["code"]]: (x: Extract<T, { code: C }>) => string };
+const say = <T extends { code: string }>(texts: Texts<T>, x: T): string => (texts[x.code as T["code"]] as (x: T) => string)(x);
+
+const refusalTexts: Texts<Refusal> = {
+  voltage: (r) =>
+    r.from === "working" ? `${r.rated} V, needs ${shown(r.needed, "V")} over the working volts` : `${r.rated} V, original has ${r.needed} V and working volts are not measured`,
+  temperature: (r) => `${r.rated} °C, needs ${r.needed} °C`,
+  polarity: () => "polarised where both signs occur",
+  safetyClass: (r) => `needs safety class ${r.needed} at the mains`,
+  value: (r) => `${signedPercent(r.change)}, allowed ${signedPercent(r.low)} to ${signedPercent(r.high)}`,
+  aboveLargest: () => "above the largest value allowed here",
+  technology: (r) => `${technologyName[r.technology]} does not belong here`,
+  tooTall: (r) => `${r.height} mm tall, ${r.most} mm free`,
+  tooWide: (r) => `${r.diameter} mm wide, ${r.most} mm free`,
+  pitch: (r) => `pitch ${r.pitch} mm, holes ${r.needed} mm`,
+  mounting: () => "other mounting",
+  esr: (r) => `ESR ${shown(r.ohms, "Ω", 2)}, original ${shown(r.needed, "Ω", 2)}`,
+  esrUnknown: () => "ESR at 100 kHz not stated",
+};
+export const refusalText = (r: Refusal): string => say(refusalTexts, r);
+
+const noteTexts: Texts<FitNote> = {
+  formLeads: (n) => `form leads, ${n.pitch} to ${n.hole} mm`,
+  axialAsRadial: () => "axial: stand it up, sleeve the long lead, glue",
+  radialAsAxial: () => "radial in an axial place: sleeve leads, glue",
+  sizeUnknown: () => "room not measured",
+  workingUnknown: () => "working volts not measured",
+  shortLife: (n) => `about ${Math.round(n.years)} years here`,
+  lessThanOriginalVolts: (n) => `original ${n.original} V; working volts allow less`,
+  filmForElectrolytic: () => "film for electrolytic: larger",
+  notInStock: () => "not in stock",
+};
+export const fitNoteText = (n: FitNote): string => say(noteTexts, n);
+
+const meritTexts: Texts<Merit> = {
+  sameAsTwin: (m) => `same series as its twin ${m.twin}`,
+  exactValue: () => "exact value",
+  nearValue: (m) => `value ${signedPercent(m.change)}`,
+  gradeSuits: (m) => `${gradeName[m.grade]} suits the place`,
+  lowEsr: (m) => `ESR ${shown(m.ohms, "Ω", 2)} at 100 kHz`,
+  life: (m) => (m.years >= 20 ? "outlasts the unit" : `about ${Math.round(m.years)} years`),
+  fitsHoles: () => "fits the holes",
+  inStock: (m) => `${m.stock} in stock`,
+};
+
+/** One sentence why a part stands where it stands. */
+export function meritSentence(assessment: Assessment): string {
+  const [first, ...rest] = assessment.merits.slice(0, 3).map((m) => say(meritTexts, m));
+  return first ? `${first[0]!.toUpperCase()}${first.slice(1)}${rest.length > 0 ? `, ${rest.join(", ")}` : ""}.` : "";
+}

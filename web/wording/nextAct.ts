@@ -1,0 +1,29 @@
+import type { NextAct } from "@mirvek/core/job";
+import { settleText } from "./verdict";
+
+type Words = { [C in NextAct["code"]]: (a: Extract<NextAct, { code: C }>) => { act: string; about: string } };
+
+const words: Words = {
+  writeComplaint: () => ({ act: "Write down the complaint in the owner's words.", about: "1 min" }),
+  noteFindings: () => ({ act: "Tick what you hear and see: it decides where to look.", about: "1 min" }),
+  switchOff: () => ({ act: "Switch off and unplug: the unit is live.", about: "hands out" }),
+  listChargeHolders: () => ({ act: "List the capacitors that hold charge, reservoirs first.", about: "look, do not touch" }),
+  dischargeAndMeasure: (a) => ({ act: `Discharge ${a.position} through a resistor and measure its volts.`, about: "about 1 min" }),
+  measureAgain: (a) => ({ act: `Measure ${a.position} again: charge creeps back.`, about: "60 s after the first" }),
+  listPositions: () => ({ act: "List the capacitors of this unit.", about: "paste or type" }),
+  measure: (a) => ({
+    act: a.twinOf ? `Measure ${a.position}: it is the twin of ${a.twinOf}, which is bad.` : `Measure ${a.position}.`,
+    about: a.left === 1 ? "the last one" : `${a.left} left`,
+  }),
+  settle: (a) => ({ act: `${a.position} is undecided: ${settleText[a.settle]}.`, about: "about 2 min" }),
+  confirmOut: (a) => ({ act: `Take ${a.position} out and measure again before you condemn it.`, about: "about 2 min" }),
+  decide: (a) => ({ act: `Choose what replaces ${a.position}.`, about: a.left === 1 ? "the last one" : `${a.left} to choose` }),
+  replaceTemporary: (a) => ({ act: `Replace the temporary part at ${a.position}: it holds the job.`, about: "needed to hand back" }),
+  handBack: () => ({ act: "Read the report and hand the unit back.", about: "all decided" }),
+  closed: () => ({ act: "This job is closed.", about: "" }),
+};
+
+/** The next useful act as one sentence, and how long or how much. */
+export function nextActText(act: NextAct): { act: string; about: string } {
+  return (words[act.code] as (a: NextAct) => { act: string; about: string })(act);
+}

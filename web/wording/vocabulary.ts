@@ -1,0 +1,113 @@
+import type { Role, Technology, VerdictState, VisualSign } from "@mirvek/core/capacitor";
+import type { Grade } from "@mirvek/core/choose";
+import type { FindingGroup, FindingToken, JobState, Station, SupplyKind, UnitKind } from "@mirvek/core/job";
+import type { Mounting } from "@mirvek/core/readout";
+import type { TakeIn } from "../schemas/job";
+
+export const roleName: Readonly<Record<Role, string>> = {
+  mainsX: "across the mains", mainsY: "mains to chassis", suppression: "suppression", reservoir: "reservoir", smpsPrimary: "primary reservoir",
+  smpsStart: "start-up supply", smpsOutput: "switch-mode output", regulatorIn: "regulator in", regulatorOut: "regulator out",
+  reference: "reference", biasFilter: "bias filter", decoupler: "decoupler", digitalRail: "digital rail", coupling: "coupling",
+  bypass: "bypass", tone: "tone", timing: "timing", feedback: "feedback, servo", classDFilter: "class-D filter", crossover: "crossover",
+}; // prettier-ignore
+
+export const technologyName: Readonly<Record<Technology, string>> = {
+  aluminium: "aluminium electrolytic", can: "can electrolytic", bipolar: "bipolar electrolytic", tantalum: "tantalum", film: "film",
+  paper: "paper", c0g: "ceramic C0G", x7r: "ceramic X7R",
+}; // prettier-ignore
+
+export const mountingName: Readonly<Record<Mounting, string>> = { radial: "radial", axial: "axial", snapIn: "snap-in", screw: "screw or can" };
+
+export const gradeName: Readonly<Record<Grade, string>> = {
+  general: "general purpose", lowEsr: "low ESR", longLife: "long life", lowLeakage: "low leakage", audio: "audio grade", safety: "safety class",
+}; // prettier-ignore
+
+export const verdictName: Readonly<Record<VerdictState, string>> = {
+  unmeasured: "not measured", sound: "sound", undecided: "undecided", worn: "worn", failed: "failed", open: "open", shorted: "shorted",
+}; // prettier-ignore
+
+export const signName: Readonly<Record<VisualSign, string>> = {
+  bulged: "bulged", leaking: "leaking", crust: "crust under it", cracked: "cracked", scorched: "scorched", discoloured: "discoloured",
+  corrodedLead: "corroded lead", looksClean: "looks clean",
+}; // prettier-ignore
+
+export const unitKindName: Readonly<Record<UnitKind, string>> = {
+  stereoAmplifier: "Stereo amplifier", receiver: "Receiver", valveAmplifier: "Valve amplifier", subwoofer: "Subwoofer", mixer: "Mixer",
+  synthesizer: "Synthesizer", passiveLoudspeaker: "Passive loudspeaker", poweredSpeaker: "Powered speaker", mobileAmplifier: "Mobile amplifier",
+  recordPlayer: "Record player", intercom: "Intercom", other: "Other",
+}; // prettier-ignore
+
+export const supplyKindName: Readonly<Record<SupplyKind, string>> = {
+  linear: "Linear, transformer", switchMode: "Switch mode", valveRectifier: "Valve rectifier", battery: "Battery", none: "None, passive",
+}; // prettier-ignore
+
+export const findingGroupName: Readonly<Record<FindingGroup, string>> = {
+  sound: "Sound", power: "Power", channels: "Channels", volume: "Volume and input", temperature: "Cold or warm", circumstances: "Circumstances", seen: "Seen",
+}; // prettier-ignore
+
+export const findingName: Readonly<Record<FindingToken, string>> = {
+  hum: "hum", buzz: "buzz", pulsing: "pulsing", lowSwing: "growing low swing", hiss: "hiss", crackle: "crackle", static: "static", rattle: "rattle",
+  whistle: "whistle", dull: "dull, no treble", weakBass: "weak bass", distorted: "distorted", comesAndGoes: "comes and goes", noSound: "no sound",
+  noPower: "no power", lampsNoDisplay: "lamps lit, no display", relayClicking: "relay clicking", shutsDown: "shuts down",
+  fuseBlown: "fuse blown", highStandbyCurrent: "high standby current", oneChannel: "one channel", allChannels: "all channels",
+  volumeChangesIt: "volume changes it", volumeNoEffect: "volume makes no odds", withNoInput: "with no input", onlyCold: "only from cold",
+  onlyWarm: "only when warm", afterKnock: "after a knock", otherCableHelps: "another cable helps", otherOutletHelps: "another outlet helps",
+  longUnused: "long unused", newerPartAmongOld: "newer part among old", wrongFuse: "wrong fuse", earthPinRemoved: "earth pin removed",
+  bulgedParts: "bulged parts", wetUnderParts: "wet under parts",
+}; // prettier-ignore
+
+export const jobStateName: Readonly<Record<JobState, string>> = {
+  open: "open", closed: "closed", clearedWithoutCause: "cleared without cause", waitingForOwner: "waiting for owner",
+}; // prettier-ignore
+
+export const stationName: Readonly<Record<Station, string>> = {
+  takeIn: "Take in", makeSafe: "Make safe", measure: "Measure", choose: "Choose", handBack: "Hand back",
+}; // prettier-ignore
+export const stationPath: Readonly<Record<Station, string>> = {
+  takeIn: "take-in", makeSafe: "make-safe", measure: "measure", choose: "choose", handBack: "hand-back",
+}; // prettier-ignore
+
+/** Every school with what it costs and risks, in a line. */
+export const schoolChoices: {
+  [K in "scopeSchool" | "valuePolicy" | "tantalumSchool" | "sidesSchool" | "firstPowerSchool"]: { name: string; options: readonly { value: TakeIn[K]; label: string; means: string }[] };
+} = {
+  scopeSchool: {
+    name: "How much to replace",
+    options: [
+      { value: "provenBad", label: "Proven bad only", means: "cheapest now; its like may follow" },
+      { value: "provenBadAndKind", label: "Proven bad and its kind", means: "same value, series and heat go too" },
+      { value: "section", label: "The whole section", means: "more parts, fewer returns" },
+      { value: "everyElectrolytic", label: "Every electrolytic", means: "most work; a fault elsewhere stays" },
+    ],
+  },
+  valuePolicy: {
+    name: "Value in supply filters",
+    options: [
+      { value: "same", label: "Same value", means: "rectifier and fuse stay as designed" },
+      { value: "nextUp", label: "Next value up", means: "less ripple, more inrush; +50 % at most" },
+    ],
+  },
+  tantalumSchool: {
+    name: "Tantalum beads",
+    options: [
+      { value: "sameKind", label: "Tantalum, twice the volts", means: "same behaviour, can still fail short" },
+      { value: "aluminium", label: "Aluminium electrolytic", means: "fails softly, larger, more ESR" },
+      { value: "film", label: "Film where it fits", means: "lasts, but large" },
+    ],
+  },
+  sidesSchool: {
+    name: "Channels",
+    options: [
+      { value: "everyChannel", label: "Every channel alike", means: "sides keep matching" },
+      { value: "faultySide", label: "Faulty side only", means: "cheaper; sides may differ" },
+    ],
+  },
+  firstPowerSchool: {
+    name: "First power",
+    options: [
+      { value: "suppliesFirst", label: "Supply capacitors before power", means: "slow and safe" },
+      { value: "lookUnderLimiter", label: "Look first under a limiter", means: "shows the fault, stresses old parts" },
+    ],
+  },
+};
+
