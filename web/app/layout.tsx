@@ -7,7 +7,10 @@ import { Providers } from "../components/shared/Providers";
 import { THEME_COOKIE } from "../components/shared/theme";
 import "./globals.css";
 
-export const metadata: Metadata = { title: { default: "Mirvek", template: "%s · Mirvek" }, description: "The bench docket that does the arithmetic" };
+export const metadata: Metadata = {
+  title: { default: "Mirvek", template: "%s · Mirvek" },
+  description: "The bench docket that does the arithmetic",
+};
 // every page shows what is on record now
 export const dynamic = "force-dynamic";
 

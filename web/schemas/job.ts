@@ -6,21 +6,21 @@ export const FIRST_POWER = ["suppliesFirst", "lookUnderLimiter"] as const;
 
 /** What is written down when a unit is taken in; the same shape makes and edits a job. */
 const fields = z.object({
-    title: z.string().trim().min(1, "Name the unit").max(120),
-    unitKind: z.enum(UNIT_KINDS),
-    supplyKind: z.enum(SUPPLY_KINDS),
-    mainsHz: z.union([z.literal(50), z.literal(60)]).nullable(),
-    mainsV: z.number().min(1).max(500).nullable(),
-    ageYears: z.number().int().min(0).max(150).nullable(),
-    channels: z.number().int().min(1).max(64),
-    complaint: z.string().trim().max(4000),
-    earlierRepairs: z.string().trim().max(4000),
-    findings: z.array(z.enum(FINDING_TOKENS as unknown as [string, ...string[]])).max(FINDING_TOKENS.length),
-    valuePolicy: z.enum(VALUE_POLICIES),
-    tantalumSchool: z.enum(TANTALUM_SCHOOLS),
-    scopeSchool: z.enum(SCOPES),
-    sidesSchool: z.enum(SIDES),
-    firstPowerSchool: z.enum(FIRST_POWER),
+  title: z.string().trim().min(1, "Name the unit").max(120),
+  unitKind: z.enum(UNIT_KINDS),
+  supplyKind: z.enum(SUPPLY_KINDS),
+  mainsHz: z.union([z.literal(50), z.literal(60)]).nullable(),
+  mainsV: z.number().min(1).max(500).nullable(),
+  ageYears: z.number().int().min(0).max(150).nullable(),
+  channels: z.number().int().min(1).max(64),
+  complaint: z.string().trim().max(4000),
+  earlierRepairs: z.string().trim().max(4000),
+  findings: z.array(z.enum(FINDING_TOKENS as unknown as [string, ...string[]])).max(FINDING_TOKENS.length),
+  valuePolicy: z.enum(VALUE_POLICIES),
+  tantalumSchool: z.enum(TANTALUM_SCHOOLS),
+  scopeSchool: z.enum(SCOPES),
+  sidesSchool: z.enum(SIDES),
+  firstPowerSchool: z.enum(FIRST_POWER),
 });
 export type TakeIn = z.infer<typeof fields>;
 

@@ -100,7 +100,13 @@ export interface JobView {
   lines: LineView[];
   points: PointView[];
   notes: { at: number; by: string; text: string }[];
-  safetyLog: { at: number; kind: "residual" | "powerOn" | "powerOff" | "override"; position: string | null; volts: number | null; reason: string | null }[];
+  safetyLog: {
+    at: number;
+    kind: "residual" | "powerOn" | "powerOff" | "override";
+    position: string | null;
+    volts: number | null;
+    reason: string | null;
+  }[];
   drawer: DrawerResistor[];
   touchLimit: Volts;
   currency: string;

@@ -77,11 +77,16 @@ export type PositionEdit = z.infer<typeof positionEdit>;
 export const choicePost = z
   .object({
     /** the positions decided together: one, or one and its twins */
-    positions: z.array(z.object({ designator, follows: z.number().int().positive().nullable() })).min(1).max(64),
+    positions: z
+      .array(z.object({ designator, follows: z.number().int().positive().nullable() }))
+      .min(1)
+      .max(64),
     decision: z.enum(["replace", "temporary", "leave", "withdrawn"]),
     partId: z.number().int().positive().nullable(),
     reason: z.string().trim().min(1).max(1000).nullable(),
   })
-  .refine((c) => (c.decision === "replace" || c.decision === "temporary") === (c.partId !== null), { message: "a replacement needs a part" })
+  .refine((c) => (c.decision === "replace" || c.decision === "temporary") === (c.partId !== null), {
+    message: "a replacement needs a part",
+  })
   .refine((c) => c.decision !== "leave" || c.reason !== null, { message: "say why it stays" });
 export type ChoicePost = z.infer<typeof choicePost>;

@@ -8,7 +8,11 @@ export async function csvResponse(fileName: string, make: () => Promise<string |
     const text = await make();
     if (text === null) return new Response("No such job.\n", { status: 404 });
     return new Response(text, {
-      headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="${fileName}"`, "cache-control": "no-store" },
+      headers: {
+        "content-type": "text/csv; charset=utf-8",
+        "content-disposition": `attachment; filename="${fileName}"`,
+        "cache-control": "no-store",
+      },
     });
   } catch (error) {
     if (error instanceof Refused) return new Response("No such job.\n", { status: 404 });

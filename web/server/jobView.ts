@@ -1,6 +1,15 @@
 import "server-only";
 import { chargeState, touchSafety, type SafetyEvent, type TouchSafety } from "@mirvek/core/bringUp";
-import { expectEsr, isBad, judge, type JudgingContext, type Parallel, type ShelfReading, type Twin, type Verdict } from "@mirvek/core/capacitor";
+import {
+  expectEsr,
+  isBad,
+  judge,
+  type JudgingContext,
+  type Parallel,
+  type ShelfReading,
+  type Twin,
+  type Verdict,
+} from "@mirvek/core/capacitor";
 import type { CataloguePart, Refusal } from "@mirvek/core/choose";
 import { nextAct, stationStates, type JobFacts, type PositionFacts } from "@mirvek/core/job";
 import { hertz, type Volts } from "@mirvek/core/units";
@@ -10,7 +19,14 @@ import { listChoices, type StoredChoice } from "./repositories/choices";
 import { listJobs, listNotes } from "./repositories/jobs";
 import { listParts } from "./repositories/parts";
 import { listPositions } from "./repositories/positions";
-import { listLines, listPointReadings, listReadings, listSafetyEvents, type PointReading, type StoredReading } from "./repositories/records";
+import {
+  listLines,
+  listPointReadings,
+  listReadings,
+  listSafetyEvents,
+  type PointReading,
+  type StoredReading,
+} from "./repositories/records";
 import { getShop, listDrawer, listMeters, listShelf } from "./repositories/shop";
 
 /** Everything on record about one job that its picture is drawn from. */
@@ -56,7 +72,10 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
   const meters = await listMeters(db);
   const shelf = await listShelf(db);
   const points = await listPointReadings(db, job.id);
-  const parts = await listParts(db, [...records!.choices.values()].flatMap((c) => c.partId ?? []));
+  const parts = await listParts(
+    db,
+    [...records!.choices.values()].flatMap((c) => c.partId ?? []),
+  );
   const verdicts = judgeAll(records!, shelf);
   const safety = safetyOf(records!, shop.touchLimit);
   const facts = factsOf(records!, verdicts, safety);
@@ -135,7 +154,12 @@ function twinNames(positions: readonly PositionRecord[]): Map<number, string[]> 
 /** Verdicts in two passes: each part on its own, then against the verdicts of its twins. */
 function judgeAll({ positions, readings }: Records, shelf: readonly ShelfReading[]): Map<number, Verdict> {
   const byDesignator = new Map(positions.map((p) => [p.designator, p]));
-  const context = (p: PositionRecord): JudgingContext => ({ part: p, parallel: parallelOf(p, byDesignator), shelf, datasheet: datasheetOf(p) });
+  const context = (p: PositionRecord): JudgingContext => ({
+    part: p,
+    parallel: parallelOf(p, byDesignator),
+    shelf,
+    datasheet: datasheetOf(p),
+  });
   const alone = new Map(positions.map((p) => [p.id, judge(readings.get(p.id) ?? [], context(p))]));
   const twinsOf = twinNames(positions);
   return new Map(

@@ -59,7 +59,14 @@ async function undo(db: Db, job: JobRecord): Promise<void> {
 
 type KeptEntry = Exclude<Entry, { kind: "setting" } | { kind: "undo" }>;
 
-async function keepEntry(db: Db, job: JobRecord, positions: readonly PositionRecord[], lineId: number, entry: KeptEntry, at: Date): Promise<void> {
+async function keepEntry(
+  db: Db,
+  job: JobRecord,
+  positions: readonly PositionRecord[],
+  lineId: number,
+  entry: KeptEntry,
+  at: Date,
+): Promise<void> {
   const by = benchName();
   const find = (designator: string) => positions.find((p) => p.designator === designator)!;
   switch (entry.kind) {
@@ -68,7 +75,16 @@ async function keepEntry(db: Db, job: JobRecord, positions: readonly PositionRec
       const touches = entry.measurements.some((m) => m.measurement.kind !== "visual");
       if (touches) await requireHandsAllowed(db, job, positions);
       for (const { measurement, significant } of entry.measurements)
-        await insertReading(db, { jobId: job.id, lineId, positionId: position.id, inCircuit: entry.inCircuit, meter: entry.meter, measurement, significant, at });
+        await insertReading(db, {
+          jobId: job.id,
+          lineId,
+          positionId: position.id,
+          inCircuit: entry.inCircuit,
+          meter: entry.meter,
+          measurement,
+          significant,
+          at,
+        });
       if (entry.parallel) await setParallel(db, position.id, entry.parallel.kind === "alone" ? [] : entry.parallel.designators);
       return;
     }
@@ -78,12 +94,30 @@ async function keepEntry(db: Db, job: JobRecord, positions: readonly PositionRec
       const energised = safety.kind === "energised";
       if (entry.alternating && !energised) throw new Refused({ code: "powerNeeded" });
       if (energised)
-        await insertPointReading(db, { jobId: job.id, lineId, positionId: position.id, point: null, volts: entry.volts, alternating: entry.alternating, significant: entry.significant, at });
+        await insertPointReading(db, {
+          jobId: job.id,
+          lineId,
+          positionId: position.id,
+          point: null,
+          volts: entry.volts,
+          alternating: entry.alternating,
+          significant: entry.significant,
+          at,
+        });
       else await insertSafetyEvent(db, { jobId: job.id, lineId, kind: "residual", positionId: position.id, volts: entry.volts, by, at });
       return;
     }
     case "point":
-      await insertPointReading(db, { jobId: job.id, lineId, positionId: null, point: entry.point, volts: entry.volts, alternating: entry.alternating, significant: entry.significant, at });
+      await insertPointReading(db, {
+        jobId: job.id,
+        lineId,
+        positionId: null,
+        point: entry.point,
+        volts: entry.volts,
+        alternating: entry.alternating,
+        significant: entry.significant,
+        at,
+      });
       return;
     case "power":
       await insertSafetyEvent(db, { jobId: job.id, lineId, kind: entry.on ? "powerOn" : "powerOff", by, at });

@@ -1,6 +1,6 @@
 import "server-only";
 import { NextResponse } from "next/server";
-import { z } from "zod";
+import { type z } from "zod";
 import type { RequestIssue } from "../schemas/issues";
 import { isConnectionError, sqlState } from "./db";
 import { Refused } from "./refusal";
@@ -12,7 +12,11 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; issue: RequestIssu
 const MOST_BYTES = 100_000;
 
 /** Parses the body by `schema` and answers with what `work` returns; every failure becomes an issue with a code, never a trace. */
-export async function respond<S extends z.ZodType, T>(request: Request, schema: S, work: (body: z.infer<S>) => Promise<T>): Promise<NextResponse<Answer<T>>> {
+export async function respond<S extends z.ZodType, T>(
+  request: Request,
+  schema: S,
+  work: (body: z.infer<S>) => Promise<T>,
+): Promise<NextResponse<Answer<T>>> {
   try {
     const text = await request.text();
     if (text.length > MOST_BYTES) return failed({ code: "invalid", fields: [{ path: "", message: "too long" }] }, 413);

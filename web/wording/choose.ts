@@ -7,7 +7,9 @@ const say = <T extends { code: string }>(texts: Texts<T>, x: T): string => (text
 
 const refusalTexts: Texts<Refusal> = {
   voltage: (r) =>
-    r.from === "working" ? `${r.rated} V, needs ${shown(r.needed, "V")} over the working volts` : `${r.rated} V, original has ${r.needed} V and working volts are not measured`,
+    r.from === "working"
+      ? `${r.rated} V, needs ${shown(r.needed, "V")} over the working volts`
+      : `${r.rated} V, original has ${r.needed} V and working volts are not measured`,
   temperature: (r) => `${r.rated} °C, needs ${r.needed} °C`,
   polarity: () => "polarised where both signs occur",
   safetyClass: (r) => `needs safety class ${r.needed} at the mains`,

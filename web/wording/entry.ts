@@ -13,7 +13,9 @@ export function measurementText(m: Measurement, significant: number): string {
     case "dissipation":
       return `tan δ ${m.d}`;
     case "ohmmeter":
-      return m.ohms === "over" ? `ohmmeter over-range` : `ohmmeter ${shown(m.ohms, "Ω", significant)}${m.trend === "unsaid" ? "" : `, ${m.trend}`}`;
+      return m.ohms === "over"
+        ? `ohmmeter over-range`
+        : `ohmmeter ${shown(m.ohms, "Ω", significant)}${m.trend === "unsaid" ? "" : `, ${m.trend}`}`;
     case "leakage":
       return `leaks ${shown(m.amperes, "A", significant)}`;
     case "visual":
@@ -36,18 +38,34 @@ export function entryText(entry: Entry, meterName: (id: string) => string): { su
     case "part": {
       const said = entry.measurements.map((m) => [measurementText(m.measurement, m.significant), frequencyText(m.measurement)].filter(Boolean).join(" at ")); // prettier-ignore
       const instrument = entry.measurements.some((m) => m.measurement.kind !== "visual");
-      const parallel = entry.parallel === null ? [] : [entry.parallel.kind === "alone" ? "nothing across it" : `${list(entry.parallel.designators)} across it`];
-      const how = instrument ? [entry.inCircuit ? "in circuit" : "out of circuit", entry.meter ? meterName(entry.meter) : "no meter named"] : [];
+      const parallel =
+        entry.parallel === null
+          ? []
+          : [entry.parallel.kind === "alone" ? "nothing across it" : `${list(entry.parallel.designators)} across it`];
+      const how = instrument
+        ? [entry.inCircuit ? "in circuit" : "out of circuit", entry.meter ? meterName(entry.meter) : "no meter named"]
+        : [];
       return { subject: entry.designator, rest: [...said, ...parallel, ...how].join(", ") };
     }
     case "volts":
-      return { subject: entry.designator, rest: `${signedVolts(entry.volts, entry.significant)}${entry.alternating ? " AC ripple" : " across it"}` };
+      return {
+        subject: entry.designator,
+        rest: `${signedVolts(entry.volts, entry.significant)}${entry.alternating ? " AC ripple" : " across it"}`,
+      };
     case "point":
       return { subject: entry.point, rest: `${signedVolts(entry.volts, entry.significant)}${entry.alternating ? " AC" : ""}` };
     case "shelf":
-      return { subject: "Shelf", rest: `new ${marked(entry.nominal, entry.rated)} ${technologyName[entry.technology]}: ESR ${shown(entry.esr, "Ω")} on ${meterName(entry.meter)}` };
+      return {
+        subject: "Shelf",
+        rest: `new ${marked(entry.nominal, entry.rated)} ${technologyName[entry.technology]}: ESR ${shown(entry.esr, "Ω")} on ${meterName(entry.meter)}`,
+      };
     case "setting":
-      return { subject: "From now on", rest: [entry.inCircuit === null ? "" : entry.inCircuit ? "in circuit" : "out of circuit", entry.meter ? meterName(entry.meter) : ""].filter(Boolean).join(", ") };
+      return {
+        subject: "From now on",
+        rest: [entry.inCircuit === null ? "" : entry.inCircuit ? "in circuit" : "out of circuit", entry.meter ? meterName(entry.meter) : ""]
+          .filter(Boolean)
+          .join(", "),
+      };
     case "power":
       return { subject: "Power", rest: entry.on ? "on: locks everything inside" : "off: charge to be measured" };
     case "add":

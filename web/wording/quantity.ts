@@ -5,7 +5,8 @@ export const shown = (value: number, unit: UnitSymbol, significant?: number): st
   formatEngineering(value, unit, significant === undefined ? {} : { significant: Math.max(1, significant), keepZeros: true });
 
 export const percent = (share: number): string => `${Math.round(share * 100)} %`;
-export const signedPercent = (change: number): string => `${change > 0 ? "+" : change < 0 ? "−" : "±"}${Math.abs(change * 100).toFixed(Math.abs(change) < 0.1 ? 1 : 0)} %`;
+export const signedPercent = (change: number): string =>
+  `${change > 0 ? "+" : change < 0 ? "−" : "±"}${Math.abs(change * 100).toFixed(Math.abs(change) < 0.1 ? 1 : 0)} %`;
 export const times = (ratio: number): string => `${ratio < 10 ? ratio.toFixed(1) : Math.round(ratio)} ×`;
 export const money = (cents: number, currency: string): string => `${currency} ${(cents / 100).toFixed(2)}`;
 
@@ -31,7 +32,8 @@ export function clock(seconds: number): string {
 }
 
 /** A span of time for a sentence: "0.4 s", "9.6 s", "4 min". */
-export const span = (seconds: number): string => (seconds < 10 ? `${seconds.toFixed(1)} s` : seconds < 120 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`);
+export const span = (seconds: number): string =>
+  seconds < 10 ? `${seconds.toFixed(1)} s` : seconds < 120 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`;
 
 export const list = (items: readonly string[]): string =>
   items.length <= 1 ? (items[0] ?? "") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;

@@ -31,14 +31,16 @@ export const positionIssueText = (i: PositionList["issues"][number]["issue"]): s
 const readoutTexts: Texts<ReadoutIssue> = {
   empty: () => "",
   noDesignator: () => "Which part? Begin with its designator.",
-  unknownDesignator: (i) => `${i.designator} is not on this job.${i.near.length > 0 ? ` Did you mean ${list(i.near)}?` : ""} Or: add ${i.designator} 47u 25v decoupler`,
+  unknownDesignator: (i) =>
+    `${i.designator} is not on this job.${i.near.length > 0 ? ` Did you mean ${list(i.near)}?` : ""} Or: add ${i.designator} 47u 25v decoupler`,
   nothingSaid: (i) => `${i.designator}: say a reading, as in ${i.designator} esr 0.4`,
   notUnderstood: (i) => `"${i.token}" not understood.`,
   valueMissing: (i) => `A value must follow ${i.after}.`,
   unitMissing: (i) => `${i.token} of what? Add u, n, r, k or v, or say esr, c, leak before it.`,
   wrongUnit: (i) => `${i.token} is no ${quantityName[i.quantity]}.`,
   impossible: (i) => `${i.token} is no possible ${quantityName[i.quantity]}.`,
-  farFromMarked: (i) => `${shown(Number(i.token), "F")} on a ${shown(i.nominal, "F")} part? Check the unit, or end the line with ! to keep it.`,
+  farFromMarked: (i) =>
+    `${shown(Number(i.token), "F")} on a ${shown(i.nominal, "F")} part? Check the unit, or end the line with ! to keep it.`,
   overOfWhat: () => "Over-range of what? Say esr ol or leak ol.",
   unknownMeter: (i) => `No meter is called ${i.token}.`,
   meterNeeded: () => "Pick the meter first: say its name.",

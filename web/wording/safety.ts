@@ -9,7 +9,9 @@ export function hazardWord(safety: TouchSafety): { word: string; tone: "danger" 
     case "nothingListed":
       return { word: "Charge unknown", tone: "danger" };
     case "chargeHeld":
-      return safety.waiting.every((w) => w.state.kind === "once") ? { word: "Second reading due", tone: "wait" } : { word: "Charge held", tone: "danger" };
+      return safety.waiting.every((w) => w.state.kind === "once")
+        ? { word: "Second reading due", tone: "wait" }
+        : { word: "Charge held", tone: "danger" };
     case "overridden":
       return { word: "Overridden", tone: "wait" };
     case "safe":
@@ -45,7 +47,9 @@ export function chargeText(state: ChargeState, now: number): string {
     case "charged":
       return `${signedVolts(state.volts)}, ${ago(state.at, now)}`;
     case "once":
-      return now < state.secondFrom ? `${signedVolts(state.volts)}; measure again in ${span((state.secondFrom - now) / 1000)}` : `${signedVolts(state.volts)}; measure again now`;
+      return now < state.secondFrom
+        ? `${signedVolts(state.volts)}; measure again in ${span((state.secondFrom - now) / 1000)}`
+        : `${signedVolts(state.volts)}; measure again now`;
     case "discharged":
       return `${signedVolts(state.volts)}, discharged`;
   }

@@ -16,9 +16,11 @@ const reasonText: Texts<VerdictReason> = {
   esrOverRange: (r) => `meter over-range on ESR ${where(r.inCircuit)}: no connection inside`,
   esrMayBeHidden: (r) =>
     `ESR ${shown(r.ohms, "Ω", 2)} is low in circuit, but ${r.by.length > 0 ? `${list(r.by)} beside it may hide a dried part` : "what lies across it is not known"}`,
-  esrClearedDespiteNeighbours: (r) => `ESR ${shown(r.ohms, "Ω", 2)} in circuit; even with ${list(r.by)} across it no more than ${shown(r.atMost, "Ω", 2)}`,
+  esrClearedDespiteNeighbours: (r) =>
+    `ESR ${shown(r.ohms, "Ω", 2)} in circuit; even with ${list(r.by)} across it no more than ${shown(r.atMost, "Ω", 2)}`,
   esrNoReference: (r) => `ESR ${shown(r.ohms, "Ω", 2)}, and nothing to hold it against`,
-  capacitance: (r) => `${percent(r.share)} of its value left, ${where(r.inCircuit)}${r.inCircuit && r.share < 1 ? ": neighbours only add" : ""}`,
+  capacitance: (r) =>
+    `${percent(r.share)} of its value left, ${where(r.inCircuit)}${r.inCircuit && r.share < 1 ? ": neighbours only add" : ""}`,
   capacitanceHigh: (r) => `reads ${percent(r.share)} of its value: leaky or dried, the meter charges it through the leak`,
   capacitanceInCircuitProvesLittle: (r) => `${percent(r.share)} of its value in circuit proves little: neighbours add`,
   capacitanceUnderReads: (r) => `${percent(r.share)} at ${shown(r.at, "Hz")}: a bridge reads wet parts low up there`,
@@ -28,11 +30,16 @@ const reasonText: Texts<VerdictReason> = {
   leakMayBeCircuit: (r) => `${shown(r.ohms, "Ω", 2)} may be the circuit around it`,
   nodeShorted: () => "something on this node is shorted",
   nearZero: (r) => `${shown(r.ohms, "Ω", 2)} out of circuit`,
-  leakageCurrent: (r) => `leaks ${shown(r.amperes, "A", 2)}, ${r.ratio > 1 ? `${times(r.ratio)} the` : "within the"} ${shown(r.limit, "A", 2)} allowed`,
+  leakageCurrent: (r) =>
+    `leaks ${shown(r.amperes, "A", 2)}, ${r.ratio > 1 ? `${times(r.ratio)} the` : "within the"} ${shown(r.limit, "A", 2)} allowed`,
   leakageInCircuit: (r) => `${shown(r.amperes, "A", 2)} in circuit may flow beside it`,
   visual: (r) => (r.sign === "looksClean" ? "looks clean, which proves nothing" : `${signName[r.sign]}: bad whatever it reads`),
   condition: (r) =>
-    r.condition === "open" ? `takes no charge ${where(r.inCircuit)}` : r.condition === "shorted" ? `shorted ${where(r.inCircuit)}` : "comes and goes",
+    r.condition === "open"
+      ? `takes no charge ${where(r.inCircuit)}`
+      : r.condition === "shorted"
+        ? `shorted ${where(r.inCircuit)}`
+        : "comes and goes",
   contradiction: (r) => `${r.quantity === "esr" ? "ESR" : r.quantity} was sound out of circuit, then bad in circuit`,
   unlikeItsTwins: (r) => `${times(r.ratio)} worse than ${list(r.twins)}, though inside its limits`,
 };
@@ -70,7 +77,13 @@ export const notesOf = (verdict: Pick<Verdict, "notes">): string[] => verdict.no
 export function backingOf(verdict: Verdict): string {
   const parts = [
     verdict.reference ? `against ${referenceText[verdict.reference]}` : "",
-    verdict.state === "unmeasured" ? "" : verdict.certainty === "shown" ? "shown" : verdict.certainty === "likely" ? "likely" : "not settled",
+    verdict.state === "unmeasured"
+      ? ""
+      : verdict.certainty === "shown"
+        ? "shown"
+        : verdict.certainty === "likely"
+          ? "likely"
+          : "not settled",
   ];
   return parts.filter(Boolean).join("; ");
 }

@@ -16,7 +16,12 @@ export const technologyName: Readonly<Record<Technology, string>> = {
   paper: "paper", c0g: "ceramic C0G", x7r: "ceramic X7R",
 }; // prettier-ignore
 
-export const mountingName: Readonly<Record<Mounting, string>> = { radial: "radial", axial: "axial", snapIn: "snap-in", screw: "screw or can" };
+export const mountingName: Readonly<Record<Mounting, string>> = {
+  radial: "radial",
+  axial: "axial",
+  snapIn: "snap-in",
+  screw: "screw or can",
+};
 
 export const gradeName: Readonly<Record<Grade, string>> = {
   general: "general purpose", lowEsr: "low ESR", longLife: "long life", lowLeakage: "low leakage", audio: "audio grade", safety: "safety class",
@@ -69,7 +74,10 @@ export const stationPath: Readonly<Record<Station, string>> = {
 
 /** Every school with what it costs and risks, in a line. */
 export const schoolChoices: {
-  [K in "scopeSchool" | "valuePolicy" | "tantalumSchool" | "sidesSchool" | "firstPowerSchool"]: { name: string; options: readonly { value: TakeIn[K]; label: string; means: string }[] };
+  [K in "scopeSchool" | "valuePolicy" | "tantalumSchool" | "sidesSchool" | "firstPowerSchool"]: {
+    name: string;
+    options: readonly { value: TakeIn[K]; label: string; means: string }[];
+  };
 } = {
   scopeSchool: {
     name: "How much to replace",
@@ -110,4 +118,3 @@ export const schoolChoices: {
     ],
   },
 };
-

@@ -1,4 +1,16 @@
-import { amperes, joules, seconds, watts, type Amperes, type Farads, type Joules, type Ohms, type Seconds, type Volts, type Watts } from "../units";
+import {
+  amperes,
+  joules,
+  seconds,
+  watts,
+  type Amperes,
+  type Farads,
+  type Joules,
+  type Ohms,
+  type Seconds,
+  type Volts,
+  type Watts,
+} from "../units";
 
 /** A resistor lying in the shop's drawer. */
 export interface DrawerResistor {
@@ -61,7 +73,16 @@ export function dischargePlan(capacitance: Farads, across: Volts, resistor: Draw
   const peakCurrent = amperes(v / resistor.value);
   const peakPower = watts(v ** 2 / resistor.value);
   const to = (target: number) => timeToVolts(resistor.value, capacitance, v, target as Volts);
-  const plan = { resistor, energy, peakCurrent, peakPower, tau: seconds(resistor.value * capacitance), to60: to(60), to30: to(30), to5: to(5) };
+  const plan = {
+    resistor,
+    energy,
+    peakCurrent,
+    peakPower,
+    tau: seconds(resistor.value * capacitance),
+    to60: to(60),
+    to30: to(30),
+    to5: to(5),
+  };
   return { ...plan, refusals: refusalsOf(plan, v) };
 }
 

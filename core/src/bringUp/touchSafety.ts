@@ -2,10 +2,7 @@ import type { Volts } from "../units";
 
 /** Something recorded about charge and power on a job. `at` in ms since the epoch; `id` grows with time. */
 export type SafetyEvent = { id: number; at: number } & (
-  | { kind: "residual"; position: string; volts: Volts }
-  | { kind: "powerOn" }
-  | { kind: "powerOff" }
-  | { kind: "override"; reason: string }
+  { kind: "residual"; position: string; volts: Volts } | { kind: "powerOn" } | { kind: "powerOff" } | { kind: "override"; reason: string }
 );
 
 /** How one charge-holding part stands since the unit was last powered. */

@@ -55,19 +55,37 @@ function esr(value: Ohms, at: Hertz, reading: Reading, context: JudgingContext):
   const { inCircuit } = reading;
   const expected = expectEsr(part, at, reading.meter, context.shelf, context.datasheet);
   if (!expected)
-    return { state: "undecided", certainty: "guess", reason: { code: "esrNoReference", ohms: value }, reference: null, settle: "referenceReading" };
+    return {
+      state: "undecided",
+      certainty: "guess",
+      reason: { code: "esrNoReference", ohms: value },
+      reference: null,
+      settle: "referenceReading",
+    };
   const ratio = value / expected.typical;
   const reason = { code: "esr", ohms: value, at, expected: expected.typical, ratio, inCircuit } as const;
   const state = esrBand(value, ratio, expected);
   // In circuit a high reading is strong: parallel paths only lower it. A low one clears nothing by itself.
   if (state !== "sound")
-    return { state, certainty: inCircuit ? "likely" : "shown", reason, reference: expected.source, settle: inCircuit ? "liftAndEsr" : null };
+    return {
+      state,
+      certainty: inCircuit ? "likely" : "shown",
+      reason,
+      reference: expected.source,
+      settle: inCircuit ? "liftAndEsr" : null,
+    };
   if (!inCircuit) return { state, certainty: "shown", reason, reference: expected.source, settle: null };
   switch (parallel.kind) {
     case "alone":
       return { state, certainty: "likely", reason, reference: expected.source, settle: "liftAndEsr" };
     case "unknown":
-      return { state: "undecided", certainty: "guess", reason: { code: "esrMayBeHidden", ohms: value, by: [] }, reference: expected.source, settle: "liftAndEsr" };
+      return {
+        state: "undecided",
+        certainty: "guess",
+        reason: { code: "esrMayBeHidden", ohms: value, by: [] },
+        reference: expected.source,
+        settle: "liftAndEsr",
+      };
     case "with":
       return besideNeighbours(value, at, expected, parallel.parts);
   }
@@ -93,13 +111,22 @@ function besideNeighbours(value: Ohms, at: Hertz, expected: EsrExpectation, part
       reference: expected.source,
       settle: "liftAndEsr",
     };
-  return { state: "undecided", certainty: "guess", reason: { code: "esrMayBeHidden", ohms: value, by }, reference: expected.source, settle: "liftAndEsr" };
+  return {
+    state: "undecided",
+    certainty: "guess",
+    reason: { code: "esrMayBeHidden", ohms: value, by },
+    reference: expected.source,
+    settle: "liftAndEsr",
+  };
 }
+
+// A neighbour of a low-ESR series reads down to a quarter of the typical figure (common practice).
+const BETTER_THAN_TYPICAL = 4;
 
 function neighbourImpedance(part: Extract<Parallel, { kind: "with" }>["parts"][number], at: Hertz): number {
   const reactance = 1 / (2 * Math.PI * at * part.nominal);
   // film, ceramic and tantalum: the reactance alone, the lowest their impedance can be below resonance
-  const resistance = isWetAluminium(part.technology) ? typicalEsr(part.nominal, part.rated, at) : 0;
+  const resistance = isWetAluminium(part.technology) ? typicalEsr(part.nominal, part.rated, at) / BETTER_THAN_TYPICAL : 0;
   return Math.hypot(resistance, reactance);
 }
 
@@ -118,7 +145,13 @@ function capacitance(m: Of<"capacitance">, inCircuit: boolean, context: JudgingC
   const { minus, plus } = part.tolerance;
   const low = share < 1 - minus - EDGE;
   if (low && isWetAluminium(part.technology) && m.at !== "dc" && m.at >= UNDER_READS_FROM)
-    return { state: "undecided", certainty: "guess", reason: { code: "capacitanceUnderReads", farads: m.farads, share, at: m.at }, reference: null, settle: "capacitanceAt120" };
+    return {
+      state: "undecided",
+      certainty: "guess",
+      reason: { code: "capacitanceUnderReads", farads: m.farads, share, at: m.at },
+      reference: null,
+      settle: "capacitanceAt120",
+    };
   if (low) {
     const wears = isWetAluminium(part.technology) || part.technology === "tantalum";
     return {
@@ -140,7 +173,13 @@ function capacitance(m: Of<"capacitance">, inCircuit: boolean, context: JudgingC
       settle: failed ? null : "leakTest",
     };
   }
-  return { state: "sound", certainty: "shown", reason: { code: "capacitance", farads: m.farads, share, inCircuit }, reference: null, settle: null };
+  return {
+    state: "sound",
+    certainty: "shown",
+    reason: { code: "capacitance", farads: m.farads, share, inCircuit },
+    reference: null,
+    settle: null,
+  };
 }
 
 /** In circuit parallel parts add, so a normal or high reading proves little; a known bank can still be short of its sum. */
@@ -184,7 +223,13 @@ function ohmmeter(m: Of<"ohmmeter">, inCircuit: boolean, part: CapacitorPart): F
       ? { ...plain, state: "undecided", certainty: "likely", reason: { code: "nodeShorted", ohms: m.ohms }, settle: "liftLegs" }
       : { ...plain, state: "shorted", certainty: "shown", reason: { code: "nearZero", ohms: m.ohms }, settle: null };
   if (m.trend === "climbing")
-    return { ...plain, state: "undecided", certainty: "guess", reason: { code: "leakMayBeCircuit", ohms: m.ohms }, settle: "liftAndOhmmeter" };
+    return {
+      ...plain,
+      state: "undecided",
+      certainty: "guess",
+      reason: { code: "leakMayBeCircuit", ohms: m.ohms },
+      settle: "liftAndOhmmeter",
+    };
   return inCircuit
     ? { ...plain, state: "undecided", certainty: "guess", reason: { code: "leakMayBeCircuit", ohms: m.ohms }, settle: "liftAndOhmmeter" }
     : { ...plain, state: "failed", certainty: "shown", reason: { code: "leaky", ohms: m.ohms, trend: m.trend }, settle: null };
@@ -192,13 +237,26 @@ function ohmmeter(m: Of<"ohmmeter">, inCircuit: boolean, part: CapacitorPart): F
 
 /** No leak clears a film or ceramic part in circuit as far as it goes; a wet part may still have dried out. */
 function noLeak(reason: Finding["reason"], inCircuit: boolean, part: CapacitorPart): Finding {
-  if (isWetAluminium(part.technology)) return { state: "undecided", certainty: "guess", reason, reference: null, settle: "measureEsrInCircuit" };
-  return { state: "sound", certainty: inCircuit ? "likely" : "shown", reason, reference: null, settle: inCircuit ? "liftAndCapacitance" : null };
+  if (isWetAluminium(part.technology))
+    return { state: "undecided", certainty: "guess", reason, reference: null, settle: "measureEsrInCircuit" };
+  return {
+    state: "sound",
+    certainty: inCircuit ? "likely" : "shown",
+    reason,
+    reference: null,
+    settle: inCircuit ? "liftAndCapacitance" : null,
+  };
 }
 
 function leakage(m: Of<"leakage">, inCircuit: boolean, part: CapacitorPart): Finding {
   if (inCircuit)
-    return { state: "undecided", certainty: "guess", reason: { code: "leakageInCircuit", amperes: m.amperes }, reference: null, settle: "liftAndOhmmeter" };
+    return {
+      state: "undecided",
+      certainty: "guess",
+      reason: { code: "leakageInCircuit", amperes: m.amperes },
+      reference: null,
+      settle: "liftAndOhmmeter",
+    };
   const limit = leakageLimit(part.nominal, part.rated);
   const ratio = m.amperes / limit;
   const reason = { code: "leakageCurrent", amperes: m.amperes, limit, ratio } as const;
@@ -217,7 +275,13 @@ function condition(m: Of<"condition">, inCircuit: boolean): Finding {
   const reason = { code: "condition", condition: m.condition, inCircuit } as const;
   switch (m.condition) {
     case "open":
-      return { state: "open", certainty: inCircuit ? "likely" : "shown", reason, reference: null, settle: inCircuit ? "liftAndCapacitance" : null };
+      return {
+        state: "open",
+        certainty: inCircuit ? "likely" : "shown",
+        reason,
+        reference: null,
+        settle: inCircuit ? "liftAndCapacitance" : null,
+      };
     case "shorted":
       return inCircuit
         ? { state: "undecided", certainty: "likely", reason: { code: "nodeShorted", ohms: ohms(0) }, reference: null, settle: "liftLegs" }
@@ -226,4 +290,3 @@ function condition(m: Of<"condition">, inCircuit: boolean): Finding {
       return { state: "failed", certainty: "likely", reason, reference: null, settle: "repeatOutOfCircuit" };
   }
 }
-

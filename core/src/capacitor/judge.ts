@@ -31,7 +31,14 @@ export function judge(readings: readonly Reading[], context: JudgingContext, twi
   const measured = { notes, ...shares(counted) };
   const leading = weigh(findings);
   if (!leading)
-    return { state: "unmeasured", certainty: "guess", reason: { code: "nothingMeasured" }, reference: null, settle: "measureEsrInCircuit", ...measured };
+    return {
+      state: "unmeasured",
+      certainty: "guess",
+      reason: { code: "nothingMeasured" },
+      reference: null,
+      settle: "measureEsrInCircuit",
+      ...measured,
+    };
   const outlier = leading.state === "sound" ? unlikeTwins(counted, twins) : null;
   return { ...(outlier ?? complete(leading, findings, context)), ...measured };
 }
@@ -79,7 +86,13 @@ function groupByQuantity(weighed: readonly Weighed[]): Map<Quantity, Weighed[]> 
 function contradiction(last: Weighed, quantity: "esr" | "capacitance" | "leak"): Weighed {
   return {
     reading: last.reading,
-    finding: { state: "undecided", certainty: "likely", reason: { code: "contradiction", quantity }, reference: last.finding.reference, settle: "repeatOutOfCircuit" },
+    finding: {
+      state: "undecided",
+      certainty: "likely",
+      reason: { code: "contradiction", quantity },
+      reference: last.finding.reference,
+      settle: "repeatOutOfCircuit",
+    },
   };
 }
 
@@ -177,6 +190,7 @@ function unlikeTwins(counted: readonly Weighed[], twins: readonly Twin[]): Findi
 
 function sharedFate(findings: readonly Finding[], twins: readonly Twin[]): VerdictNote[] {
   const bad = findings.some((f) => isBad(f.state));
-  return bad && twins.length > 0 && twins.every((t) => isBad(t.state)) ? [{ code: "allTwinsBad", twins: twins.map((t) => t.designator) }] : [];
+  return bad && twins.length > 0 && twins.every((t) => isBad(t.state))
+    ? [{ code: "allTwinsBad", twins: twins.map((t) => t.designator) }]
+    : [];
 }
-

@@ -112,7 +112,8 @@ function readToken(token: Token, technology: Technology | undefined, sofar: Mark
 function readNumber(text: string, place: Token["place"], technology: Technology | undefined): Result<Partial<Marking>, MarkingIssue> {
   const parsed = parseValue(text);
   if (!parsed) return { ok: false, issue: { code: "notUnderstood", token: text } };
-  if (parsed.unit === "V" || (place === "afterSlash" && parsed.unit === null && !parsed.prefixed)) return within({ rated: parsed.value }, text);
+  if (parsed.unit === "V" || (place === "afterSlash" && parsed.unit === null && !parsed.prefixed))
+    return within({ rated: parsed.value }, text);
   if (parsed.unit === "F" || (parsed.unit === null && parsed.prefixed)) return within({ nominal: parsed.value }, text);
   if (parsed.unit !== null) return { ok: false, issue: { code: "notUnderstood", token: text } };
   const asMicrofarads = Number(`${parsed.value}e-6`);

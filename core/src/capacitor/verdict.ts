@@ -45,8 +45,7 @@ export type Settle =
   | "repeatOutOfCircuit";
 
 export type VerdictNote =
-  | { code: "metersDisagree"; meters: readonly [string, string]; ratio: number }
-  | { code: "allTwinsBad"; twins: readonly string[] };
+  { code: "metersDisagree"; meters: readonly [string, string]; ratio: number } | { code: "allTwinsBad"; twins: readonly string[] };
 
 /** One finding drawn from one reading; a verdict is the finding that weighs most. */
 export interface Finding {

@@ -69,7 +69,9 @@ export function rankParts(
   const fitting = all.filter((a) => a.fit !== "refused");
   const refused = all.filter((a) => a.fit === "refused");
   fitting.sort((a, b) => b.score - a.score || a.part.priceCents - b.part.priceCents || a.part.code.localeCompare(b.part.code));
-  refused.sort((a, b) => a.refusals.length - b.refusals.length || Math.abs(a.change) - Math.abs(b.change) || a.part.code.localeCompare(b.part.code));
+  refused.sort(
+    (a, b) => a.refusals.length - b.refusals.length || Math.abs(a.change) - Math.abs(b.change) || a.part.code.localeCompare(b.part.code),
+  );
   return { shortList: fitting.slice(0, most), refused: refused.slice(0, most), refusedCount: refused.length };
 }
 
@@ -119,7 +121,8 @@ function merits(
   if (Math.abs(change) < 1e-6) list.push({ merit: { code: "exactValue" }, weight: 30 });
   else list.push({ merit: { code: "nearValue", change }, weight: 30 * (1 - Math.min(1, Math.abs(change) * 2)) });
   if (place >= 0) list.push({ merit: { code: "gradeSuits", grade: part.grade }, weight: 24 - 8 * place });
-  if (part.esr && needOf(needs.role) === "switching") list.push({ merit: { code: "lowEsr", ohms: part.esr.ohms }, weight: 8 / (1 + part.esr.ohms) });
+  if (part.esr && needOf(needs.role) === "switching")
+    list.push({ merit: { code: "lowEsr", ohms: part.esr.ohms }, weight: 8 / (1 + part.esr.ohms) });
   if (years !== null) list.push({ merit: { code: "life", years }, weight: Math.min(10, (10 * years) / (2 * shop.targetYears)) });
   if (needs.pitch !== null && part.pitch !== null && Math.abs(part.pitch - needs.pitch) <= 0.3)
     list.push({ merit: { code: "fitsHoles" }, weight: 6 });

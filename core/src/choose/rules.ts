@@ -129,12 +129,15 @@ const FORMED = 3.1;
 function sizeRules(part: CataloguePart, needs: PositionNeeds): Refusal[] {
   const broken: Refusal[] = [];
   const standing = part.mounting !== "axial" || needs.mounting !== "axial";
-  if (needs.maxHeight !== null && standing && part.height > needs.maxHeight) broken.push({ code: "tooTall", height: part.height, most: needs.maxHeight });
-  if (needs.maxDiameter !== null && part.diameter > needs.maxDiameter) broken.push({ code: "tooWide", diameter: part.diameter, most: needs.maxDiameter });
+  if (needs.maxHeight !== null && standing && part.height > needs.maxHeight)
+    broken.push({ code: "tooTall", height: part.height, most: needs.maxHeight });
+  if (needs.maxDiameter !== null && part.diameter > needs.maxDiameter)
+    broken.push({ code: "tooWide", diameter: part.diameter, most: needs.maxDiameter });
   if (needs.pitch !== null && part.pitch !== null && Math.abs(part.pitch - needs.pitch) > FORMED)
     broken.push({ code: "pitch", pitch: part.pitch, needed: needs.pitch });
   const rigid = (m: string) => m === "screw" || m === "snapIn";
-  if (rigid(part.mounting) !== rigid(needs.mounting) || (rigid(part.mounting) && part.mounting !== needs.mounting)) broken.push({ code: "mounting" });
+  if (rigid(part.mounting) !== rigid(needs.mounting) || (rigid(part.mounting) && part.mounting !== needs.mounting))
+    broken.push({ code: "mounting" });
   return broken;
 }
 

@@ -40,8 +40,18 @@ export function stationStates(job: JobFacts): Record<Station, StationState> {
   return {
     takeIn: job.complaint !== "" && job.findings > 0 ? { kind: "done" } : { kind: "underWay", done: job.complaint !== "" ? 1 : 0, of: 2 },
     makeSafe: safeStation(job.safety),
-    measure: measured === 0 ? { kind: "untouched" } : measured < positions.length ? { kind: "underWay", done: measured, of: positions.length } : { kind: "done" },
-    choose: decided + toChoose.length === 0 ? { kind: "untouched" } : toChoose.length > 0 ? { kind: "underWay", done: decided, of: decided + toChoose.length } : { kind: "done" },
+    measure:
+      measured === 0
+        ? { kind: "untouched" }
+        : measured < positions.length
+          ? { kind: "underWay", done: measured, of: positions.length }
+          : { kind: "done" },
+    choose:
+      decided + toChoose.length === 0
+        ? { kind: "untouched" }
+        : toChoose.length > 0
+          ? { kind: "underWay", done: decided, of: decided + toChoose.length }
+          : { kind: "done" },
     handBack: handBackStation(job),
   };
 }
@@ -147,7 +157,13 @@ function measuringAct(positions: readonly PositionFacts[]): NextAct | null {
   const unmeasured = positions.filter((p) => p.verdict === "unmeasured");
   const bad = positions.filter((p) => isBad(p.verdict));
   const twin = unmeasured.find((p) => bad.some((b) => b.twins.includes(p.designator)));
-  if (twin) return { code: "measure", position: twin.designator, twinOf: bad.find((b) => b.twins.includes(twin.designator))!.designator, left: unmeasured.length };
+  if (twin)
+    return {
+      code: "measure",
+      position: twin.designator,
+      twinOf: bad.find((b) => b.twins.includes(twin.designator))!.designator,
+      left: unmeasured.length,
+    };
   if (unmeasured.length > 0) return { code: "measure", position: unmeasured[0]!.designator, twinOf: null, left: unmeasured.length };
   const open = positions.filter((p) => p.decision === "none");
   const undecided = open.find((p) => p.verdict === "undecided" && p.settle !== null);

@@ -72,4 +72,3 @@ export type ReadoutIssue =
   | { code: "shelfIncomplete" }
   | { code: "alreadyThere"; designator: string }
   | { code: "position"; issue: PositionIssue };
-

@@ -1,4 +1,13 @@
-import { holdsCharge, isPolarised, parseMarking, usualTolerance, type MarkingIssue, type Role, type Technology, type Tolerance } from "../capacitor";
+import {
+  holdsCharge,
+  isPolarised,
+  parseMarking,
+  usualTolerance,
+  type MarkingIssue,
+  type Role,
+  type Technology,
+  type Tolerance,
+} from "../capacitor";
 import { farads, parseValue, volts, type Farads, type Result, type Volts } from "../units";
 import { looksLikeDesignator, normaliseDesignator } from "./designator";
 import { CHANNEL_WORDS, ROLE_WORDS, TECHNOLOGY_WORDS } from "./words";
@@ -100,7 +109,16 @@ interface SortedTokens {
 }
 
 function sortTokens(tokens: readonly string[]): SortedTokens {
-  const said: SortedTokens = { role: null, technology: null, channel: null, diameter: null, height: null, pitch: null, mounting: "radial", marking: [] };
+  const said: SortedTokens = {
+    role: null,
+    technology: null,
+    channel: null,
+    diameter: null,
+    height: null,
+    pitch: null,
+    mounting: "radial",
+    marking: [],
+  };
   for (const token of tokens) {
     const word = token.toLowerCase();
     const size = /^(\d+(?:[.,]\d+)?)x(\d+(?:[.,]\d+)?)(mm)?$/.exec(word);

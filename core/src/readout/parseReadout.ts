@@ -58,7 +58,9 @@ function add(line: string, context: ReadoutContext): Parsed<Entry> {
   const parsed = parsePosition(line.trim().slice("add".length));
   if (!parsed.ok) return fail({ code: "position", issue: parsed.issue });
   const { designator } = parsed.value;
-  return context.known.has(designator) ? fail({ code: "alreadyThere", designator }) : { ok: true, value: { kind: "add", position: parsed.value } };
+  return context.known.has(designator)
+    ? fail({ code: "alreadyThere", designator })
+    : { ok: true, value: { kind: "add", position: parsed.value } };
 }
 
 function point(name: string, rest: readonly string[]): Parsed<Entry> {
@@ -134,7 +136,15 @@ function shelf(tokens: readonly string[], context: ReadoutContext): Parsed<Entry
   if (nominal === undefined || rated === undefined || esr === undefined) return fail({ code: "shelfIncomplete" });
   return {
     ok: true,
-    value: { kind: "shelf", technology, nominal: farads(nominal), rated: volts(rated), esr: ohms(esr), at: context.meter.esrAt, meter: context.meter.id },
+    value: {
+      kind: "shelf",
+      technology,
+      nominal: farads(nominal),
+      rated: volts(rated),
+      esr: ohms(esr),
+      at: context.meter.esrAt,
+      meter: context.meter.id,
+    },
   };
 }
 
@@ -187,7 +197,10 @@ function part(tokens: readonly string[], context: ReadoutContext): Parsed<Entry>
   return conclude(g, designator, implied, context);
 }
 
-function nameOf(tokens: readonly string[], context: ReadoutContext): Parsed<{ designator: string; implied: boolean; rest: readonly string[] }> {
+function nameOf(
+  tokens: readonly string[],
+  context: ReadoutContext,
+): Parsed<{ designator: string; implied: boolean; rest: readonly string[] }> {
   const first = tokens[0]!;
   const isKnown = context.known.has(normaliseDesignator(first));
   if (isKnown || (looksLikeDesignator(first) && !parseValue(first) && !VISUAL_WORDS.has(first.toLowerCase()))) {
@@ -237,7 +250,10 @@ function gatherInPlace(g: Gathering, token: string, context: ReadoutContext): Re
 function overRange(g: Gathering, token: string): ReadoutIssue | null {
   const of = g.hint ?? (g.meter?.shows === "esr" ? "esr" : g.meter?.shows === "ohmmeter" ? "leak" : null);
   if (of !== "esr" && of !== "leak") return { code: "overOfWhat", token };
-  g.found.push({ measurement: of === "esr" ? { kind: "esr", ohms: "over", at: esrFrequency(g) } : { kind: "ohmmeter", ohms: "over", trend: "unsaid" }, significant: 1 });
+  g.found.push({
+    measurement: of === "esr" ? { kind: "esr", ohms: "over", at: esrFrequency(g) } : { kind: "ohmmeter", ohms: "over", trend: "unsaid" },
+    significant: 1,
+  });
   g.hint = null;
   return null;
 }
@@ -340,7 +356,10 @@ function conclude(g: Gathering, designator: string, implied: boolean, context: R
   if (measurements.length === 0 && g.parallel === null) return fail({ code: "nothingSaid", designator });
   const far = g.forced ? null : farFromMarked(measurements, designator, context);
   if (far) return fail(far);
-  return { ok: true, value: { kind: "part", designator, implied, measurements, inCircuit: g.inCircuit, meter: g.meter?.id ?? null, parallel: g.parallel } };
+  return {
+    ok: true,
+    value: { kind: "part", designator, implied, measurements, inCircuit: g.inCircuit, meter: g.meter?.id ?? null, parallel: g.parallel },
+  };
 }
 
 /** "falling" belongs to the ohms; "climbing" alone is the healthy charge test that ends over-range. */
@@ -375,4 +394,3 @@ function farFromMarked(measurements: readonly SpokenMeasurement[], designator: s
   }
   return null;
 }
-

@@ -40,8 +40,7 @@ function pickPrefix(magnitude: number, unit: UnitSymbol) {
   const lowest = unit === "Ω" && magnitude >= 0.01 ? 0 : unit === "Hz" ? 0 : -12;
   let chosen: (typeof PREFIXES)[number] = PREFIXES.find((p) => p.exponent === lowest)!;
   // 1 - 1e-9: a value that rounded to 999.9999999 by division must not slip to the smaller prefix
-  for (const p of PREFIXES)
-    if (p.exponent >= lowest && p.exponent <= highest && magnitude / 10 ** p.exponent >= 1 - 1e-9) chosen = p;
+  for (const p of PREFIXES) if (p.exponent >= lowest && p.exponent <= highest && magnitude / 10 ** p.exponent >= 1 - 1e-9) chosen = p;
   return chosen;
 }
 

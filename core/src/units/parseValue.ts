@@ -76,7 +76,12 @@ function suffixMeaning(suffix: string): SuffixMeaning | null {
   if (suffix === "") return { exponent: 0, unit: null, prefixed: false, alternating: false };
   const whole = unitOf(suffix);
   if (whole)
-    return { exponent: whole.exponent ?? 0, unit: whole.unit, prefixed: whole.exponent !== undefined, alternating: whole.alternating ?? false };
+    return {
+      exponent: whole.exponent ?? 0,
+      unit: whole.unit,
+      prefixed: whole.exponent !== undefined,
+      alternating: whole.alternating ?? false,
+    };
   const exponent = EXPONENT[suffix[0]!];
   if (exponent === undefined) return null;
   const rest = suffix.slice(1);

@@ -54,7 +54,7 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
         <Input
           ref={findRef}
           allowClear
-          className={styles.find}
+          style={{ width: 210 }}
           placeholder="Find a job   /"
           aria-label="Find a job"
           value={find}
@@ -83,8 +83,12 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
           dataSource={shownRows}
           pagination={false}
           size="middle"
-          rowClassName={(row, i) => [styles.row, i === at ? styles.picked : "", isClosed(row) ? styles.closed : ""].join(" ")}
-          onRow={(row, i) => ({ onClick: () => router.push(pathOf(row)), onMouseEnter: () => setPicked(i ?? 0), "aria-selected": i === at })}
+          rowClassName={(_row, i) => [styles.row, i === at ? styles.picked : ""].join(" ")}
+          onRow={(row, i) => ({
+            onClick: () => router.push(pathOf(row)),
+            onMouseEnter: () => setPicked(i ?? 0),
+            "aria-selected": i === at,
+          })}
           locale={{ emptyText: <Empty found={rows.length > 0} /> }}
           columns={[
             { title: "Docket", width: 84, render: (_, r) => <span className={`mono ${styles.number}`}>{docket(r.number)}</span> },
@@ -104,7 +108,12 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
             {
               title: "Next",
               width: 330,
-              render: (_, r) => (isClosed(r) ? <span className="muted">{jobStateName[r.state]}</span> : <b className={styles.next}>{nextActText(r.next).act}</b>),
+              render: (_, r) =>
+                isClosed(r) ? (
+                  <span className="muted">{jobStateName[r.state]}</span>
+                ) : (
+                  <b className={styles.next}>{nextActText(r.next).act}</b>
+                ),
             },
           ]}
         />

@@ -67,7 +67,9 @@ export function Candidates({ position }: { position: PositionView }) {
       </p>
       {chosen && chosen.decision !== "withdrawn" && (
         <p className={styles.chosen}>
-          {chosen.decision === "leave" ? "Stays" : `${chosen.decision === "temporary" ? "Temporary: " : ""}${chosen.part?.code ?? ""} chosen`}
+          {chosen.decision === "leave"
+            ? "Stays"
+            : `${chosen.decision === "temporary" ? "Temporary: " : ""}${chosen.part?.code ?? ""} chosen`}
           {chosen.reason ? `: ${chosen.reason}` : ""}.{" "}
           <Button size="small" onClick={() => void decide("withdrawn", null, null)}>
             Take back
@@ -80,7 +82,12 @@ export function Candidates({ position }: { position: PositionView }) {
         <PartTable
           assessments={ranking.shortList}
           act={(a, i) => (
-            <Button size="small" type={i === 0 ? "primary" : "default"} onClick={() => void decide("replace", a, null)} aria-label={`Take ${a.part.code}`}>
+            <Button
+              size="small"
+              type={i === 0 ? "primary" : "default"}
+              onClick={() => void decide("replace", a, null)}
+              aria-label={`Take ${a.part.code}`}
+            >
               Take {i === 0 && <kbd>a</kbd>}
             </Button>
           )}
@@ -102,17 +109,33 @@ export function Candidates({ position }: { position: PositionView }) {
           assessments={ranking.refused}
           act={(a) => (
             <>
-              <Button size="small" onClick={() => setAsked({ decision: "replace", assessment: a })} aria-label={`Override for ${a.part.code}`}>
+              <Button
+                size="small"
+                onClick={() => setAsked({ decision: "replace", assessment: a })}
+                aria-label={`Override for ${a.part.code}`}
+              >
                 Override
               </Button>
-              <Button size="small" type="text" onClick={() => setAsked({ decision: "temporary", assessment: a })} aria-label={`${a.part.code} as temporary part`}>
+              <Button
+                size="small"
+                type="text"
+                onClick={() => setAsked({ decision: "temporary", assessment: a })}
+                aria-label={`${a.part.code} as temporary part`}
+              >
                 Temporary
               </Button>
             </>
           )}
         />
       </details>
-      {asked && <ReasonDialog asked={asked} designator={position.designator} onCancel={() => setAsked(null)} onKeep={(reason) => decide(asked.decision, asked.assessment, reason)} />}
+      {asked && (
+        <ReasonDialog
+          asked={asked}
+          designator={position.designator}
+          onCancel={() => setAsked(null)}
+          onKeep={(reason) => decide(asked.decision, asked.assessment, reason)}
+        />
+      )}
     </div>
   );
 }
@@ -124,7 +147,6 @@ function PartTable({ assessments, act }: { assessments: readonly Assessment[]; a
       <thead>
         <tr>
           <th>Part</th>
-          <th>Why here</th>
           <th className="n">Value</th>
           <th className="n">Life</th>
           <th className="n">Size</th>
@@ -139,12 +161,11 @@ function PartTable({ assessments, act }: { assessments: readonly Assessment[]; a
         {assessments.map((a, i) => (
           <tr key={a.part.id}>
             <td>
-              <b className="mono">{a.part.code}</b>
-              <small>
+              <b className="mono">{a.part.code}</b>{" "}
+              <span className="muted">
                 {a.part.series}, {gradeName[a.part.grade]}, {technologyName[a.part.technology]}, {a.part.temperature} °C
-              </small>
-            </td>
-            <td className={styles.why}>
+              </span>
+              <br />
               {a.fit === "refused" ? (
                 <span className="state-failed">{a.refusals.map(refusalText).join("; ")}</span>
               ) : (
@@ -155,13 +176,13 @@ function PartTable({ assessments, act }: { assessments: readonly Assessment[]; a
                 </>
               )}
             </td>
-            <td className="n mono">{signedPercent(a.change)}</td>
-            <td className="n mono">{a.years === null ? "–" : a.years > 50 ? "50+ y" : `${Math.round(a.years)} y`}</td>
-            <td className="n mono" title={mountingName[a.part.mounting]}>
+            <td className="n">{signedPercent(a.change)}</td>
+            <td className="n">{a.years === null ? "–" : a.years > 50 ? "50+ y" : `${Math.round(a.years)} y`}</td>
+            <td className="n" title={mountingName[a.part.mounting]}>
               {a.part.diameter}×{a.part.height}
             </td>
-            <td className="n mono">{money(a.part.priceCents, view.currency)}</td>
-            <td className="n mono">{a.part.stock}</td>
+            <td className="n">{money(a.part.priceCents, view.currency)}</td>
+            <td className="n">{a.part.stock}</td>
             <td className={styles.act}>{act(a, i)}</td>
           </tr>
         ))}
@@ -170,7 +191,17 @@ function PartTable({ assessments, act }: { assessments: readonly Assessment[]; a
   );
 }
 
-function ReasonDialog({ asked, designator, onCancel, onKeep }: { asked: Asked; designator: string; onCancel: () => void; onKeep: (reason: string) => Promise<boolean> }) {
+function ReasonDialog({
+  asked,
+  designator,
+  onCancel,
+  onKeep,
+}: {
+  asked: Asked;
+  designator: string;
+  onCancel: () => void;
+  onKeep: (reason: string) => Promise<boolean>;
+}) {
   const [reason, setReason] = useState("");
   const title =
     asked.decision === "leave"
@@ -182,11 +213,30 @@ function ReasonDialog({ asked, designator, onCancel, onKeep }: { asked: Asked; d
     if (reason.trim() !== "" && (await onKeep(reason.trim()))) onCancel();
   };
   return (
-    <Modal open title={title} okText="Record" okButtonProps={{ disabled: reason.trim() === "" }} onOk={() => void keep()} onCancel={onCancel}>
+    <Modal
+      open
+      title={title}
+      okText="Record"
+      okButtonProps={{ disabled: reason.trim() === "" }}
+      onOk={() => void keep()}
+      onCancel={onCancel}
+    >
       {asked.assessment && <p style={{ marginBottom: 8 }}>Breaks: {asked.assessment.refusals.map(refusalText).join("; ")}.</p>}
-      {asked.decision === "temporary" && <p style={{ marginBottom: 8 }}>A temporary part holds the job: it cannot be handed back until the right one is in, or waived in writing.</p>}
+      {asked.decision === "temporary" && (
+        <p style={{ marginBottom: 8 }}>
+          A temporary part holds the job: it cannot be handed back until the right one is in, or waived in writing.
+        </p>
+      )}
       <label htmlFor="reason">Reason, for the record and the report</label>
-      <Input.TextArea id="reason" autoFocus rows={2} maxLength={1000} value={reason} onChange={(e) => setReason(e.target.value)} onKeyDown={(e) => e.key === "Enter" && (e.ctrlKey || e.metaKey) && void keep()} />
+      <Input.TextArea
+        id="reason"
+        autoFocus
+        rows={2}
+        maxLength={1000}
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+        onKeyDown={(e) => e.key === "Enter" && (e.ctrlKey || e.metaKey) && void keep()}
+      />
     </Modal>
   );
 }

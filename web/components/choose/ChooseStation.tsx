@@ -27,7 +27,12 @@ export function ChooseStation() {
           <ul>
             {wanted.map((p) => (
               <li key={p.id}>
-                <button type="button" aria-current={p === picked} className={p === picked ? styles.here : undefined} onClick={() => setCursor(p.designator)}>
+                <button
+                  type="button"
+                  aria-current={p === picked}
+                  className={p === picked ? styles.here : undefined}
+                  onClick={() => setCursor(p.designator)}
+                >
                   <CapacitorMark {...markOf(p)} size={20} />
                   <b className="mono">{p.designator}</b>
                   <span>

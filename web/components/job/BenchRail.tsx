@@ -59,7 +59,10 @@ function Hazard({ onOverride }: { onOverride: () => void }) {
   const { word, tone } = hazardWord(safety);
   const volts =
     safety.kind === "chargeHeld"
-      ? safety.waiting.reduce<number | null>((most, w) => ("volts" in w.state && Math.abs(w.state.volts) > Math.abs(most ?? 0) ? w.state.volts : most), null)
+      ? safety.waiting.reduce<number | null>(
+          (most, w) => ("volts" in w.state && Math.abs(w.state.volts) > Math.abs(most ?? 0) ? w.state.volts : most),
+          null,
+        )
       : null;
   const live = safety.kind === "energised";
   return (
@@ -98,7 +101,9 @@ function Running() {
   const { view, now } = useJob();
   const { safety } = view;
   if (safety.kind !== "chargeHeld") return null;
-  const clocks = safety.waiting.flatMap((w) => (w.state.kind === "once" ? [{ position: w.position, left: (w.state.secondFrom - now) / 1000 }] : []));
+  const clocks = safety.waiting.flatMap((w) =>
+    w.state.kind === "once" ? [{ position: w.position, left: (w.state.secondFrom - now) / 1000 }] : [],
+  );
   if (clocks.length === 0) return null;
   return (
     <section>
@@ -119,10 +124,24 @@ function Latest() {
   const { view, now } = useJob();
   const { waiting } = useReadout();
   const readings = view.positions
-    .flatMap((p) => p.readings.map((r) => ({ key: `r${r.id}`, at: r.takenAt, what: p.designator, said: `${measurementText(r.measurement, r.significant)} ${r.inCircuit ? "in" : "out"}` })))
+    .flatMap((p) =>
+      p.readings.map((r) => ({
+        key: `r${r.id}`,
+        at: r.takenAt,
+        what: p.designator,
+        said: `${measurementText(r.measurement, r.significant)} ${r.inCircuit ? "in" : "out"}`,
+      })),
+    )
     .concat(
-      view.points.map((p) => ({ key: `p${p.id}`, at: p.takenAt, what: p.where, said: `${signedVolts(p.volts, p.significant)}${p.alternating ? " AC" : ""}` })),
-      view.safetyLog.flatMap((e, i) => (e.kind === "residual" ? [{ key: `s${i}`, at: e.at, what: e.position ?? "", said: `${signedVolts(e.volts ?? 0)} left` }] : [])),
+      view.points.map((p) => ({
+        key: `p${p.id}`,
+        at: p.takenAt,
+        what: p.where,
+        said: `${signedVolts(p.volts, p.significant)}${p.alternating ? " AC" : ""}`,
+      })),
+      view.safetyLog.flatMap((e, i) =>
+        e.kind === "residual" ? [{ key: `s${i}`, at: e.at, what: e.position ?? "", said: `${signedVolts(e.volts ?? 0)} left` }] : [],
+      ),
       view.notes.map((n, i) => ({ key: `n${i}`, at: n.at, what: "note", said: n.text })),
     )
     .sort((a, b) => b.at - a.at)

@@ -26,7 +26,13 @@ const STATE_NAME = { untouched: "untouched", underWay: "under way", done: "done"
 
 /** The hole punched beside a station: full when done, half when under way, struck through when held. */
 function Hole({ state, here }: { state: StationState; here: boolean }) {
-  const colour = here ? "var(--copper)" : state.kind === "held" ? "var(--failed)" : state.kind === "untouched" ? "var(--rule-strong)" : "var(--ink)";
+  const colour = here
+    ? "var(--copper)"
+    : state.kind === "held"
+      ? "var(--failed)"
+      : state.kind === "untouched"
+        ? "var(--rule-strong)"
+        : "var(--ink)";
   return (
     <svg width="18" height="18" aria-hidden="true">
       <circle cx="9" cy="9" r="6" fill={state.kind === "done" ? colour : "none"} stroke={colour} strokeWidth={here ? 3 : 1.8} />

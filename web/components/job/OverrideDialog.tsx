@@ -28,8 +28,8 @@ export function OverrideDialog({ open, onClose }: { open: boolean; onClose: () =
       destroyOnHidden
     >
       <p style={{ marginBottom: 10 }}>
-        The charge was not shown to be gone. Your reason goes on record and into the report; the next power-on ends the override. It does not make
-        the unit safe.
+        The charge was not shown to be gone. Your reason goes on record and into the report; the next power-on ends the override. It does
+        not make the unit safe.
       </p>
       <label htmlFor="override-reason">Reason</label>
       <Input.TextArea

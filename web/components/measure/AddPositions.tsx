@@ -33,7 +33,16 @@ export function AddPositions({ open, onClose }: { open: boolean; onClose: () => 
     onClose();
   };
   return (
-    <Modal open={open} onCancel={onClose} onOk={() => void add()} okText={`Add ${parsed.drafts.length || ""}`} okButtonProps={{ disabled: !ready, loading: busy }} title="Add positions" width={820} destroyOnHidden>
+    <Modal
+      open={open}
+      onCancel={onClose}
+      onOk={() => void add()}
+      okText={`Add ${parsed.drafts.length || ""}`}
+      okButtonProps={{ disabled: !ready, loading: busy }}
+      title="Add positions"
+      width={820}
+      destroyOnHidden
+    >
       <label htmlFor="position-list">
         One a line: designator, value, volts, role. A line <span className="mono">#Name</span> opens a section.
       </label>
@@ -67,7 +76,10 @@ export function AddPositions({ open, onClose }: { open: boolean; onClose: () => 
                   </td>
                   <td>{technologyName[d.technology]}</td>
                   <td>{d.section}</td>
-                  <td className="muted">{d.assumed.filter((a) => a !== "tolerance").length > 0 && `${d.assumed.filter((a) => a !== "tolerance").join(", ")} taken as usual`}</td>
+                  <td className="muted">
+                    {d.assumed.filter((a) => a !== "tolerance").length > 0 &&
+                      `${d.assumed.filter((a) => a !== "tolerance").join(", ")} taken as usual`}
+                  </td>
                 </tr>
               ))}
             </tbody>

@@ -14,10 +14,17 @@ export function CopyToTwins({ open, onClose }: { open: boolean; onClose: () => v
   const [offset, setOffset] = useState<number | null>(100);
   const [channel, setChannel] = useState("R");
   const [busy, setBusy] = useState(false);
-  const originals = from ?? view.positions.filter((p) => p.channel !== null && p.channel === channels[0] && p.twins.length === 0).map((p) => p.designator);
+  const originals =
+    from ?? view.positions.filter((p) => p.channel !== null && p.channel === channels[0] && p.twins.length === 0).map((p) => p.designator);
   const copies = originals.map((d) => shiftDesignator(d, offset ?? 0));
   const taken = copies.filter((c): c is string => c !== null && view.positions.some((p) => p.designator === c));
-  const ready = originals.length > 0 && offset !== null && offset !== 0 && taken.length === 0 && !copies.includes(null) && /^[A-Za-z0-9]{1,8}$/.test(channel);
+  const ready =
+    originals.length > 0 &&
+    offset !== null &&
+    offset !== 0 &&
+    taken.length === 0 &&
+    !copies.includes(null) &&
+    /^[A-Za-z0-9]{1,8}$/.test(channel);
   const copy = async () => {
     setBusy(true);
     const answer = await write("POST", "positions", { kind: "twins", from: originals, offset, channel });
@@ -27,20 +34,44 @@ export function CopyToTwins({ open, onClose }: { open: boolean; onClose: () => v
     onClose();
   };
   return (
-    <Modal open={open} onCancel={onClose} onOk={() => void copy()} okText={`Copy ${originals.length}`} okButtonProps={{ disabled: !ready, loading: busy }} title="Copy to twin channel" destroyOnHidden>
+    <Modal
+      open={open}
+      onCancel={onClose}
+      onOk={() => void copy()}
+      okText={`Copy ${originals.length}`}
+      okButtonProps={{ disabled: !ready, loading: busy }}
+      title="Copy to twin channel"
+      destroyOnHidden
+    >
       <Form layout="vertical">
         <Form.Item label="Positions" htmlFor="twin-from">
-          <Select id="twin-from" mode="multiple" value={originals} onChange={setFrom} options={view.positions.map((p) => ({ value: p.designator, label: p.designator }))} />
+          <Select
+            id="twin-from"
+            mode="multiple"
+            value={originals}
+            onChange={setFrom}
+            options={view.positions.map((p) => ({ value: p.designator, label: p.designator }))}
+          />
         </Form.Item>
         <Form.Item label="Numbers go up by" htmlFor="twin-offset">
           <InputNumber id="twin-offset" value={offset} onChange={setOffset} min={-9998} max={9998} precision={0} />
         </Form.Item>
         <Form.Item label="Channel of the copies" htmlFor="twin-channel">
-          <Input id="twin-channel" value={channel} onChange={(e) => setChannel(e.target.value.trim())} maxLength={8} style={{ width: 100 }} />
+          <Input
+            id="twin-channel"
+            value={channel}
+            onChange={(e) => setChannel(e.target.value.trim())}
+            maxLength={8}
+            style={{ width: 100 }}
+          />
         </Form.Item>
       </Form>
       <p className={taken.length > 0 ? "state-failed" : "muted"}>
-        {taken.length > 0 ? `${list(taken)} already there.` : originals.length > 0 ? `Makes ${copies.slice(0, 6).join(", ")}${copies.length > 6 ? " …" : ""}` : "Pick what to copy."}
+        {taken.length > 0
+          ? `${list(taken)} already there.`
+          : originals.length > 0
+            ? `Makes ${copies.slice(0, 6).join(", ")}${copies.length > 6 ? " …" : ""}`
+            : "Pick what to copy."}
       </p>
     </Modal>
   );

@@ -30,7 +30,13 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
       content: (
         <>
           {p.designator} taken off; its readings stay on record.{" "}
-          <Button size="small" onClick={() => (message.destroy(key), void write("PATCH", `positions/${p.designator}`, { kind: "restore", version: p.version + 1 }))}>
+          <Button
+            size="small"
+            onClick={() => (
+              message.destroy(key),
+              void write("PATCH", `positions/${p.designator}`, { kind: "restore", version: p.version + 1 })
+            )}
+          >
             Put it back
           </Button>
         </>
@@ -38,7 +44,13 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
     });
   };
   return (
-    <Drawer open={position !== null} onClose={onClose} size={620} title={position ? `${position.designator}, ${marked(position.nominal, position.rated)}` : ""} destroyOnHidden>
+    <Drawer
+      open={position !== null}
+      onClose={onClose}
+      size={620}
+      title={position ? `${position.designator}, ${marked(position.nominal, position.rated)}` : ""}
+      destroyOnHidden
+    >
       {position && (
         <>
           <div className={styles.drawerHead}>
@@ -95,7 +107,10 @@ function History({ position }: { position: PositionView }) {
   );
 }
 
-const UNIT_OF = { nominal: "F", rated: "V", working: "V", largest: "F", following: "Ω", originalEsr: "Ω" } as const satisfies Record<string, UnitSymbol>;
+const UNIT_OF = { nominal: "F", rated: "V", working: "V", largest: "F", following: "Ω", originalEsr: "Ω" } as const satisfies Record<
+  string,
+  UnitSymbol
+>;
 type UnitField = keyof typeof UNIT_OF;
 
 const valueRule = (unit: UnitSymbol, required: boolean) => ({
@@ -210,7 +225,10 @@ function Fields({ position: p }: { position: PositionView }) {
         </Form.Item>
         {across === "with" && (
           <Form.Item name="parallelWith" label="Parts across it">
-            <Select mode="multiple" options={view.positions.filter((q) => q.id !== p.id).map((q) => ({ value: q.designator, label: q.designator }))} />
+            <Select
+              mode="multiple"
+              options={view.positions.filter((q) => q.id !== p.id).map((q) => ({ value: q.designator, label: q.designator }))}
+            />
           </Form.Item>
         )}
       </div>

@@ -50,9 +50,9 @@ function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
         {roleName[p.role]}
         {p.channel ? ` ${p.channel}` : ""}
       </td>
-      <td className="mono">{marked(p.nominal, p.rated)}</td>
-      <td className="n mono">{c ? figure(c) : ""}</td>
-      <td className="n mono">{esr ? figure(esr) : ""}</td>
+      <td className={styles.marked}>{marked(p.nominal, p.rated)}</td>
+      <td className="n">{c ? figure(c) : ""}</td>
+      <td className="n">{esr ? figure(esr) : ""}</td>
       <td>{verdict.esrRatio !== null && <RatioBar ratio={verdict.esrRatio} state={verdict.state} />}</td>
       <td>
         <b className={`state-${verdict.state}`}>{verdictName[verdict.state]}</b>

@@ -40,7 +40,8 @@ export function ReadoutLine() {
 
   const step = (by: number) => {
     const at = view.positions.findIndex((p) => p.designator === cursor);
-    const next = view.positions[at < 0 ? (by > 0 ? 0 : view.positions.length - 1) : (at + by + view.positions.length) % view.positions.length];
+    const next =
+      view.positions[at < 0 ? (by > 0 ? 0 : view.positions.length - 1) : (at + by + view.positions.length) % view.positions.length];
     if (next) setCursor(next.designator);
   };
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
@@ -81,11 +82,15 @@ export function ReadoutLine() {
           ) : r.answer?.kind === "refused" ? (
             <span className={styles.wrong}>{issueText(r.answer.issue)}</span>
           ) : r.down ? (
-            <span className={styles.wrong}>The records cannot be reached. {r.waiting.length} waiting here; they go in when it is back.</span>
+            <span className={styles.wrong}>
+              The records cannot be reached. {r.waiting.length} waiting here; they go in when it is back.
+            </span>
           ) : r.answer?.kind === "kept" ? (
             <Answer entry={r.answer.entry} nameOf={nameOf} />
           ) : (
-            <span className="muted">{current ? `Cursor on ${current.designator}: a bare number is its reading.` : "Say a part and a reading: C14 esr 0.4"}</span>
+            <span className="muted">
+              {current ? `Cursor on ${current.designator}: a bare number is its reading.` : "Say a part and a reading: C14 esr 0.4"}
+            </span>
           )}
         </div>
         <Segmented
@@ -98,7 +103,16 @@ export function ReadoutLine() {
             { value: "out", label: "out" },
           ]}
         />
-        <Select size="small" aria-label="Meter" value={r.meter} onChange={r.setMeter} options={names} placeholder="no meter" className={styles.meter} allowClear />
+        <Select
+          size="small"
+          aria-label="Meter"
+          value={r.meter}
+          onChange={r.setMeter}
+          options={names}
+          placeholder="no meter"
+          className={styles.meter}
+          allowClear
+        />
       </div>
       <div className={styles.box}>
         <span className={styles.cursor} aria-hidden="true">

@@ -14,7 +14,10 @@ export function HandBackStation() {
   const [waiving, setWaiving] = useState(false);
   const { job } = view;
   const closed = job.closedAt !== null;
-  const held = view.positions.some((p) => p.choice?.decision === "temporary") || view.safety.kind === "chargeHeld" || view.positions.some((p) => isBad(p.verdict.state) && p.verdict.state !== "worn" && (!p.choice || p.choice.decision === "withdrawn"));
+  const held =
+    view.positions.some((p) => p.choice?.decision === "temporary") ||
+    view.safety.kind === "chargeHeld" ||
+    view.positions.some((p) => isBad(p.verdict.state) && p.verdict.state !== "worn" && (!p.choice || p.choice.decision === "withdrawn"));
   const close = async (state: JobState, waiver: string | null) => {
     const answer = await write("POST", "state", { version: job.version, state, waiver });
     if (!answer.ok && answer.issue.code === "closingHeld" && answer.issue.by !== "energised") setWaiving(true);
@@ -58,7 +61,10 @@ function WaiverDialog({ onCancel, onWaive }: { onCancel: () => void; onWaive: (w
       onCancel={onCancel}
       onOk={() => void onWaive(text.trim()).then((kept) => kept && onCancel())}
     >
-      <p style={{ marginBottom: 8 }}>A temporary part, charge not shown to be gone, or a failed part without a decision stops this job. What is waived goes into the report.</p>
+      <p style={{ marginBottom: 8 }}>
+        A temporary part, charge not shown to be gone, or a failed part without a decision stops this job. What is waived goes into the
+        report.
+      </p>
       <label htmlFor="waiver">Waiver</label>
       <Input.TextArea id="waiver" autoFocus rows={3} maxLength={1000} value={text} onChange={(e) => setText(e.target.value)} />
     </Modal>

@@ -7,7 +7,16 @@ import { refusalText } from "../../wording/choose";
 import { frequencyText, measurementText } from "../../wording/entry";
 import { docket, list, marked, shown, signedVolts } from "../../wording/quantity";
 import { backingOf, reasonOf, settleText } from "../../wording/verdict";
-import { findingName, jobStateName, roleName, schoolChoices, supplyKindName, technologyName, unitKindName, verdictName } from "../../wording/vocabulary";
+import {
+  findingName,
+  jobStateName,
+  roleName,
+  schoolChoices,
+  supplyKindName,
+  technologyName,
+  unitKindName,
+  verdictName,
+} from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import styles from "./Report.module.css";
@@ -19,16 +28,22 @@ export function Report() {
   const { view } = useJob();
   const { job, positions } = view;
   const replaced = positions.filter((p) => p.choice?.decision === "replace" || p.choice?.decision === "temporary");
-  const left = positions.filter((p) => !replaced.includes(p) && (isBad(p.verdict.state) || p.verdict.state === "undecided" || p.choice?.decision === "leave"));
+  const left = positions.filter(
+    (p) => !replaced.includes(p) && (isBad(p.verdict.state) || p.verdict.state === "undecided" || p.choice?.decision === "leave"),
+  );
   const unmeasured = positions.filter((p) => p.verdict.state === "unmeasured");
-  const supply = [supplyKindName[job.supplyKind], job.mainsV ? `${job.mainsV} V ~ ${job.mainsHz} Hz` : ""].filter(Boolean).join(", ");
+  const supply =
+    job.supplyKind === "none"
+      ? ""
+      : [supplyKindName[job.supplyKind], job.mainsV ? `${job.mainsV} V ~ ${job.mainsHz} Hz` : ""].filter(Boolean).join(", ");
   return (
     <article className={styles.report} aria-label="Report">
       <header>
         <p className="mono">Docket {docket(job.number)}</p>
         <h1>{job.title}</h1>
         <p className="muted">
-          {[unitKindName[job.unitKind], supply, job.ageYears === null ? "" : `${job.ageYears} years old`].filter(Boolean).join(" · ")}. Taken in {time(job.openedAt)}
+          {[unitKindName[job.unitKind], supply, job.ageYears === null ? "" : `${job.ageYears} years old`].filter(Boolean).join(" · ")}.
+          Taken in {time(job.openedAt)}
           {job.closedAt ? `, ${jobStateName[job.state]} ${time(job.closedAt)}` : `, ${jobStateName[job.state]}`}.
         </p>
       </header>
@@ -70,10 +85,13 @@ export function Report() {
                   </td>
                   <td>
                     {p.choice!.decision === "temporary" && <b>Temporary: </b>}
-                    {p.choice!.part && `${marked(p.choice!.part.nominal, p.choice!.part.rated)}, ${p.choice!.part.series} ${p.choice!.part.code}`}
+                    {p.choice!.part &&
+                      `${marked(p.choice!.part.nominal, p.choice!.part.rated)}, ${p.choice!.part.series} ${p.choice!.part.code}`}
                   </td>
                   <td>
-                    {isBad(p.verdict.state) ? `${capital(verdictName[p.verdict.state])}: ${reasonOf(p.verdict)}.` : "Preventive: not shown to be the fault."}
+                    {isBad(p.verdict.state)
+                      ? `${capital(verdictName[p.verdict.state])}: ${reasonOf(p.verdict)}.`
+                      : "Preventive: not shown to be the fault."}
                     {p.choice!.reason && ` ${p.choice!.reason}`}
                     {p.choice!.overridden.length > 0 && ` Against a rule (${p.choice!.overridden.map(refusalText).join("; ")}).`}
                   </td>
@@ -90,7 +108,9 @@ export function Report() {
           <ul>
             {left.map((p) => (
               <li key={p.id}>
-                <b className="mono">{p.designator}</b> {roleName[p.role]}, {verdictName[p.verdict.state]}: {p.choice?.reason ?? `${reasonOf(p.verdict)}${p.verdict.settle ? `; to settle: ${settleText[p.verdict.settle]}` : ""}; no decision yet`}
+                <b className="mono">{p.designator}</b> {roleName[p.role]}, {verdictName[p.verdict.state]}:{" "}
+                {p.choice?.reason ??
+                  `${reasonOf(p.verdict)}${p.verdict.settle ? `; to settle: ${settleText[p.verdict.settle]}` : ""}; no decision yet`}
               </li>
             ))}
           </ul>
@@ -116,7 +136,11 @@ export function Report() {
               ))}
           </tbody>
         </table>
-        {view.points.length > 0 && <p>Volts: {view.points.map((p) => `${p.where} ${signedVolts(p.volts, p.significant)}${p.alternating ? " AC" : ""}`).join(" · ")}.</p>}
+        {view.points.length > 0 && (
+          <p>
+            Volts: {view.points.map((p) => `${p.where} ${signedVolts(p.volts, p.significant)}${p.alternating ? " AC" : ""}`).join(" · ")}.
+          </p>
+        )}
       </section>
       {view.notes.length > 0 && (
         <section>
@@ -130,8 +154,11 @@ export function Report() {
       )}
       <footer>
         <p>
-          Schools: {(Object.keys(schoolChoices) as (keyof typeof schoolChoices)[]).map((k) => schoolChoices[k].options.find((o) => o.value === job[k])?.label).join(" · ")}. Mirvek advises, it
-          does not certify: mains wiring, earthing and insulation tests belong to licensed practice and local code.
+          Schools:{" "}
+          {(Object.keys(schoolChoices) as (keyof typeof schoolChoices)[])
+            .map((k) => schoolChoices[k].options.find((o) => o.value === job[k])?.label)
+            .join(" · ")}
+          . Mirvek advises, it does not certify: mains wiring, earthing and insulation tests belong to licensed practice and local code.
         </p>
       </footer>
     </article>
@@ -172,7 +199,16 @@ function ReadingRow({ position: p }: { position: PositionView }) {
       </td>
       <td>
         {p.readings
-          .map((r) => [measurementText(r.measurement, r.significant), r.inCircuit ? "in circuit" : "out", frequencyText(r.measurement), meterName(r.meter)].filter(Boolean).join(", "))
+          .map((r) =>
+            [
+              measurementText(r.measurement, r.significant),
+              r.inCircuit ? "in circuit" : "out",
+              frequencyText(r.measurement),
+              meterName(r.meter),
+            ]
+              .filter(Boolean)
+              .join(", "),
+          )
           .join(" · ")}
       </td>
     </tr>
@@ -194,7 +230,11 @@ function Hazards() {
         {safety.kind === "nothingListed" && "No charge-holding part is listed."}
         {safety.kind === "overridden" && "The charge lock was overridden."}
       </p>
-      {residuals.length > 0 && <p>Volts left: {residuals.map((e) => `${e.position} ${signedVolts(e.volts ?? 0)} (${dayjs(e.at).format("HH:mm")})`).join(" · ")}.</p>}
+      {residuals.length > 0 && (
+        <p>
+          Volts left: {residuals.map((e) => `${e.position} ${signedVolts(e.volts ?? 0)} (${dayjs(e.at).format("HH:mm")})`).join(" · ")}.
+        </p>
+      )}
       {overrides.map((e) => (
         <p key={e.at}>
           Override {time(e.at)}: {e.reason}

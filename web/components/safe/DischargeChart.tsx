@@ -26,7 +26,15 @@ export function DischargeChart({ plan, across, points, caption }: { plan: Discha
             tickFormatter={(v: number) => String(Number(v.toPrecision(2)))}
             label={{ value: "seconds", position: "insideBottom", offset: -8, fill: "var(--muted)", fontSize: 12 }}
           />
-          <YAxis scale="log" domain={[floor, Math.max(across, 10)]} allowDataOverflow tick={tick} width={44} unit=" V" tickFormatter={(v: number) => String(Math.round(v))} />
+          <YAxis
+            scale="log"
+            domain={[floor, Math.max(across, 10)]}
+            allowDataOverflow
+            tick={tick}
+            width={44}
+            unit=" V"
+            tickFormatter={(v: number) => String(Math.round(v))}
+          />
           {LIMITS.filter((l) => l < across).map((limit) => (
             <ReferenceLine
               key={limit}

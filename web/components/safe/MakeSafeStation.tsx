@@ -22,12 +22,14 @@ export function MakeSafeStation() {
   return (
     <div>
       <p className={styles.caution}>
-        <b>One hand, insulated tools, eyes on the meter.</b> Unplug before you open. Measure every section and both rails; bleeders are not trusted
-        until measured. Live primary work only behind an isolating transformer. Mains wiring, earthing and insulation tests: licensed practice and
-        local code. Mirvek advises, it does not certify.
+        <b>One hand, insulated tools, eyes on the meter.</b> Unplug before you open. Measure every section and both rails; bleeders are not
+        trusted until measured. Live primary work only behind an isolating transformer. Mains wiring, earthing and insulation tests:
+        licensed practice and local code. Mirvek advises, it does not certify.
       </p>
       {holders.length === 0 ? (
-        <p className={styles.empty}>No part that holds charge is listed yet. Read the marking of each reservoir without touching it and add it below.</p>
+        <p className={styles.empty}>
+          No part that holds charge is listed yet. Read the marking of each reservoir without touching it and add it below.
+        </p>
       ) : (
         <table className="sheet">
           <thead>
@@ -60,7 +62,17 @@ function plannedVolts(p: PositionView): Volts {
   return volts(Math.abs(p.working ?? p.rated));
 }
 
-function HolderRow({ position: p, drawer, picked, onPick }: { position: PositionView; drawer: readonly DrawerResistor[]; picked: boolean; onPick: () => void }) {
+function HolderRow({
+  position: p,
+  drawer,
+  picked,
+  onPick,
+}: {
+  position: PositionView;
+  drawer: readonly DrawerResistor[];
+  picked: boolean;
+  onPick: () => void;
+}) {
   const { now } = useJob();
   const across = plannedVolts(p);
   const energy = storedEnergy(p.nominal, across);
@@ -78,10 +90,16 @@ function HolderRow({ position: p, drawer, picked, onPick }: { position: Position
       <td className="n mono">{shown(across, "V")}</td>
       <td className="n mono">{shown(energy, "J")}</td>
       <td>{hazardClassText[hazardClass(across, energy)]}</td>
-      <td className="mono">{best && best.refusals.length === 0 ? `${shown(best.resistor.value, "Ω")} ${shown(best.resistor.rated, "W")}` : "none fits"}</td>
+      <td className="mono">
+        {best && best.refusals.length === 0 ? `${shown(best.resistor.value, "Ω")} ${shown(best.resistor.rated, "W")}` : "none fits"}
+      </td>
       <td>
-        {p.charge && <Dots state={p.charge.kind} />}
-        <span className={done ? "state-sound" : p.charge?.kind === "once" ? "state-worn" : "state-failed"}>{p.charge ? chargeText(p.charge, now) : ""}</span>
+        {p.charge && (
+          <span className={done ? "state-sound" : p.charge.kind === "once" ? "state-worn" : "state-failed"}>
+            <Dots state={p.charge.kind} />
+            {chargeText(p.charge, now)}
+          </span>
+        )}
       </td>
     </tr>
   );
@@ -93,7 +111,15 @@ function Dots({ state }: { state: "unmeasured" | "charged" | "once" | "discharge
   return (
     <svg width="26" height="12" aria-hidden="true" className={styles.dots}>
       {[0, 1].map((i) => (
-        <circle key={i} cx={6 + 13 * i} cy="6" r="4.5" fill={i < filled ? "currentColor" : "none"} stroke="currentColor" strokeWidth="1.6" />
+        <circle
+          key={i}
+          cx={6 + 13 * i}
+          cy="6"
+          r="4.5"
+          fill={i < filled ? "currentColor" : "none"}
+          stroke="currentColor"
+          strokeWidth="1.6"
+        />
       ))}
     </svg>
   );
@@ -180,13 +206,26 @@ function Plan({ position, drawer }: { position: PositionView; drawer: readonly D
         />
         <label htmlFor="volts-left">Volts left across {position.designator}</label>
         <div className={styles.left}>
-          <Input id="volts-left" className="mono" value={left} onChange={(e) => setLeft(e.target.value)} onPressEnter={keep} suffix="V" placeholder="0.3" />
+          <Input
+            id="volts-left"
+            className="mono"
+            value={left}
+            onChange={(e) => setLeft(e.target.value)}
+            onPressEnter={keep}
+            suffix="V"
+            placeholder="0.3"
+          />
           <Button type="primary" onClick={keep}>
             Keep
           </Button>
         </div>
       </div>
-      <DischargeChart plan={plan} across={across} points={CURVE_POINTS} caption={`${signedVolts(across)} falls to 5 V in ${span(plan.to5)}`} />
+      <DischargeChart
+        plan={plan}
+        across={across}
+        points={CURVE_POINTS}
+        caption={`${signedVolts(across)} falls to 5 V in ${span(plan.to5)}`}
+      />
     </section>
   );
 }

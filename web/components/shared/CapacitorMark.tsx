@@ -60,9 +60,26 @@ export function CapacitorMark({ kind, share = null, esrRatio = null, size = 24, 
   const said = label ?? [name, share === null ? "" : `${percent(share)} of C`].filter(Boolean).join(", ");
   return (
     <svg width={size} height={size} viewBox="0 0 24 24" role="img" aria-label={said} style={{ display: "block", flex: "none" }}>
-      <circle cx="12" cy="10.5" r={RADIUS} fill="none" stroke="var(--track)" strokeWidth={kind === "unmeasured" ? 2 : 3.2} strokeDasharray={kind === "unmeasured" ? "2.2 2.5" : undefined} />
+      <circle
+        cx="12"
+        cy="10.5"
+        r={RADIUS}
+        fill="none"
+        stroke={kind === "unmeasured" ? hue.unmeasured : "var(--track)"}
+        strokeWidth={kind === "unmeasured" ? 1.6 : 3.2}
+        strokeDasharray={kind === "unmeasured" ? "2.2 2.5" : undefined}
+      />
       {kind !== "unmeasured" && kind !== "open" && (
-        <circle cx="12" cy="10.5" r={RADIUS} fill="none" stroke={colour} strokeWidth="3.2" strokeDasharray={`${drawn * TURN} ${TURN}`} transform="rotate(-90 12 10.5)" />
+        <circle
+          cx="12"
+          cy="10.5"
+          r={RADIUS}
+          fill="none"
+          stroke={colour}
+          strokeWidth="3.2"
+          strokeDasharray={`${drawn * TURN} ${TURN}`}
+          transform="rotate(-90 12 10.5)"
+        />
       )}
       <Shape kind={kind} colour={colour} />
       {bar !== null && (

@@ -9,7 +9,10 @@ export const keysOff = (): boolean => localStorage.getItem(OFF) === "1";
 export const setKeysOff = (off: boolean): void => localStorage.setItem(OFF, off ? "1" : "0");
 
 const editable = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"],[role="combobox"],[role="listbox"]') !== null);
+  target instanceof HTMLElement &&
+  (target.isContentEditable ||
+    /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+    target.closest('[role="dialog"],[role="combobox"],[role="listbox"]') !== null);
 
 /** Single keys of a screen, active while nothing is being typed and no dialog is open. */
 export function useKeys(keys: Readonly<Record<string, () => void>>): void {

@@ -28,7 +28,10 @@ interface Props {
   onSave: (job: TakeIn) => Promise<boolean>;
 }
 
-const SCHOOLS = Object.entries(schoolChoices) as [keyof typeof schoolChoices, { name: string; options: readonly { value: string; label: string; means: string }[] }][];
+const SCHOOLS = Object.entries(schoolChoices) as [
+  keyof typeof schoolChoices,
+  { name: string; options: readonly { value: string; label: string; means: string }[] },
+][];
 
 /** What is written down when a unit comes in. Tab goes down the form, Ctrl+Enter keeps it from anywhere. */
 export function TakeInForm({ initial, saveLabel, onSave }: Props) {
@@ -52,9 +55,21 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
   const tick = (token: string, on: boolean) =>
     form.setFieldValue("findings", on ? [...findings, token] : findings.filter((f) => f !== token)); // prettier-ignore
   return (
-    <Form form={form} initialValues={initial} layout="vertical" requiredMark={false} onKeyDown={onKey} onFinish={() => void save()} className={styles.form}>
+    <Form
+      form={form}
+      initialValues={initial}
+      layout="vertical"
+      requiredMark={false}
+      onKeyDown={onKey}
+      onFinish={() => void save()}
+      className={styles.form}
+    >
       <div className={styles.unit}>
-        <Form.Item name="title" label="Unit" rules={[{ required: true, whitespace: true, message: "Name the unit, as in: Rehearsal receiver" }]}>
+        <Form.Item
+          name="title"
+          label="Unit"
+          rules={[{ required: true, whitespace: true, message: "Name the unit, as in: Rehearsal receiver" }]}
+        >
           <Input autoFocus maxLength={120} placeholder="Rehearsal receiver, two channels" />
         </Form.Item>
         <Form.Item name="unitKind" label="Kind">
@@ -65,7 +80,10 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
           />
         </Form.Item>
         <Form.Item name="supplyKind" label="Supply">
-          <Select showSearch={{ optionFilterProp: "label" }} options={SUPPLY_KINDS.map((value) => ({ value, label: supplyKindName[value] }))} />
+          <Select
+            showSearch={{ optionFilterProp: "label" }}
+            options={SUPPLY_KINDS.map((value) => ({ value, label: supplyKindName[value] }))}
+          />
         </Form.Item>
       </div>
       <Form.Item name="complaint" label="Complaint, in the owner's words">
@@ -85,14 +103,14 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
       </Form.Item>
       <div className={styles.findings}>
         {FINDING_GROUPS.map((group) => (
-          <fieldset key={group}>
-            <legend>{findingGroupName[group]}</legend>
+          <div key={group} role="group" aria-label={findingGroupName[group]}>
+            <span aria-hidden="true">{findingGroupName[group]}</span>
             {FINDINGS[group].map((token) => (
               <Checkbox key={token} tabIndex={-1} checked={findings.includes(token)} onChange={(e) => tick(token, e.target.checked)}>
                 {findingName[token]}
               </Checkbox>
             ))}
-          </fieldset>
+          </div>
         ))}
       </div>
       <div className={styles.numbers}>

@@ -140,7 +140,10 @@ class JobSeeder {
         await this.say(`${p.designator} out open`);
         continue;
       }
-      const c = formatEngineering(readCapacitance(p, state, hertz(120), BRIDGE, this.random), "F").replace(" µF", "u").replace(" nF", "n").replace(" pF", "p");
+      const c = formatEngineering(readCapacitance(p, state, hertz(120), BRIDGE, this.random), "F")
+        .replace(" µF", "u")
+        .replace(" nF", "n")
+        .replace(" pF", "p");
       if (!isWetAluminium(p.technology)) {
         await this.say(`${p.designator} out bridge ${c}`);
         continue;
@@ -161,7 +164,11 @@ class JobSeeder {
     const known = this.truths.get(designator);
     if (known) return known;
     const fault: DemoFault = this.demo.faults[designator] ?? {};
-    const drawn = { share: fault.share ?? normal(this.random, 0.96, 0.03), dryness: fault.dryness ?? Math.max(0.8, normal(this.random, 1.02, 0.06)), open: fault.open ?? false };
+    const drawn = {
+      share: fault.share ?? normal(this.random, 0.96, 0.03),
+      dryness: fault.dryness ?? Math.max(0.8, normal(this.random, 1.02, 0.06)),
+      open: fault.open ?? false,
+    };
     this.truths.set(designator, drawn);
     return drawn;
   }
@@ -170,7 +177,12 @@ class JobSeeder {
     const { decide: wanted, leave = {} } = this.demo;
     for (const p of await this.positions()) {
       if (p.designator in leave) {
-        await decide(this.db, this.number, { positions: [{ designator: p.designator, follows: null }], decision: "leave", partId: null, reason: leave[p.designator]! });
+        await decide(this.db, this.number, {
+          positions: [{ designator: p.designator, follows: null }],
+          decision: "leave",
+          partId: null,
+          reason: leave[p.designator]!,
+        });
         continue;
       }
       const chosen = wanted === "all" ? isBad(p.verdict.state) : wanted.includes(p.designator);
@@ -178,7 +190,12 @@ class JobSeeder {
       const { ranking } = await loadCandidates(this.db, this.number, p.designator);
       const best = ranking.shortList[0];
       if (!best) throw new Error(`the demo catalogue has nothing for ${p.designator} of job ${this.number}`);
-      await decide(this.db, this.number, { positions: [{ designator: p.designator, follows: null }], decision: "replace", partId: best.part.id, reason: null });
+      await decide(this.db, this.number, {
+        positions: [{ designator: p.designator, follows: null }],
+        decision: "replace",
+        partId: best.part.id,
+        reason: null,
+      });
     }
   }
 }

@@ -21,7 +21,9 @@ export type StoredChoice = z.infer<typeof choiceRow>;
 
 /** The choice that counts for each position of these jobs, withdrawn ones included: the next one must follow them. */
 export async function listChoices(db: Db, jobIds: readonly number[]): Promise<StoredChoice[]> {
-  const { rows } = await db.query("select distinct on (position_id) * from choice where job_id = any($1) order by position_id, id desc", [jobIds]);
+  const { rows } = await db.query("select distinct on (position_id) * from choice where job_id = any($1) order by position_id, id desc", [
+    jobIds,
+  ]);
   return rows.map((row) => choiceRow.parse(row));
 }
 

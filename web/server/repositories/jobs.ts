@@ -126,15 +126,7 @@ export async function setJobState(db: Db, id: number, version: number, state: Jo
 }
 
 export type JobEventKind =
-  | "opened"
-  | "edited"
-  | "positionsAdded"
-  | "positionEdited"
-  | "positionRetired"
-  | "note"
-  | "waived"
-  | "closed"
-  | "reopened";
+  "opened" | "edited" | "positionsAdded" | "positionEdited" | "positionRetired" | "note" | "waived" | "closed" | "reopened";
 
 export async function insertJobEvent(db: Db, jobId: number, kind: JobEventKind, detail: object, by: string): Promise<void> {
   await db.query("insert into job_event (job_id, kind, detail, by) values ($1, $2, $3, $4)", [jobId, kind, JSON.stringify(detail), by]);
@@ -143,6 +135,8 @@ export async function insertJobEvent(db: Db, jobId: number, kind: JobEventKind, 
 const noteRow = z.object({ at: time, by: z.string(), text: z.string() });
 
 export async function listNotes(db: Db, jobId: number): Promise<{ at: number; by: string; text: string }[]> {
-  const { rows } = await db.query(`select at, by, detail->>'text' as text from job_event where job_id = $1 and kind = 'note' order by at`, [jobId]);
+  const { rows } = await db.query(`select at, by, detail->>'text' as text from job_event where job_id = $1 and kind = 'note' order by at`, [
+    jobId,
+  ]);
   return rows.map((row) => noteRow.parse(row));
 }

@@ -31,29 +31,27 @@ const partRow = z
     price_cents: z.number(),
     stock: z.number(),
   })
-  .transform(
-    (r): CataloguePart => ({
-      id: r.id,
-      code: r.code,
-      series: r.series,
-      grade: r.grade,
-      technology: r.technology,
-      nominal: r.nominal_f,
-      tolerance: { minus: r.tolerance_minus, plus: r.tolerance_plus },
-      rated: r.rated_v,
-      safety: r.safety,
-      temperature: r.temperature_c,
-      diameter: r.diameter_mm,
-      height: r.height_mm,
-      pitch: r.pitch_mm,
-      mounting: r.mounting,
-      esr: r.esr_ohms !== null && r.esr_at_hz !== null ? { ohms: r.esr_ohms, at: r.esr_at_hz } : null,
-      ripple: r.ripple_a !== null && r.ripple_at_hz !== null ? { amperes: r.ripple_a, at: r.ripple_at_hz } : null,
-      lifeHours: r.life_hours,
-      priceCents: r.price_cents,
-      stock: r.stock,
-    }),
-  );
+  .transform((r): CataloguePart => ({
+    id: r.id,
+    code: r.code,
+    series: r.series,
+    grade: r.grade,
+    technology: r.technology,
+    nominal: r.nominal_f,
+    tolerance: { minus: r.tolerance_minus, plus: r.tolerance_plus },
+    rated: r.rated_v,
+    safety: r.safety,
+    temperature: r.temperature_c,
+    diameter: r.diameter_mm,
+    height: r.height_mm,
+    pitch: r.pitch_mm,
+    mounting: r.mounting,
+    esr: r.esr_ohms !== null && r.esr_at_hz !== null ? { ohms: r.esr_ohms, at: r.esr_at_hz } : null,
+    ripple: r.ripple_a !== null && r.ripple_at_hz !== null ? { amperes: r.ripple_a, at: r.ripple_at_hz } : null,
+    lifeHours: r.life_hours,
+    priceCents: r.price_cents,
+    stock: r.stock,
+  }));
 
 /**
  * Parts whose value is near enough to be thought of: half to 1.8 times. Everything closer is left to the core's rules, so that a

@@ -78,18 +78,20 @@ export async function listPositions(db: Db, jobIds: readonly number[]): Promise<
 }
 
 export async function insertPosition(db: Db, jobId: number, draft: PositionDraft, twinKey: string | null): Promise<number> {
-  const { rows } = await db.query(
-    `insert into position (job_id, designator, section, channel, twin_key, role, technology, nominal_f, rated_v, tolerance_minus,
+  const { rows } = await db
+    .query(
+      `insert into position (job_id, designator, section, channel, twin_key, role, technology, nominal_f, rated_v, tolerance_minus,
        tolerance_plus, temperature_c, diameter_mm, height_mm, pitch_mm, mounting, holds_charge)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17) returning id`,
-    [
+      [
       jobId, draft.designator, draft.section, draft.channel, twinKey, draft.role, draft.technology, draft.nominal, draft.rated,
       draft.tolerance.minus, draft.tolerance.plus, draft.temperature, draft.diameter, draft.height, draft.pitch, draft.mounting,
       draft.holdsCharge,
     ], // prettier-ignore
-  ).catch((error: unknown) => {
-    throw sqlState(error) === "23505" ? new Refused({ code: "designatorTaken", designator: draft.designator }) : error;
-  });
+    )
+    .catch((error: unknown) => {
+      throw sqlState(error) === "23505" ? new Refused({ code: "designatorTaken", designator: draft.designator }) : error;
+    });
   return z.object({ id: z.number() }).parse(rows[0]).id;
 }
 
@@ -131,7 +133,10 @@ export async function setParallel(db: Db, id: number, parallelWith: readonly str
 }
 
 export async function retirePosition(db: Db, id: number, version: number): Promise<void> {
-  const { rowCount } = await db.query("update position set retired_at = now(), version = version + 1 where id = $1 and version = $2", [id, version]);
+  const { rowCount } = await db.query("update position set retired_at = now(), version = version + 1 where id = $1 and version = $2", [
+    id,
+    version,
+  ]);
   if (rowCount !== 1) throw refuseStale();
 }
 

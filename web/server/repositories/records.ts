@@ -70,7 +70,15 @@ function measurementColumns(m: Measurement): MeasurementColumns {
   }
 }
 
-const base = { id: z.number(), position_id: z.number(), line_id: z.number(), in_circuit: z.boolean(), meter_id: z.string().nullable(), significant: z.number(), taken_at: time };
+const base = {
+  id: z.number(),
+  position_id: z.number(),
+  line_id: z.number(),
+  in_circuit: z.boolean(),
+  meter_id: z.string().nullable(),
+  significant: z.number(),
+  taken_at: time,
+};
 const figure = z.number().nullable();
 const orOver = (value: number | null) => (value === null ? ("over" as const) : ohms(value));
 
@@ -86,7 +94,16 @@ const readingRow = z
   ])
   .transform((r): StoredReading => {
     const { id, position_id, line_id, in_circuit, meter_id, significant, taken_at } = r;
-    return { id, positionId: position_id, lineId: line_id, inCircuit: in_circuit, meter: meter_id, significant, takenAt: taken_at, measurement: measurementOf(r) };
+    return {
+      id,
+      positionId: position_id,
+      lineId: line_id,
+      inCircuit: in_circuit,
+      meter: meter_id,
+      significant,
+      takenAt: taken_at,
+      measurement: measurementOf(r),
+    };
   });
 
 type ReadingColumns =
@@ -144,7 +161,16 @@ export interface PointReading {
 
 export async function insertPointReading(
   db: Db,
-  r: { jobId: number; lineId: number; positionId: number | null; point: string | null; volts: number; alternating: boolean; significant: number; at: Date },
+  r: {
+    jobId: number;
+    lineId: number;
+    positionId: number | null;
+    point: string | null;
+    volts: number;
+    alternating: boolean;
+    significant: number;
+    at: Date;
+  },
 ): Promise<void> {
   await db.query(
     `insert into point_reading (job_id, line_id, position_id, point, volts, alternating, significant, taken_at)
@@ -171,22 +197,23 @@ export async function listPointReadings(db: Db, jobId: number): Promise<PointRea
 }
 
 export type NewSafetyEvent = { jobId: number; lineId: number | null; by: string; at: Date } & (
-  | { kind: "residual"; positionId: number; volts: Volts }
-  | { kind: "powerOn" | "powerOff" }
-  | { kind: "override"; reason: string }
+  { kind: "residual"; positionId: number; volts: Volts } | { kind: "powerOn" | "powerOff" } | { kind: "override"; reason: string }
 );
 
 export async function insertSafetyEvent(db: Db, e: NewSafetyEvent): Promise<void> {
-  await db.query("insert into safety_event (job_id, line_id, kind, position_id, volts, reason, by, at) values ($1, $2, $3, $4, $5, $6, $7, $8)", [
-    e.jobId,
-    e.lineId,
-    e.kind,
-    e.kind === "residual" ? e.positionId : null,
-    e.kind === "residual" ? e.volts : null,
-    e.kind === "override" ? e.reason : null,
-    e.by,
-    e.at,
-  ]);
+  await db.query(
+    "insert into safety_event (job_id, line_id, kind, position_id, volts, reason, by, at) values ($1, $2, $3, $4, $5, $6, $7, $8)",
+    [
+      e.jobId,
+      e.lineId,
+      e.kind,
+      e.kind === "residual" ? e.positionId : null,
+      e.kind === "residual" ? e.volts : null,
+      e.kind === "override" ? e.reason : null,
+      e.by,
+      e.at,
+    ],
+  );
 }
 
 const safetyRow = z

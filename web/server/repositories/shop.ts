@@ -67,7 +67,11 @@ export async function listMeters(db: Db): Promise<Meter[]> {
   });
 }
 
-const resistorRow = z.object({ ohms: z.number().transform(ohms), rated_w: z.number().transform(watts), limit_v: z.number().transform(volts) });
+const resistorRow = z.object({
+  ohms: z.number().transform(ohms),
+  rated_w: z.number().transform(watts),
+  limit_v: z.number().transform(volts),
+});
 
 export async function listDrawer(db: Db): Promise<DrawerResistor[]> {
   const { rows } = await db.query("select ohms, rated_w, limit_v from drawer_resistor order by ohms, rated_w");
