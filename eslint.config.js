@@ -81,7 +81,7 @@ export default tseslint.config(
     ignores: ["core/src/**/*.test.ts", "core/src/testing/**"],
     plugins: { boundaries },
     settings: {
-      "import/resolver": { typescript: { project: "core/tsconfig.json" } },
+      "import/resolver": { node: { extensions: [".ts"] } },
       "boundaries/elements": AREAS.map((area) => ({ type: area, pattern: `core/src/${area}`, mode: "folder" })),
     },
     rules: {

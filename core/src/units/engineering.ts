@@ -36,7 +36,7 @@ export function formatEngineering(value: number, unit: UnitSymbol, options: Engi
 }
 
 function pickPrefix(magnitude: number, unit: UnitSymbol) {
-  const highest = unit === "F" && magnitude < 1 ? -6 : 9;
+  const highest = unit === "F" ? (magnitude < 1 ? -6 : 0) : 9;
   const lowest = unit === "Ω" && magnitude >= 0.01 ? 0 : unit === "Hz" ? 0 : -12;
   let chosen: (typeof PREFIXES)[number] = PREFIXES.find((p) => p.exponent === lowest)!;
   // 1 - 1e-9: a value that rounded to 999.9999999 by division must not slip to the smaller prefix

@@ -1,0 +1,92 @@
+import { expect, test } from "vitest";
+import type { TouchSafety } from "../bringUp";
+import { volts } from "../units";
+import { nextAct, stationOf, stationStates, type JobFacts, type PositionFacts } from "./stations";
+
+const position = (designator: string, over: Partial<PositionFacts> = {}): PositionFacts => ({
+  designator,
+  verdict: "unmeasured",
+  settle: null,
+  inCircuitOnly: true,
+  decision: "none",
+  twins: [],
+  ...over,
+});
+const safe: TouchSafety = { kind: "safe", since: 0 };
+const job = (over: Partial<JobFacts> = {}): JobFacts => ({
+  state: "open",
+  complaint: "hums",
+  findings: 1,
+  safety: safe,
+  positions: [],
+  waived: false,
+  ...over,
+});
+
+test("the next act follows the order of the work", () => {
+  const held: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] };
+  const once: TouchSafety = {
+    kind: "chargeHeld",
+    waiting: [{ position: "C1", state: { kind: "once", volts: volts(1), at: 0, secondFrom: 60_000 } }],
+  };
+  const acts = [
+    job({ complaint: "" }),
+    job({ findings: 0 }),
+    job({ safety: { kind: "energised", since: 0 } }),
+    job({ safety: { kind: "nothingListed" } }),
+    job({ safety: held }),
+    job({ safety: once }),
+    job(),
+    job({ positions: [position("C1")] }),
+    job({ positions: [position("C1", { verdict: "undecided", settle: "liftAndEsr" })] }),
+    job({ positions: [position("C1", { verdict: "failed" })] }),
+    job({ positions: [position("C1", { verdict: "failed", inCircuitOnly: false })] }),
+    job({ positions: [position("C1", { verdict: "failed", inCircuitOnly: false, decision: "temporary" })] }),
+    job({ positions: [position("C1", { verdict: "sound" })] }),
+    job({ state: "closed" }),
+  ].map(nextAct);
+  expect(acts.map((a) => a.code)).toEqual([
+    "writeComplaint",
+    "noteFindings",
+    "switchOff",
+    "listChargeHolders",
+    "dischargeAndMeasure",
+    "measureAgain",
+    "listPositions",
+    "measure",
+    "settle",
+    "confirmOut",
+    "decide",
+    "replaceTemporary",
+    "handBack",
+    "closed",
+  ]);
+  expect([...new Set(acts.map(stationOf))]).toEqual(["takeIn", "makeSafe", "measure", "choose", "handBack"]);
+});
+
+test("the twin of a bad part is measured before the others", () => {
+  const positions = [position("C1"), position("C2", { verdict: "failed", twins: ["C102"] }), position("C102", { twins: ["C2"] })];
+  expect(nextAct(job({ positions }))).toEqual({ code: "measure", position: "C102", twinOf: "C2", left: 2 });
+});
+
+test("charge no longer stands in the way once nothing is left to measure", () => {
+  const safety: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] };
+  const positions = [position("C1", { verdict: "failed", inCircuitOnly: false })];
+  expect(nextAct(job({ safety, positions })).code).toBe("decide");
+  expect(nextAct(job({ safety: { kind: "energised", since: 0 }, positions })).code).toBe("switchOff");
+});
+
+test("stations show untouched, under way, done and held", () => {
+  const states = stationStates(
+    job({
+      safety: { kind: "energised", since: 0 },
+      positions: [position("C1", { verdict: "failed", decision: "temporary" }), position("C2")],
+    }),
+  );
+  expect(states.takeIn).toEqual({ kind: "done" });
+  expect(states.makeSafe).toEqual({ kind: "held", by: "energised" });
+  expect(states.measure).toEqual({ kind: "underWay", done: 1, of: 2 });
+  expect(states.choose).toEqual({ kind: "done" });
+  expect(states.handBack).toEqual({ kind: "held", by: "temporary" });
+  expect(stationStates(job()).measure).toEqual({ kind: "untouched" });
+});
