@@ -9,15 +9,14 @@ const where = (inCircuit: boolean) => (inCircuit ? "in circuit" : "out of circui
 const reasonText: Texts<VerdictReason> = {
   nothingMeasured: () => "",
   esr: (r) => {
-    const figures = `ESR ${shown(r.ohms, "Ω", 2)}, ${times(r.ratio)} the ${shown(r.expected, "Ω", 2)} expected`;
+    const figures = `ESR ${times(r.ratio)} the ${shown(r.expected, "Ω", 2)} expected`;
     if (!r.inCircuit) return `${figures}, out of circuit`;
-    return r.ratio >= 1.25 ? `${figures}; at least this bad: neighbours only lower it` : `${figures}, nothing across it`;
+    return r.ratio >= 1.25 ? `${figures}; neighbours only lower it` : `${figures}, nothing across it`;
   },
-  esrOverRange: (r) => `meter over-range on ESR ${where(r.inCircuit)}: no connection inside`,
+  esrOverRange: (r) => `ESR over-range ${where(r.inCircuit)}: no connection inside`,
   esrMayBeHidden: (r) =>
-    `ESR ${shown(r.ohms, "Ω", 2)} is low in circuit, but ${r.by.length > 0 ? `${list(r.by)} beside it may hide a dried part` : "what lies across it is not known"}`,
-  esrClearedDespiteNeighbours: (r) =>
-    `ESR ${shown(r.ohms, "Ω", 2)} in circuit; even with ${list(r.by)} across it no more than ${shown(r.atMost, "Ω", 2)}`,
+    r.by.length > 0 ? `ESR low, but ${list(r.by)} across it may hide a dried part` : "ESR low, but what lies across it is not known",
+  esrClearedDespiteNeighbours: (r) => `ESR ${shown(r.atMost, "Ω", 2)} at most, even with ${list(r.by)} across it`,
   esrNoReference: (r) => `ESR ${shown(r.ohms, "Ω", 2)}, and nothing to hold it against`,
   capacitance: (r) =>
     `${percent(r.share)} of its value left, ${where(r.inCircuit)}${r.inCircuit && r.share < 1 ? ": neighbours only add" : ""}`,
@@ -65,7 +64,7 @@ const referenceText: Readonly<Record<ReferenceSource, string>> = {
 
 const noteText: Texts<VerdictNote> = {
   metersDisagree: (n) => `${n.meters[0]} and ${n.meters[1]} differ ${times(n.ratio)}`,
-  allTwinsBad: (n) => `${list(n.twins)} bad too: heat or age, not chance`,
+  allTwinsBad: (n) => `${list(n.twins)} too: heat or age`,
 };
 
 const say = <T extends { code: string }>(texts: Texts<T>, x: T): string => (texts[x.code as T["code"]] as (x: T) => string)(x);

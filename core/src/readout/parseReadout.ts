@@ -289,10 +289,8 @@ function quantityOf(g: Gathering, parsed: ParsedValue): Quantity | null {
   if (unit === "A") return "leak";
   if (unit === "V") return "volts";
   if (unit !== null) return null;
-  const small = prefixed && Math.abs(value) < 1e-1;
+  if (parsed.tiny) return "capacitance";
   const shows = g.meter?.shows;
-  if (small && shows !== "esr" && shows !== "volts") return "capacitance";
-  if (small && Math.abs(value) < 1e-3) return "capacitance"; // nobody reads ESR in microohms
   if (shows === "ohmmeter") return "leak";
   if (prefixed && Math.abs(value) >= 1000) return null; // 20k of what? an ESR meter does not go there
   return shows ?? null;

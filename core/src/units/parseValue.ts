@@ -6,6 +6,8 @@ export interface ParsedValue {
   unit: UnitSymbol | null;
   /** Whether a prefix or an R was written: "31u" has one, "31" has not. */
   prefixed: boolean;
+  /** Whether the prefix is micro, nano or pico: without a unit only a capacitance is written so. */
+  tiny: boolean;
   /** Significant digits as typed, so that the reading can be shown as it was entered. */
   significant: number;
   /** Written as alternating voltage or current ("vac", "vrms", "v~"). */
@@ -41,7 +43,7 @@ const RKM = /^([+-]?)(\d+)([pnuµμmkKMGRr])(\d+)(.*)$/;
  * "8 MFD", "1.2vac". Decimals with point or comma. A lone "M" is mega, a lone "m" milli; with farads both mean what
  * old markings mean (MFD = µF), because megafarads do not exist.
  * Gives null for anything that is not a single finite value: empty text, words, two values, exponents beyond doubles.
- * @example parseValue("4n7") // { value: 4.7e-9, unit: null, prefixed: true, significant: 2, alternating: false }
+ * @example parseValue("4n7") // { value: 4.7e-9, unit: null, prefixed: true, tiny: true, significant: 2, alternating: false }
  */
 export function parseValue(text: string): ParsedValue | null {
   const compact = text.trim().replace(/\s+/g, "");

@@ -81,6 +81,7 @@ export function Candidates({ position }: { position: PositionView }) {
       ) : (
         <PartTable
           assessments={ranking.shortList}
+          of={position}
           act={(a, i) => (
             <Button
               size="small"
@@ -107,6 +108,7 @@ export function Candidates({ position }: { position: PositionView }) {
         </summary>
         <PartTable
           assessments={ranking.refused}
+          of={position}
           act={(a) => (
             <>
               <Button
@@ -140,7 +142,24 @@ export function Candidates({ position }: { position: PositionView }) {
   );
 }
 
-function PartTable({ assessments, act }: { assessments: readonly Assessment[]; act: (a: Assessment, i: number) => ReactNode }) {
+/** What to mind; that working volts are not measured is said once, above the list. */
+function Notes({ assessment }: { assessment: Assessment }) {
+  const text = assessment.notes
+    .filter((n) => n.code !== "workingUnknown")
+    .map(fitNoteText)
+    .join("; ");
+  return text === "" ? null : <span className="state-worn"> Mind: {text}.</span>;
+}
+
+function PartTable({
+  assessments,
+  of,
+  act,
+}: {
+  assessments: readonly Assessment[];
+  of: PositionView;
+  act: (a: Assessment, i: number) => ReactNode;
+}) {
   const { view } = useJob();
   return (
     <table className={`sheet ${styles.parts}`}>
@@ -163,7 +182,14 @@ function PartTable({ assessments, act }: { assessments: readonly Assessment[]; a
             <td>
               <b className="mono">{a.part.code}</b>{" "}
               <span className="muted">
-                {a.part.series}, {gradeName[a.part.grade]}, {technologyName[a.part.technology]}, {a.part.temperature} °C
+                {[
+                  a.part.series,
+                  gradeName[a.part.grade],
+                  a.part.technology === of.technology ? "" : technologyName[a.part.technology],
+                  mountingName[a.part.mounting],
+                ]
+                  .filter(Boolean)
+                  .join(", ")}
               </span>
               <br />
               {a.fit === "refused" ? (
@@ -172,7 +198,7 @@ function PartTable({ assessments, act }: { assessments: readonly Assessment[]; a
                 <>
                   {meritSentence(a)}
                   {a.corner && ` Corner ${shown(a.corner.was, "Hz")} to ${shown(a.corner.becomes, "Hz")}.`}
-                  {a.notes.length > 0 && <span className="state-worn"> {a.notes.map(fitNoteText).join("; ")}</span>}
+                  <Notes assessment={a} />
                 </>
               )}
             </td>

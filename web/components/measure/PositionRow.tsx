@@ -3,7 +3,7 @@
 import { memo, useEffect, useRef } from "react";
 import type { PositionView, ReadingView } from "../../schemas/jobView";
 import { marked, shown } from "../../wording/quantity";
-import { notesOf, reasonOf, settleText } from "../../wording/verdict";
+import { notesOf, reasonOf } from "../../wording/verdict";
 import { roleName, verdictName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
@@ -46,7 +46,7 @@ function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
           {p.designator}
         </button>
       </td>
-      <td>
+      <td className={styles.marked}>
         {roleName[p.role]}
         {p.channel ? ` ${p.channel}` : ""}
       </td>
@@ -54,14 +54,12 @@ function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
       <td className="n">{c ? figure(c) : ""}</td>
       <td className="n">{esr ? figure(esr) : ""}</td>
       <td>{verdict.esrRatio !== null && <RatioBar ratio={verdict.esrRatio} state={verdict.state} />}</td>
-      <td>
+      <td className={styles.marked}>
         <b className={`state-${verdict.state}`}>{verdictName[verdict.state]}</b>
         {verdict.certainty === "likely" && <small className={styles.sure}>likely</small>}
       </td>
       <td className={styles.why}>
-        {[reasonOf(verdict), verdict.state === "undecided" && verdict.settle ? settleText[verdict.settle] : "", ...notesOf(verdict)]
-          .filter(Boolean)
-          .join("; ")}
+        {[reasonOf(verdict), ...notesOf(verdict)].filter(Boolean).join("; ")}
         {verdict.state === "unmeasured" && p.twins.length > 0 && `twin of ${p.twins.join(", ")}`}
       </td>
     </tr>

@@ -131,7 +131,7 @@ class JobSeeder {
       }
       // neighbours on the rail take a little of it
       await this.say(`${p.designator} in blue esr ${this.esr(p, state, BLUE, 0.93)}`);
-      if (this.random() < 0.7) await this.say(`${p.designator} in clip esr ${this.esr(p, state, CLIP, 0.93)}`);
+      if (this.random() < 0.8) await this.say(`${p.designator} in clip esr ${this.esr(p, state, CLIP, 0.93)}`);
     }
     for (const p of wanted(full)) {
       const state = this.truth(p.designator);

@@ -59,7 +59,7 @@ const jobRow = z
     findings: r.findings,
   }));
 
-const SELECT = `select job.*, array(select finding::text from job_finding f where f.job_id = job.id order by finding) as findings from job`;
+const SELECT = `select job.*, array(select finding::text from job_finding f where f.job_id = job.id order by f.finding) as findings from job`;
 
 /** Open jobs first, newest first within each. */
 export async function listJobs(db: Db): Promise<JobRecord[]> {
