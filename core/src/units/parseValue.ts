@@ -64,7 +64,14 @@ function finish(sign: string, digits: string, exponent: number, suffix: string):
   // one decimal literal parsed once, so "4.7u" is exactly 4.7e-6 and not 4.7 * 1e-6
   const value = Number(`${sign}${digits}e${exponent + meaning.exponent}`);
   if (!Number.isFinite(value)) return null;
-  return { value, unit: meaning.unit, prefixed: meaning.prefixed, alternating: meaning.alternating, significant: countSignificant(digits) };
+  return {
+    value,
+    unit: meaning.unit,
+    prefixed: meaning.prefixed,
+    tiny: /^[pnuµμ]/.test(suffix),
+    alternating: meaning.alternating,
+    significant: countSignificant(digits),
+  };
 }
 
 interface SuffixMeaning {
