@@ -21,7 +21,13 @@ interface Asked {
   assessment: Assessment | null;
 }
 
-export function Candidates({ position }: { position: PositionView }) {
+interface Props {
+  position: PositionView;
+  /** called with the designators decided together, so that the next one can be shown */
+  onDecided: (together: readonly string[]) => void;
+}
+
+export function Candidates({ position, onDecided }: Props) {
   const { view, write } = useJob();
   const { message } = App.useApp();
   const [found, setFound] = useState<CandidatesView | null>(null);
@@ -51,6 +57,7 @@ export function Candidates({ position }: { position: PositionView }) {
       reason,
     });
     if (answer.ok && assessment) void message.success(`${assessment.part.code} for ${list(together.map((p) => p.designator))}.`);
+    if (answer.ok && decision !== "withdrawn") onDecided(together.map((p) => p.designator));
     return answer.ok;
   };
   useKeys({ a: () => found?.ranking.shortList[0] && void decide("replace", found.ranking.shortList[0], null) });

@@ -57,7 +57,14 @@ export function ChooseStation() {
               <span className="mono">{picked.designator}</span> {roleName[picked.role]}, {marked(picked.nominal, picked.rated)}{" "}
               <small className={`state-${picked.verdict.state}`}>{verdictName[picked.verdict.state]}</small>
             </h2>
-            <Candidates key={`${picked.id} ${picked.version} ${picked.choice?.id ?? 0}`} position={picked} />
+            <Candidates
+              key={`${picked.id} ${picked.version} ${picked.choice?.id ?? 0}`}
+              position={picked}
+              onDecided={(together) => {
+                const next = wanted.find((p) => !decided(p) && !together.includes(p.designator));
+                setCursor(next?.designator ?? picked.designator);
+              }}
+            />
           </section>
         )}
       </div>

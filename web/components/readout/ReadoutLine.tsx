@@ -29,6 +29,7 @@ export function ReadoutLine() {
     [view, cursor, r.meter, r.inCircuit],
   );
   const typed = r.text.trim();
+  const refused = r.answer?.kind === "refused" ? r.answer : null;
   const parsed = typed === "" ? null : parseReadout(typed, context);
   const completions = /^\S+$/.test(typed) ? completeDesignator(typed, [...context.known.keys()]) : [];
 
@@ -73,14 +74,14 @@ export function ReadoutLine() {
     <footer className={`${styles.line} no-print`} aria-label="Readout line">
       <div className={styles.above}>
         <div className={styles.said} role="status" aria-live="polite" data-testid="readout-answer">
-          {typed !== "" && parsed?.ok ? (
+          {refused && (typed === "" || typed === refused.line) ? (
+            <span className={styles.wrong}>{issueText(refused.issue)}</span>
+          ) : typed !== "" && parsed?.ok ? (
             <Understood entry={parsed.value} nameOf={nameOf} />
-          ) : typed !== "" && parsed && !parsed.ok && !(r.answer?.kind === "refused" && r.answer.line === typed) ? (
+          ) : typed !== "" && parsed && !parsed.ok ? (
             <span className={completions.length > 0 ? "muted" : styles.wrong}>
               {completions.length > 0 ? `Tab: ${completions.join("  ")}` : readoutIssueText(parsed.issue)}
             </span>
-          ) : r.answer?.kind === "refused" ? (
-            <span className={styles.wrong}>{issueText(r.answer.issue)}</span>
           ) : r.down ? (
             <span className={styles.wrong}>
               The records cannot be reached. {r.waiting.length} waiting here; they go in when it is back.

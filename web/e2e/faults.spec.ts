@@ -1,0 +1,146 @@
+import { execFileSync, spawn, type ChildProcess } from "node:child_process";
+import { randomUUID } from "node:crypto";
+import { fileURLToPath } from "node:url";
+import { expect, test, type APIRequestContext } from "@playwright/test";
+import { answer, line, say } from "./helpers";
+
+const root = fileURLToPath(new URL("../..", import.meta.url));
+const database = (act: "start" | "stop" | "kill") => execFileSync("./mirvek", ["db", act], { cwd: root, env: process.env });
+
+test("a line that is not understood stays and is never sent", async ({ page }) => {
+  await page.goto("/jobs/406/measure");
+  const sent: string[] = [];
+  page.on("request", (r) => r.method() === "POST" && sent.push(r.url()));
+  for (const [typed, says] of [
+    ["C41 esr 1", "C41 is not on this job. Did you mean C1, C14"],
+    ["C14 esr -2", "no possible ESR"],
+    ["C14 esr 1e30", "no possible ESR"],
+    ["C14 esr 3v", "3v is no ESR"],
+    ["C14 out 9000u", "Check the unit"],
+    ["add C14 47u 25v", "already on this job"],
+  ] as const) {
+    await line(page).fill(typed);
+    await line(page).press("Enter");
+    await expect(answer(page)).toContainText(says);
+    await expect(line(page)).toHaveValue(typed);
+  }
+  expect(sent).toEqual([]);
+});
+
+test("two tabs do not overwrite each other silently", async ({ page, context }) => {
+  await page.goto("/jobs/402/take-in");
+  const other = await context.newPage();
+  await other.goto("/jobs/402/take-in");
+  const repairs = "Earlier repairs, date stamps, claims";
+  await page.getByLabel(repairs).fill("First tab");
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByText("Kept.")).toBeVisible();
+  await other.getByLabel(repairs).fill("Second tab");
+  await other.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(other.getByText(/Somebody changed this meanwhile/)).toBeVisible();
+  await expect(other.getByLabel(repairs)).toHaveValue("First tab");
+});
+
+test("with the database gone the line waits, survives a reload, and goes in when it is back", async ({ page }) => {
+  await page.goto("/jobs/406/measure");
+  database("stop");
+  try {
+    await line(page).fill("C6 esr 0.31");
+    await line(page).press("Enter");
+    await expect(answer(page)).toContainText("The records cannot be reached. 1 waiting here");
+    const response = await page.request.get("/");
+    expect(response.status()).toBe(500);
+  } finally {
+    database("start");
+  }
+  await expect(page.locator('[data-position="C6"]')).toContainText("0.31 Ω", { timeout: 20_000 });
+  await page.reload();
+  await expect(page.locator('[data-position="C6"]')).toContainText("0.31 Ω");
+});
+
+test("writes from another site, under another name or without an origin are refused", async ({ request, baseURL }) => {
+  const path = "/api/jobs/406/safety";
+  const data = { kind: "powerOn" };
+  for (const origin of ["http://elsewhere.example", "null"]) {
+    const refused = await request.post(path, { data, headers: { origin } });
+    expect(refused.status(), origin).toBe(403);
+  }
+  expect((await request.post(path, { data })).status()).toBe(403);
+  expect((await request.get("/", { headers: { host: "elsewhere.example" } })).status()).toBe(421);
+  const own = await request.post(path, { data: { kind: "powerUp" }, headers: { origin: baseURL! } });
+  expect(own.status(), "our own page gets as far as the schema").toBe(400);
+});
+
+test("every page carries a content security policy with a fresh nonce", async ({ request }) => {
+  const policies = await Promise.all([0, 1].map(async () => (await request.get("/")).headers()["content-security-policy"]!));
+  for (const policy of policies) {
+    expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic'/);
+    expect(policy).toContain("frame-ancestors 'none'");
+    expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+  }
+  expect(policies[0]).not.toBe(policies[1]);
+});
+
+test("nothing on a page comes from anywhere but this machine", async ({ page, baseURL }) => {
+  const elsewhere: string[] = [];
+  page.on("request", (r) => !r.url().startsWith(baseURL!) && !r.url().startsWith("data:") && elsewhere.push(r.url()));
+  for (const screen of ["/", "/jobs/406/measure", "/jobs/406/choose", "/jobs/405/make-safe"]) {
+    await page.goto(screen);
+    await page.waitForLoadState("networkidle");
+  }
+  expect(elsewhere).toEqual([]);
+});
+
+test.describe("a server killed right after it acknowledged a reading", () => {
+  const port = 4391;
+  const url = process.env.MIRVEK_FAULT_URL!;
+  const origin = `http://127.0.0.1:${port}`;
+  let server: ChildProcess;
+
+  async function start(request: APIRequestContext): Promise<void> {
+    const next = fileURLToPath(new URL("../../node_modules/next/dist/bin/next", import.meta.url));
+    const env = { ...process.env, DATABASE_URL: url, PORT: String(port) };
+    server = spawn("node", [next, "start", "-H", "127.0.0.1", "-p", String(port)], { cwd: `${root}/web`, env, stdio: "ignore" });
+    await expect.poll(() => request.get(`${origin}/icon.svg`).then((r) => r.status(), () => 0), { timeout: 30_000 }).toBe(200); // prettier-ignore
+  }
+  const kill = () =>
+    new Promise<void>((resolve) => {
+      server.once("exit", () => resolve());
+      server.kill("SIGKILL");
+    });
+
+  test("has it after the restart, web server and database alike", async ({ request }) => {
+    execFileSync("npm", ["run", "--silent", "migrate"], { cwd: `${root}/web`, env: { ...process.env, DATABASE_URL: url } });
+    await start(request);
+    const headers = { origin };
+    const takeIn = {
+      title: "Fault unit", unitKind: "other", supplyKind: "none", mainsHz: null, mainsV: null, ageYears: null, channels: 1, complaint: "none",
+      earlierRepairs: "", findings: ["hum"], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad",
+      sidesSchool: "everyChannel", firstPowerSchool: "suppliesFirst",
+    }; // prettier-ignore
+    const made = await (await request.post(`${origin}/api/jobs`, { data: takeIn, headers })).json();
+    const job = `${origin}/api/jobs/${made.value.number}`;
+    const read = (text: string) =>
+      request.post(`${job}/readout`, {
+        headers,
+        data: { line: text, clientKey: randomUUID(), current: null, meter: null, inCircuit: true },
+      });
+    await request.post(`${job}/safety`, { headers, data: { kind: "override", reason: "no supply inside" } });
+    expect((await read("add C1 10u 50v coupling")).status()).toBe(200);
+    const kept = await read("C1 esr 4.6");
+    expect(kept.status()).toBe(200);
+    await kill();
+    database("kill");
+    database("start");
+    await start(request);
+    const { value } = await (await request.get(job)).json();
+    expect(value.positions[0].readings).toMatchObject([{ measurement: { kind: "esr", ohms: 4.6 } }]);
+    await kill();
+  });
+});
+
+test("after all that the first job still answers", async ({ page }) => {
+  await page.goto("/jobs/406/measure");
+  await say(page, "note still here");
+  await expect(answer(page)).toContainText("still here");
+});

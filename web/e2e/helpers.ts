@@ -1,0 +1,29 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page } from "@playwright/test";
+
+export const line = (page: Page) => page.getByRole("textbox", { name: "Readout", exact: true });
+export const answer = (page: Page) => page.getByTestId("readout-answer");
+
+/** Types a line and waits until the server has answered it. */
+export async function say(page: Page, text: string): Promise<void> {
+  await line(page).fill(text);
+  const answered = page.waitForResponse((r) => r.url().endsWith("/readout") && r.request().method() === "POST");
+  await line(page).press("Enter");
+  await answered;
+}
+
+/** WCAG 2.2 AA as far as a machine can tell. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
+}
+
+/** Every message of the browser's console that should not be there; call it before the first page is opened. */
+export function watchConsole(page: Page): string[] {
+  const complaints: string[] = [];
+  page.on("console", (m) => {
+    if (m.type() === "error" && !/Failed to load resource/.test(m.text())) complaints.push(m.text());
+  });
+  page.on("pageerror", (e) => complaints.push(e.message));
+  return complaints;
+}

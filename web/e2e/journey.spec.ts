@@ -1,0 +1,175 @@
+import { expect, test } from "@playwright/test";
+import { answer, expectAccessible, line, say, watchConsole } from "./helpers";
+
+test("a unit goes from the door to the report by keyboard alone", async ({ page }) => {
+  const complaints = watchConsole(page);
+  await page.goto("/");
+  await expect(page.getByRole("row", { name: /Rehearsal receiver/ })).toContainText("Safe to touch");
+
+  // take in
+  await page.keyboard.press("c");
+  await expect(page.getByLabel("Unit", { exact: true })).toBeFocused();
+  await page.keyboard.type("Lantern-room amplifier");
+  for (let i = 0; i < 3; i++) await page.keyboard.press("Tab");
+  await page.keyboard.type("Hums on both sides since the summer tour");
+  await page.keyboard.press("Tab");
+  for (const finding of ["hum", "all channels"]) {
+    await page.keyboard.type(finding);
+    await page.keyboard.press("Enter");
+  }
+  await expect(page.getByRole("checkbox", { name: "all channels" })).toBeChecked();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+Enter");
+  await expect(page).toHaveURL(/make-safe$/);
+  const rail = page.getByRole("complementary", { name: "Bench rail" });
+  await expect(rail).toContainText("Charge unknown");
+  await expect(page.getByRole("status", { name: "Next act" })).toContainText("List the capacitors that hold charge");
+
+  // make safe
+  await say(page, "add C1 2200u 50v reservoir #Supply");
+  await expect(rail).toContainText("Charge held");
+  await expect(page.getByRole("heading", { name: /C1: 2.75 J at 50 V/ })).toBeVisible();
+  await expect(page.getByText(/5 V after/).first()).toBeVisible();
+  await say(page, "C1 41v");
+  await expect(rail).toContainText("41 V");
+  await say(page, "C1 2,1v");
+  await expect(rail).toContainText("Second reading due");
+
+  // measuring with hands inside is locked, and the line stays
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("3");
+  await expect(page).toHaveURL(/measure$/);
+  await page.keyboard.press("r");
+  await say(page, "C1 esr 0.4");
+  await expect(answer(page)).toContainText("Not safe to touch yet");
+  await expect(line(page)).toHaveValue("C1 esr 0.4");
+
+  // a reason in writing unlocks
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("o");
+  await page.getByLabel("Reason").fill("Second meter on the can reads 0 V all the time");
+  await page.keyboard.press("Control+Enter");
+  await expect(rail).toContainText("Overridden");
+
+  // positions pasted, copied to the twin channel
+  await page.getByRole("button", { name: "Add positions" }).click();
+  await page.getByLabel(/One a line/).fill("#Left\nC11 100u 16v decoupler L 6.3x11 p2.5\nC12 10u 50v coupling L 5x11 p2");
+  await expect(page.getByRole("dialog")).toContainText("100 µF 16 V");
+  await page.getByRole("button", { name: "Add 2" }).click();
+  await expect(page.getByRole("row", { name: /C12/ })).toBeVisible();
+  await page.getByRole("button", { name: "Copy to twin channel" }).click();
+  await page.getByRole("button", { name: "Copy 2" }).click();
+  await expect(page.locator('[data-position="C112"]')).toContainText("twin of C12");
+
+  // measure
+  await page.getByText("C11", { exact: true }).first().waitFor();
+  await line(page).focus();
+  await line(page).fill("c11 esr 4.6");
+  await expect(answer(page)).toContainText("Reads as C11: ESR 4.6 Ω at 100 kHz, in circuit, Blue meter");
+  await say(page, "c11 esr 4.6");
+  await expect(page.getByTestId("verdict")).toHaveText("failed");
+  await expect(page.getByRole("status", { name: "Next act" })).toContainText("Measure C111: it is the twin of C11");
+  await say(page, "c11 out 31u 4.9r");
+  await expect(page.locator('[data-position="C11"]')).toContainText("failed");
+  await say(page, "c111 out 98u 0.4r");
+  await expect(page.getByTestId("verdict")).toHaveText("sound");
+  await say(page, "undo");
+  await expect(page.locator('[data-position="C111"]')).toContainText("not measured");
+  await say(page, "c111 out 98u 0.4r");
+  for (const reading of ["c1 out 2100u 0.04r", "c12 out 9.8u 1.4r", "c112 out 9.9u 1.5r"]) await say(page, reading);
+  await expect(page.getByRole("status", { name: "Next act" })).toContainText("Choose what replaces C11.");
+  await expectAccessible(page);
+
+  // choose
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("n");
+  await expect(page).toHaveURL(/choose$/);
+  await expect(page.getByRole("heading", { name: /C11 decoupler/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
+  await page.keyboard.press("a");
+  await expect(page.getByText(/chosen\./)).toBeVisible();
+  await expect(page.getByRole("navigation", { name: "Positions to decide" })).toContainText("C111");
+  const csv = await page.request.get(page.url().replace("/jobs/", "/api/jobs/").replace("/choose", "/order.csv"));
+  expect(await csv.text()).toMatch(/code,series,description,needed,spares,order[\s\S]*100 µF[\s\S]*C11, \d{4} C111/);
+
+  // hand back
+  await page.keyboard.press("5");
+  const report = page.getByRole("article", { name: "Report" });
+  await expect(report).toContainText("Hums on both sides since the summer tour");
+  await expect(report).toContainText("Second meter on the can reads 0 V");
+  await expect(report).toContainText("Preventive: not shown to be the fault.");
+  await expect(report).toContainText("31 µF");
+  await expectAccessible(page);
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("navigation", { name: "Docket" })).toBeHidden();
+  await expect(report).toBeVisible();
+  await page.emulateMedia({ media: "screen" });
+  await page.getByRole("button", { name: "Close the job" }).click();
+  await expect(page.getByRole("button", { name: "Reopen" })).toBeVisible();
+  await page.goto("/");
+  await expect(page.getByRole("row", { name: /Lantern-room amplifier/ })).toContainText("closed");
+  expect(complaints).toEqual([]);
+});
+
+test("a power-on takes the first low reading back, and the unit counts as charged again", async ({ page }) => {
+  const rail = page.getByRole("complementary", { name: "Bench rail" });
+  await page.goto("/jobs/405/make-safe");
+  await expect(rail).toContainText("Second reading due");
+  await expect(page.getByRole("row", { name: /C2 reservoir/ })).toContainText(/measure again/);
+  await page.getByRole("button", { name: "Power on" }).click();
+  await expect(rail).toContainText("Energised");
+  await expect(page.getByRole("status", { name: "Next act" })).toContainText("Switch off and unplug");
+  await page.getByRole("button", { name: "Power off" }).click();
+  await expect(rail).toContainText("Charge held");
+});
+
+test("a part against the rules needs a reason, leaving one in too", async ({ page }) => {
+  await page.goto("/jobs/403/choose");
+  const positions = page.getByRole("navigation", { name: "Positions to decide" });
+  await expect(page.getByRole("heading", { name: /C41/ })).toBeVisible();
+  await page.getByText(/refused, the nearest/).click();
+  await page
+    .getByRole("button", { name: /^Override for/ })
+    .first()
+    .click();
+  await expect(page.getByRole("dialog")).toContainText("Breaks:");
+  await expect(page.getByRole("button", { name: "Record" })).toBeDisabled();
+  await page.getByLabel(/Reason/).fill("Owner brought it along");
+  await page.getByRole("button", { name: "Record" }).click();
+  await positions.getByRole("button", { name: /C41/ }).click();
+  await expect(page.getByText(/chosen: Owner brought it along/)).toBeVisible();
+  await page.getByRole("button", { name: "Take back" }).click();
+  await expect(page.getByText(/chosen: Owner brought it along/)).toBeHidden();
+  await page.getByRole("button", { name: "Leave it in, with a reason" }).click();
+  await page.getByLabel(/Reason/).fill("Reads inside the limits of the drawing");
+  await page.getByRole("button", { name: "Record" }).click();
+  await positions.getByRole("button", { name: /C41/ }).click();
+  await expect(page.getByText(/Stays: Reads inside/)).toBeVisible();
+});
+
+for (const theme of ["day", "night"])
+  test(`every screen is accessible by ${theme}`, async ({ page, context, baseURL }) => {
+    await context.addCookies([{ name: "mirvek-theme", value: theme, url: baseURL! }]);
+    const complaints = watchConsole(page);
+    const screens = [
+      "/",
+      "/jobs/new",
+      ...["take-in", "make-safe", "measure", "choose", "hand-back"].map((s) => `/jobs/406/${s}`),
+      "/jobs/404/make-safe",
+    ];
+    for (const screen of screens) {
+      await page.goto(screen);
+      await expect(page.locator("main")).toBeVisible();
+      if (screen.endsWith("choose")) await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
+      await expectAccessible(page);
+    }
+    await page.goto("/jobs/406/measure");
+    await expect(line(page)).toBeFocused();
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("?");
+    await expect(page.getByRole("dialog")).toContainText("what the readout line understands");
+    await expectAccessible(page);
+    expect(complaints).toEqual([]);
+  });

@@ -1,0 +1,39 @@
+import { defineConfig } from "@playwright/test";
+
+const port = Number(process.env.MIRVEK_E2E_PORT ?? 4377);
+// Debian's Chromium; the flags keep it quiet on a machine without network
+const launchOptions = {
+  executablePath: process.env.MIRVEK_CHROMIUM ?? "/usr/bin/chromium",
+  args: [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+  ],
+};
+
+export default defineConfig({
+  testDir: "e2e",
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [["list"], ["json"]],
+  globalSetup: "./e2e/setup.ts",
+  use: { baseURL: `http://127.0.0.1:${port}`, viewport: { width: 1280, height: 800 }, launchOptions },
+  webServer: {
+    command: `node ../node_modules/next/dist/bin/next start -H 127.0.0.1 -p ${port}`,
+    url: `http://127.0.0.1:${port}/icon.svg`,
+    env: {
+      DATABASE_URL: process.env.MIRVEK_BROWSER_URL ?? "",
+      PORT: String(port),
+      MIRVEK_BENCH: "test bench",
+      NEXT_TELEMETRY_DISABLED: "1",
+    },
+    timeout: 60_000,
+  },
+});
