@@ -9,8 +9,19 @@ export default defineConfig({
   test: {
     projects: [
       { test: { name: "core", include: ["core/src/**/*.test.ts"], environment: "node" } },
-      { resolve: { alias }, test: { name: "web", include: ["web/{wording,schemas,components,server,testing}/**/*.test.ts"], exclude: ["**/*.db.test.ts"], environment: "node" } },
-      { resolve: { alias }, test: { name: "db", include: ["web/server/**/*.db.test.ts"], environment: "node", fileParallelism: false, testTimeout: 20_000 } },
+      {
+        resolve: { alias },
+        test: {
+          name: "web",
+          include: ["web/{wording,schemas,components,server,testing}/**/*.test.ts"],
+          exclude: ["**/*.db.test.ts"],
+          environment: "node",
+        },
+      },
+      {
+        resolve: { alias },
+        test: { name: "db", include: ["web/server/**/*.db.test.ts"], environment: "node", fileParallelism: false, testTimeout: 20_000 },
+      },
     ],
   },
 });

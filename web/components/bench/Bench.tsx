@@ -135,7 +135,8 @@ function HazardCell({ row }: { row: BenchRow }) {
   return <b className={TONE_STATE[tone]}>{word}</b>;
 }
 
-const MOST_MARKS = 18;
+/** Two rows; the line below says how many there are. */
+const MOST_MARKS = 16;
 
 function MarkStrip({ row }: { row: BenchRow }) {
   if (row.positions === 0) return <span className="muted">none listed</span>;

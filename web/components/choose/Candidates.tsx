@@ -70,7 +70,8 @@ export function Candidates({ position, onDecided }: Props) {
     <div>
       <p className={styles.need}>
         Needs {shown(found.neededVolts, "V")} or more{" "}
-        {found.neededFrom === "working" ? "over the working volts at high mains" : "as the original: working volts are not measured"}.
+        {found.neededFrom === "working" ? "over the working volts at high mains" : "as the original: working volts are not measured"}.{" "}
+        <kbd>a</kbd> takes the first.
       </p>
       {chosen && chosen.decision !== "withdrawn" && (
         <p className={styles.chosen}>
@@ -96,7 +97,7 @@ export function Candidates({ position, onDecided }: Props) {
               onClick={() => void decide("replace", a, null)}
               aria-label={`Take ${a.part.code}`}
             >
-              Take {i === 0 && <kbd>a</kbd>}
+              Take
             </Button>
           )}
         />
@@ -209,7 +210,7 @@ function PartTable({
                 </>
               )}
             </td>
-            <td className="n">{signedPercent(a.change)}</td>
+            <td className="n">{Math.abs(a.change) < 1e-6 ? "same" : signedPercent(a.change)}</td>
             <td className="n">{a.years === null ? "–" : a.years > 50 ? "50+ y" : `${Math.round(a.years)} y`}</td>
             <td className="n" title={mountingName[a.part.mounting]}>
               {a.part.diameter}×{a.part.height}

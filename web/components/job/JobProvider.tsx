@@ -37,7 +37,7 @@ export function JobProvider({ initial, children }: { initial: JobView; children:
   const now = useServerClock(view.now);
   const path = `/api/jobs/${view.job.number}`;
 
-  const apply = useCallback((next: JobView) => setView((shown) => (next.now >= shown.now ? next : shown)), []);
+  const apply = useCallback((next: JobView) => setView((shown) => (next.now >= shown.now ? sharingUnchanged(shown, next) : shown)), []);
   const refresh = useCallback(async () => {
     const answer = await read<JobView>(path);
     if (answer.ok) apply(answer.value);
@@ -72,6 +72,16 @@ export function JobProvider({ initial, children }: { initial: JobView; children:
     [view, apply, write, refresh, cursor, current, now],
   );
   return <JobContext value={value}>{children}</JobContext>;
+}
+
+/** The new view with the old objects of positions that did not change, so that only changed rows are drawn again. */
+function sharingUnchanged(shown: JobView, next: JobView): JobView {
+  const before = new Map(shown.positions.map((p) => [p.id, p]));
+  const positions = next.positions.map((p) => {
+    const old = before.get(p.id);
+    return old && JSON.stringify(old) === JSON.stringify(p) ? old : p;
+  });
+  return { ...next, positions };
 }
 
 function useServerClock(serverNow: number): number {

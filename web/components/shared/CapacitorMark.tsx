@@ -59,7 +59,15 @@ export function CapacitorMark({ kind, share = null, esrRatio = null, size = 24, 
   const name = kind === "replaced" || kind === "temporary" ? kind : verdictName[kind];
   const said = label ?? [name, share === null ? "" : `${percent(share)} of C`].filter(Boolean).join(", ");
   return (
-    <svg width={size} height={size} viewBox="0 0 24 24" role="img" aria-label={said} style={{ display: "block", flex: "none" }}>
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 24 24"
+      role={said === "" ? undefined : "img"}
+      aria-label={said === "" ? undefined : said}
+      aria-hidden={said === ""}
+      style={{ display: "block", flex: "none" }}
+    >
       <circle
         cx="12"
         cy="10.5"

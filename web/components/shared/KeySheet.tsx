@@ -3,6 +3,7 @@
 import { Modal, Switch } from "antd";
 import { useEffect, useState } from "react";
 import { keysOff, setKeysOff } from "./useKeys";
+import { CapacitorMark, type MarkKind } from "./CapacitorMark";
 import styles from "./KeySheet.module.css";
 
 const GROUPS: readonly { name: string; keys: readonly (readonly [string, string])[] }[] = [
@@ -61,11 +62,45 @@ const LINES: readonly (readonly [string, string])[] = [
   ["note smells of fish", "anything else"],
 ];
 
+const MARKS: readonly { kind: MarkKind; share: number | null; esrRatio: number | null; name: string }[] = [
+  { kind: "sound", share: 0.95, esrRatio: 0.9, name: "sound" },
+  { kind: "worn", share: 0.66, esrRatio: 1.6, name: "worn" },
+  { kind: "failed", share: 0.3, esrRatio: 4, name: "failed" },
+  { kind: "open", share: 0, esrRatio: null, name: "open" },
+  { kind: "shorted", share: null, esrRatio: null, name: "shorted" },
+  { kind: "undecided", share: null, esrRatio: 0.6, name: "undecided" },
+  { kind: "unmeasured", share: null, esrRatio: null, name: "not measured" },
+  { kind: "replaced", share: null, esrRatio: null, name: "replaced" },
+  { kind: "temporary", share: null, esrRatio: null, name: "temporary" },
+];
+
+/** What the shapes mean: ring, foot and middle of the mark. */
+function MarkLegend() {
+  return (
+    <div className={styles.marks} data-testid="marks">
+      {MARKS.map((m) => (
+        <span key={m.kind}>
+          <CapacitorMark kind={m.kind} share={m.share} esrRatio={m.esrRatio} size={28} label="" />
+          {m.name}
+        </span>
+      ))}
+    </div>
+  );
+}
+
 export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
   const [on, setOn] = useState(true);
   useEffect(() => setOn(!keysOff()), [open]);
   return (
-    <Modal open={open} onCancel={onClose} footer={null} title="Keys, and what the readout line understands" width={860} destroyOnHidden>
+    <Modal
+      open={open}
+      onCancel={onClose}
+      footer={null}
+      title="Keys, and what the readout line understands"
+      width={900}
+      style={{ top: 20 }}
+      destroyOnHidden
+    >
       <div className={styles.columns}>
         <div>
           {GROUPS.map((group) => (
@@ -104,6 +139,8 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
               </div>
             ))}
           </dl>
+          <h3>The mark: ring is C left, foot is ESR against expectation</h3>
+          <MarkLegend />
         </section>
       </div>
     </Modal>

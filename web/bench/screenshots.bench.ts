@@ -1,0 +1,39 @@
+import { fileURLToPath } from "node:url";
+import { expect, test, type Page } from "@playwright/test";
+
+const folder = fileURLToPath(new URL("../../docs/screenshots", import.meta.url));
+const shoot = async (page: Page, name: string) => {
+  await page.waitForTimeout(400); // fonts and chart have settled
+  await page.screenshot({ path: `${folder}/${name}.png` });
+};
+
+/** One current picture of each main view, from the demo shop. */
+test("pictures of the main views", async ({ page, context, baseURL }) => {
+  await page.goto("/");
+  await shoot(page, "bench");
+  await page.goto("/jobs/new");
+  await shoot(page, "take-in");
+  await page.goto("/jobs/402/make-safe");
+  await expect(page.locator(".recharts-line")).toBeVisible();
+  await shoot(page, "make-safe");
+  await page.goto("/jobs/406/choose");
+  await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
+  await shoot(page, "choose");
+  await page.goto("/jobs/401/hand-back");
+  await shoot(page, "hand-back");
+  await page.goto("/jobs/406/measure");
+  const line = page.getByRole("textbox", { name: "Readout", exact: true });
+  await line.fill("c114 esr 1.9");
+  await line.press("Enter");
+  await expect(page.getByTestId("verdict")).toBeVisible();
+  await shoot(page, "measure");
+  await line.press("Escape");
+  await page.keyboard.press("?");
+  await expect(page.getByTestId("marks")).toBeVisible();
+  await shoot(page, "keys");
+  await page.getByTestId("marks").screenshot({ path: `${folder}/marks.png` });
+  await context.addCookies([{ name: "mirvek-theme", value: "night", url: baseURL! }]);
+  await page.goto("/jobs/403/measure");
+  await line.fill("c46 esr 6.2");
+  await shoot(page, "measure-night");
+});
