@@ -13,7 +13,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "web",
-          include: ["web/{wording,schemas,components,server,testing}/**/*.test.ts"],
+          include: ["web/*.test.ts", "web/{wording,schemas,components,server}/**/*.test.ts"],
           exclude: ["**/*.db.test.ts"],
           environment: "node",
         },

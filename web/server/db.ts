@@ -2,7 +2,7 @@ import "server-only";
 import pg from "pg";
 
 /** What repositories need of a connection: the pool itself, or a client inside a transaction. */
-export type Db = Pick<pg.ClientBase, "query">;
+export type Db = Pick<pg.ClientBase, "query"> | pg.Pool;
 
 // int8 ids stay far below 2^53; as numbers they survive JSON.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -57,4 +57,14 @@ export function isConnectionError(error: unknown): boolean {
 export function sqlState(error: unknown): string | null {
   const code = error instanceof Error ? (error as { code?: unknown }).code : undefined;
   return typeof code === "string" && code.length === 5 ? code : null;
+}
+
+type Results<W extends readonly (() => Promise<unknown>)[]> = { -readonly [K in keyof W]: Awaited<ReturnType<W[K]>> };
+
+/** Runs independent reads side by side where `db` is the pool; inside a transaction, which has one connection, in order. */
+export async function together<const W extends readonly (() => Promise<unknown>)[]>(db: Db, works: W): Promise<Results<W>> {
+  if (db instanceof pg.Pool) return (await Promise.all(works.map((work) => work()))) as Results<W>;
+  const results: unknown[] = [];
+  for (const work of works) results.push(await work());
+  return results as Results<W>;
 }

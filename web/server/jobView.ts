@@ -14,7 +14,7 @@ import type { CataloguePart, Refusal } from "@mirvek/core/choose";
 import { nextAct, stationStates, type JobFacts, type PositionFacts } from "@mirvek/core/job";
 import { hertz, type Volts } from "@mirvek/core/units";
 import type { BenchRow, ChoiceView, JobRecord, JobView, PositionRecord, PositionView } from "../schemas/jobView";
-import type { Db } from "./db";
+import { together, type Db } from "./db";
 import { listChoices, type StoredChoice } from "./repositories/choices";
 import { listJobs, listNotes } from "./repositories/jobs";
 import { listParts } from "./repositories/parts";
@@ -67,15 +67,18 @@ export async function loadBench(db: Db): Promise<BenchRow[]> {
 
 /** The whole picture of one job, put together from its records. */
 export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
-  const [records] = await loadRecords(db, [job]);
-  const shop = await getShop(db);
-  const meters = await listMeters(db);
-  const shelf = await listShelf(db);
-  const points = await listPointReadings(db, job.id);
-  const parts = await listParts(
-    db,
-    [...records!.choices.values()].flatMap((c) => c.partId ?? []),
-  );
+  const [[records], shop, meters, shelf, points, drawer, lines, notes] = await together(db, [
+    () => loadRecords(db, [job]),
+    () => getShop(db),
+    () => listMeters(db),
+    () => listShelf(db),
+    () => listPointReadings(db, job.id),
+    () => listDrawer(db),
+    () => listLines(db, job.id, LATEST_LINES),
+    () => listNotes(db, job.id),
+  ]);
+  const partIds = [...records!.choices.values()].flatMap((c) => c.partId ?? []);
+  const parts = partIds.length === 0 ? [] : await listParts(db, partIds);
   const verdicts = judgeAll(records!, shelf);
   const safety = safetyOf(records!, shop.touchLimit);
   const facts = factsOf(records!, verdicts, safety);
@@ -97,9 +100,9 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
       charge: p.holdsCharge ? chargeState(records!.events, p.designator, shop.touchLimit) : null,
     })),
     meters,
-    lines: await listLines(db, job.id, LATEST_LINES),
+    lines,
     points: points.map((r) => pointView(r, designatorOf)),
-    notes: await listNotes(db, job.id),
+    notes,
     safetyLog: records!.events.map(({ at, kind, ...e }) => ({
       at,
       kind,
@@ -107,7 +110,7 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
       volts: "volts" in e ? e.volts : null,
       reason: "reason" in e ? e.reason : null,
     })),
-    drawer: await listDrawer(db),
+    drawer,
     touchLimit: shop.touchLimit,
     currency: shop.currency,
     now: Date.now(),
@@ -116,11 +119,19 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
 
 async function loadRecords(db: Db, jobs: readonly JobRecord[]): Promise<Records[]> {
   const ids = jobs.map((j) => j.id);
-  const positions = await listPositions(db, ids);
+  const [positions, allReadings, allChoices, events] = await together(db, [
+    () => listPositions(db, ids),
+    () => listReadings(db, ids),
+    () => listChoices(db, ids),
+    () => listSafetyEvents(db, ids),
+  ]);
   const readings = new Map<number, StoredReading[]>();
-  for (const r of await listReadings(db, ids)) readings.set(r.positionId, [...(readings.get(r.positionId) ?? []), r]);
-  const choices = new Map((await listChoices(db, ids)).map((c) => [c.positionId, c]));
-  const events = await listSafetyEvents(db, ids);
+  for (const r of allReadings) {
+    const sofar = readings.get(r.positionId);
+    if (sofar) sofar.push(r);
+    else readings.set(r.positionId, [r]);
+  }
+  const choices = new Map(allChoices.map((c) => [c.positionId, c]));
   return jobs.map((job) => ({
     job,
     positions: positions.filter((p) => p.jobId === job.id),

@@ -50,6 +50,7 @@ create table reading (
   check (kind in ('esr', 'capacitance', 'dissipation') or at_hz is null)
 );
 create index reading_by_position on reading (position_id, taken_at);
+create index reading_by_job on reading (job_id, taken_at);
 
 -- Volts of rails, bias and ripple: on a named point or on a position.
 create table point_reading (

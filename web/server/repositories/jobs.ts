@@ -74,8 +74,8 @@ export async function findJob(db: Db, number: number): Promise<JobRecord | null>
 
 /** Takes the row lock: writes to one job go one after the other. @throws Refused when there is no such job */
 export async function lockJob(db: Db, number: number): Promise<JobRecord> {
-  await db.query("select 1 from job where number = $1 for update", [number]);
-  const job = await findJob(db, number);
+  const { rows } = await db.query(`${SELECT} where number = $1 for update of job`, [number]);
+  const job = rows[0] ? jobRow.parse(rows[0]) : null;
   if (!job) throw refuseMissing();
   return job;
 }

@@ -2,13 +2,13 @@ import { jobEdit } from "../../../../schemas/job";
 import { benchName } from "../../../../server/bench";
 import { insertJobEvent, lockJob, updateJob } from "../../../../server/repositories/jobs";
 import { respond, respondRead } from "../../../../server/respond";
-import { writeJob } from "../../../../server/writeJob";
+import { readJob, writeJob } from "../../../../server/jobAccess";
 
 type Context = RouteContext<"/api/jobs/[number]">;
 
 export async function GET(_request: Request, { params }: Context) {
   const { number } = await params;
-  return respondRead(() => writeJob(number, async () => undefined));
+  return respondRead(() => readJob(number));
 }
 
 export async function PATCH(request: Request, { params }: Context) {

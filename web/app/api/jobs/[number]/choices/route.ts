@@ -1,7 +1,7 @@
 import { choicePost } from "../../../../../schemas/records";
 import { decide } from "../../../../../server/decide";
 import { respond } from "../../../../../server/respond";
-import { writeJob } from "../../../../../server/writeJob";
+import { writeJob } from "../../../../../server/jobAccess";
 
 export async function POST(request: Request, { params }: RouteContext<"/api/jobs/[number]/choices">) {
   const { number } = await params;

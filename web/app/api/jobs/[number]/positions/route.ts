@@ -1,7 +1,7 @@
 import { positionsPost } from "../../../../../schemas/records";
 import { addPositions } from "../../../../../server/changePositions";
 import { respond } from "../../../../../server/respond";
-import { writeJob } from "../../../../../server/writeJob";
+import { writeJob } from "../../../../../server/jobAccess";
 
 export async function POST(request: Request, { params }: RouteContext<"/api/jobs/[number]/positions">) {
   const { number } = await params;

@@ -2,7 +2,7 @@ import type { Entry } from "@mirvek/core/readout";
 import { readoutPost } from "../../../../../schemas/records";
 import { keepReadout } from "../../../../../server/keepReadout";
 import { respond } from "../../../../../server/respond";
-import { writeJob } from "../../../../../server/writeJob";
+import { writeJob } from "../../../../../server/jobAccess";
 
 export async function POST(request: Request, { params }: RouteContext<"/api/jobs/[number]/readout">) {
   const { number } = await params;

@@ -5,7 +5,7 @@ import { requireOpen } from "../../../../../server/guard";
 import { lockJob } from "../../../../../server/repositories/jobs";
 import { insertSafetyEvent } from "../../../../../server/repositories/records";
 import { respond } from "../../../../../server/respond";
-import { writeJob } from "../../../../../server/writeJob";
+import { writeJob } from "../../../../../server/jobAccess";
 
 async function recordSafety(db: Db, jobNumber: number, post: SafetyPost): Promise<void> {
   const job = await lockJob(db, jobNumber);

@@ -1,7 +1,7 @@
 import { positionEdit } from "../../../../../../schemas/records";
 import { changePosition } from "../../../../../../server/changePositions";
 import { respond } from "../../../../../../server/respond";
-import { writeJob } from "../../../../../../server/writeJob";
+import { writeJob } from "../../../../../../server/jobAccess";
 
 export async function PATCH(request: Request, { params }: RouteContext<"/api/jobs/[number]/positions/[designator]">) {
   const { number, designator } = await params;

@@ -1,0 +1,153 @@
+import { parsePositionList, parseReadout, type ReadoutContext } from "@mirvek/core/readout";
+import { farads, hertz, ohms, volts } from "@mirvek/core/units";
+import { describe, expect, test } from "vitest";
+import { fitNoteText, refusalText } from "./choose";
+import { entryText } from "./entry";
+import { nextActText } from "./nextAct";
+import { ago, clock, docket, list, marked, money, signedPercent, span } from "./quantity";
+import { issueText, positionIssueText, readoutIssueText } from "./requestIssue";
+import { chargeText, dischargeRefusalText, hazardDetail, hazardWord } from "./safety";
+import { backingOf, notesOf, reasonOf } from "./verdict";
+
+const context: ReadoutContext = {
+  known: new Map([["C14", farads(47e-6)]]),
+  current: null,
+  meters: [{ id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) }],
+  meter: { id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) },
+  inCircuit: true,
+};
+const understood = (line: string) => {
+  const parsed = parseReadout(line, context);
+  if (!parsed.ok) return readoutIssueText(parsed.issue);
+  const { subject, rest } = entryText(parsed.value, () => "Blue meter");
+  return `${subject}: ${rest}`;
+};
+
+describe("a line is said back as it was understood", () => {
+  test.each([
+    ["c14 esr .42", "C14: ESR 0.42 Ω at 100 kHz, in circuit, Blue meter"],
+    ["C14 out 31,0u 0.9r", "C14: C 31.0 µF at 120 Hz, ESR 0.9 Ω at 100 kHz, out of circuit, Blue meter"],
+    ["C14 bulged", "C14: bulged"],
+    ["C14 leak 20k falling", "C14: ohmmeter 20 kΩ, falling, in circuit, Blue meter"],
+    ["C14 0.3 alone", "C14: ESR 0.3 Ω at 100 kHz, nothing across it, in circuit, Blue meter"],
+    ["C14 38v", "C14: 38 V across it"],
+    ["ripple C14 1.2vac", "C14: 1.2 V AC ripple"],
+    ["bias -44", "bias: −44 V"],
+    ["power on", "Power: on: locks everything inside"],
+    ["out", "From now on: out of circuit"],
+    ["new 10u 50v esr 1.4", "Shelf: new 10 µF 50 V aluminium electrolytic: ESR 1.4 Ω on Blue meter"],
+    ["add C30 47u 25v decoupler", "Add C30: 47 µF 25 V, decoupler, aluminium electrolytic (technology, tolerance taken as usual)"],
+    ["undo", "Undo: the last line"],
+    ["C41 esr 1", "C41 is not on this job. Did you mean C14? Or: add C41 47u 25v decoupler"],
+    ["C14 esr -1", "-1 is no possible ESR."],
+    ["C14 out 9000u", "9000 µF on a 47 µF part? Check the unit, or end the line with ! to keep it."],
+    ["C14 ol", "C14: ESR over-range at 100 kHz, in circuit, Blue meter"],
+  ])("%s", (line, text) => {
+    expect(understood(line)).toBe(text);
+  });
+});
+
+describe("verdicts", () => {
+  test.each([
+    [
+      { code: "esr", ohms: ohms(3.9), at: hertz(1e5), expected: ohms(0.9), ratio: 4.33, inCircuit: true },
+      "ESR 4.3 × the 0.90 Ω expected; neighbours only lower it",
+    ],
+    [
+      { code: "esr", ohms: ohms(0.8), at: hertz(1e5), expected: ohms(0.9), ratio: 0.89, inCircuit: false },
+      "ESR 0.9 × the 0.90 Ω expected, out of circuit",
+    ],
+    [{ code: "capacitance", farads: farads(6e-4), share: 0.185, inCircuit: false }, "19 % of its value left, out of circuit"],
+    [{ code: "esrMayBeHidden", ohms: ohms(0.3), by: ["C7"] }, "ESR low, but C7 across it may hide a dried part"],
+    [
+      { code: "unlikeItsTwins", twins: ["C15", "C16"], quantity: "esr", ratio: 2.6 },
+      "2.6 × worse than C15 and C16, though inside its limits",
+    ],
+    [{ code: "visual", sign: "bulged" }, "bulged: bad whatever it reads"],
+  ] as const)("%o", (reason, text) => {
+    expect(reasonOf({ reason })).toBe(text);
+  });
+
+  test("backing names reference and certainty; notes are sentences", () => {
+    const verdict = {
+      state: "failed", certainty: "likely", reason: { code: "nothingMeasured" }, reference: "shelf", settle: null, capacitanceShare: null, esrRatio: null,
+      notes: [{ code: "metersDisagree", meters: ["blue", "clip"], ratio: 3 }, { code: "allTwinsBad", twins: ["C114"] }],
+    } as const; // prettier-ignore
+    expect(backingOf(verdict)).toBe("against a new one on this meter; likely");
+    expect(notesOf(verdict)).toEqual(["blue and clip differ 3.0 ×", "C114 too: heat or age"]);
+  });
+});
+
+describe("safety", () => {
+  const once = { position: "C1", state: { kind: "once", volts: volts(2), at: 0, secondFrom: 60_000 } } as const;
+  const charged = { position: "C2", state: { kind: "charged", volts: volts(38), at: 0 } } as const;
+
+  test("the worst state gives the word", () => {
+    expect(hazardWord({ kind: "energised", since: 0 })).toEqual({ word: "Energised", tone: "danger" });
+    expect(hazardWord({ kind: "chargeHeld", waiting: [once] })).toEqual({ word: "Second reading due", tone: "wait" });
+    expect(hazardWord({ kind: "chargeHeld", waiting: [once, charged] })).toEqual({ word: "Charge held", tone: "danger" });
+    expect(hazardWord({ kind: "nothingListed" }).tone).toBe("danger");
+  });
+
+  test("what is charged is named, and what is only unmeasured counts as charged", () => {
+    expect(hazardDetail({ kind: "chargeHeld", waiting: [once, charged] }, 0, 5)).toMatch(/^C2 above 5 V/);
+    expect(hazardDetail({ kind: "chargeHeld", waiting: [{ position: "C3", state: { kind: "unmeasured" } }] }, 0, 5)).toMatch(
+      /C3 not measured since power/,
+    );
+    expect(chargeText(once.state, 20_000)).toBe("2 V; measure again in 40 s");
+    expect(chargeText(once.state, 61_000)).toBe("2 V; measure again now");
+  });
+
+  test("a refused resistor says why", () => {
+    expect(dischargeRefusalText({ code: "peakPower", peak: 39.7 as never, limit: 31.25 as never })).toBe("39.7 W at first, bears 31.3 W");
+  });
+});
+
+test("rules and notes are worded with their figures", () => {
+  expect(refusalText({ code: "value", change: 0.424, low: -0.1, high: 0.25 })).toBe("+42 %, allowed −10 % to +25 %");
+  expect(refusalText({ code: "voltage", rated: 25, needed: 35, from: "original" })).toContain("working volts are not measured");
+  expect(fitNoteText({ code: "formLeads", pitch: 3.5, hole: 2.5 })).toBe("form leads, 3.5 to 2.5 mm");
+});
+
+test("next acts are one sentence with a full stop", () => {
+  const acts = [
+    { code: "writeComplaint" },
+    { code: "switchOff" },
+    { code: "measure", position: "C15", twinOf: "C14", left: 3 },
+    { code: "settle", position: "C5", settle: "liftAndEsr" },
+    { code: "decide", position: "C1", left: 1 },
+    { code: "handBack" },
+  ] as const;
+  for (const act of acts) expect(nextActText(act).act).toMatch(/^[A-Z][^.]*\.$/);
+  expect(nextActText(acts[2]).act).toBe("Measure C15: it is the twin of C14, which is bad.");
+});
+
+test("issues of a pasted list name their lines", () => {
+  const { issues } = parsePositionList("C1 47u\nC2 220 25v\nC1x purple");
+  expect(issueText({ code: "positions", issues })).toBe(
+    'Line 1: C1: rated volts are missing. Line 2: C2: 220 can be 220 µF or 22 pF: write the unit. Line 3: C1X: "purple" not understood.',
+  );
+  expect(positionIssueText({ code: "duplicate", designator: "C1" })).toBe("C1 is already there");
+});
+
+test("every hold on closing and every lock says what to do", () => {
+  for (const by of ["temporary", "hazard", "undecided", "energised"] as const)
+    expect(issueText({ code: "closingHeld", by })).toMatch(/\.$/);
+  for (const held of ["energised", "charge", "nothingListed"] as const)
+    expect(issueText({ code: "handsHeld", held }).length).toBeGreaterThan(30);
+});
+
+test("figures for the eye", () => {
+  expect([signedPercent(0), signedPercent(0.021), signedPercent(-0.5)]).toEqual(["±0.0 %", "+2.1 %", "−50 %"]);
+  expect([span(0.42), span(46), span(300)]).toEqual(["0.4 s", "46 s", "5 min"]);
+  expect([clock(192), clock(-4)]).toEqual(["3:12", "0:00"]);
+  expect([ago(0, 59_000), ago(0, 61_000), ago(0, 7.3e6), ago(0, 1.8e8), ago(5000, 0)]).toEqual([
+    "59 s ago",
+    "1 min ago",
+    "2 h ago",
+    "2 d ago",
+    "0 s ago",
+  ]);
+  expect([list([]), list(["a"]), list(["a", "b", "c"])]).toEqual(["", "a", "a, b and c"]);
+  expect([docket(7), marked(4700e-6, 50), money(1482, "€")]).toEqual(["0007", "4700 µF 50 V", "€ 14.82"]);
+});
