@@ -31,7 +31,7 @@ export function ReadoutLine() {
   const typed = r.text.trim();
   const refused = r.answer?.kind === "refused" ? r.answer : null;
   const parsed = typed === "" ? null : parseReadout(typed, context);
-  const completions = /^\S+$/.test(typed) ? completeDesignator(typed, [...context.known.keys()]) : [];
+  const completions = /^\S+$/.test(r.text) ? completeDesignator(typed, [...context.known.keys()]) : [];
 
   useEffect(() => {
     r.inputRef.current?.focus();
@@ -58,7 +58,7 @@ export function ReadoutLine() {
       ArrowUp: () => step(-1),
       Escape: () => (r.text === "" ? r.inputRef.current?.blur() : (r.setText(""), r.clearAnswer())),
     }[event.key];
-    const tabLeaves = event.key === "Tab" && (event.shiftKey || completions.length === 0 || completions[0] === typed.toUpperCase());
+    const tabLeaves = event.key === "Tab" && (event.shiftKey || completions.length === 0);
     if (event.key === "z" && (event.ctrlKey || event.metaKey) && r.text === "") {
       event.preventDefault();
       r.submit("undo");
