@@ -58,7 +58,7 @@ describe("verdicts", () => {
       "ESR 0.9 × the 0.90 Ω expected, out of circuit",
     ],
     [{ code: "capacitance", farads: farads(6e-4), share: 0.185, inCircuit: false }, "19 % of its value left, out of circuit"],
-    [{ code: "esrMayBeHidden", ohms: ohms(0.3), by: ["C7"] }, "ESR low, but C7 across it may hide a dried part"],
+    [{ code: "esrMayBeHidden", ohms: ohms(0.3), ratio: 0.6, by: ["C7"] }, "ESR low, but C7 across it may hide a dried part"],
     [
       { code: "unlikeItsTwins", twins: ["C15", "C16"], quantity: "esr", ratio: 2.6 },
       "2.6 × worse than C15 and C16, though inside its limits",

@@ -82,7 +82,7 @@ function esr(value: Ohms, at: Hertz, reading: Reading, context: JudgingContext):
       return {
         state: "undecided",
         certainty: "guess",
-        reason: { code: "esrMayBeHidden", ohms: value, by: [] },
+        reason: { code: "esrMayBeHidden", ohms: value, ratio, by: [] },
         reference: expected.source,
         settle: "liftAndEsr",
       };
@@ -100,6 +100,7 @@ function esrBand(value: Ohms, ratio: number, expected: EsrExpectation): "sound" 
 /** A low in-circuit reading clears the part only if sound neighbours could not have produced it on their own. */
 function besideNeighbours(value: Ohms, at: Hertz, expected: EsrExpectation, parts: Extract<Parallel, { kind: "with" }>["parts"]): Finding {
   const by = parts.map((p) => p.designator);
+  const ratio = value / expected.typical;
   const neighbours = 1 / parts.reduce((sum, p) => sum + 1 / neighbourImpedance(p, at), 0);
   // worst case for the suspect: everything the neighbours could carry is theirs
   const atMost = value < neighbours ? 1 / (1 / value - 1 / neighbours) : Infinity;
@@ -107,14 +108,14 @@ function besideNeighbours(value: Ohms, at: Hertz, expected: EsrExpectation, part
     return {
       state: "sound",
       certainty: "likely",
-      reason: { code: "esrClearedDespiteNeighbours", ohms: value, atMost: ohms(atMost), by },
+      reason: { code: "esrClearedDespiteNeighbours", ohms: value, ratio, atMost: ohms(atMost), by },
       reference: expected.source,
       settle: "liftAndEsr",
     };
   return {
     state: "undecided",
     certainty: "guess",
-    reason: { code: "esrMayBeHidden", ohms: value, by },
+    reason: { code: "esrMayBeHidden", ohms: value, ratio, by },
     reference: expected.source,
     settle: "liftAndEsr",
   };

@@ -123,7 +123,7 @@ function shares(counted: readonly Weighed[]): Pick<Verdict, "capacitanceShare" |
   for (const { finding } of counted) {
     const { reason } = finding;
     if ("share" in reason) capacitanceShare = reason.share;
-    if (reason.code === "esr") esrRatio = reason.ratio;
+    if (reason.code === "esr" || reason.code === "esrMayBeHidden" || reason.code === "esrClearedDespiteNeighbours") esrRatio = reason.ratio;
     if (reason.code === "condition" && reason.condition === "open") capacitanceShare = 0;
   }
   return { capacitanceShare, esrRatio };

@@ -12,8 +12,8 @@ export type VerdictReason =
   | { code: "nothingMeasured" }
   | { code: "esr"; ohms: Ohms; at: Hertz; expected: Ohms; ratio: number; inCircuit: boolean }
   | { code: "esrOverRange"; inCircuit: boolean }
-  | { code: "esrMayBeHidden"; ohms: Ohms; by: readonly string[] }
-  | { code: "esrClearedDespiteNeighbours"; ohms: Ohms; atMost: Ohms; by: readonly string[] }
+  | { code: "esrMayBeHidden"; ohms: Ohms; ratio: number; by: readonly string[] }
+  | { code: "esrClearedDespiteNeighbours"; ohms: Ohms; ratio: number; atMost: Ohms; by: readonly string[] }
   | { code: "esrNoReference"; ohms: Ohms }
   | { code: "capacitance"; farads: Farads; share: number; inCircuit: boolean }
   | { code: "capacitanceHigh"; farads: Farads; share: number; inCircuit: boolean }

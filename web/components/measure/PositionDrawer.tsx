@@ -56,11 +56,10 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
           <div className={styles.drawerHead}>
             <CapacitorMark {...markOf({ ...position, choice: null })} size={40} />
             <p>
-              <b className={`state-${position.verdict.state}`}>{verdictName[position.verdict.state]}</b> {reasonOf(position.verdict)}{" "}
-              <span className="muted">
-                {backingOf(position.verdict)}
-                {position.verdict.settle ? `. To settle: ${settleText[position.verdict.settle]}` : ""}
-              </span>
+              <b className={`state-${position.verdict.state}`}>{verdictName[position.verdict.state]}</b>
+              {position.verdict.state === "unmeasured" ? "" : `: ${reasonOf(position.verdict)}`}{" "}
+              {backingOf(position.verdict) && <span className="muted">({backingOf(position.verdict)})</span>}.
+              {position.verdict.settle && <span className="muted"> To settle: {settleText[position.verdict.settle]}.</span>}
               {notesOf(position.verdict).map((n) => (
                 <span key={n}> {n}.</span>
               ))}
