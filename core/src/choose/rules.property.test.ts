@@ -1,0 +1,91 @@
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import { ROLES } from "../capacitor";
+import { inventedCatalogue } from "../simulate";
+import { part } from "../testing/parts";
+import { celsius, volts } from "../units";
+import { expectedLife } from "./life";
+import { USUAL_SHOP_RULES, type PositionNeeds, type Schools } from "./needs";
+import { orderList, sparesFor } from "./orderList";
+import { rankParts } from "./rank";
+import { refusals, valueWindow } from "./rules";
+
+const catalogue = inventedCatalogue(8);
+const schools: Schools = { value: "same", tantalum: "sameKind" };
+const bare = { temperature: null, diameter: null, height: null, maxHeight: null, maxDiameter: null, pitch: null, working: null, largest: null, following: null, originalEsr: null } as const; // prettier-ignore
+const position = fc
+  .tuple(fc.constantFrom(...ROLES), fc.constantFrom(1, 4.7, 10, 47, 100, 470, 2200), fc.constantFrom(16, 25, 50, 63, 100))
+  .map(([role, c, v]): PositionNeeds => ({ ...part(c, v, { role }), ...bare, mounting: "radial" }));
+const anyPart = fc.integer({ min: 0, max: catalogue.length - 1 }).map((i) => catalogue[i]!);
+const has = (code: string) => (r: { code: string }) => r.code === code;
+
+test("more volts never bring a voltage refusal, more working volts never take one away", () => {
+  fc.assert(
+    fc.property(anyPart, position, fc.double({ min: 1, max: 400, noNaN: true }), (p, needs, working) => {
+      const refusedAt = (rated: number, at: number | null) =>
+        refusals({ ...p, rated: volts(rated) }, { ...needs, working: at === null ? null : volts(at) }, schools, USUAL_SHOP_RULES).some(
+          has("voltage"),
+        );
+      if (!refusedAt(p.rated, null)) expect(refusedAt(p.rated * 2, null)).toBe(false);
+      if (refusedAt(p.rated, working)) expect(refusedAt(p.rated, working * 1.5)).toBe(true);
+    }),
+  );
+});
+
+test("the policy next value up allows all that the policy same value allows", () => {
+  fc.assert(
+    fc.property(position, (needs) => {
+      const same = valueWindow(needs, schools);
+      const up = valueWindow(needs, { ...schools, value: "nextUp" });
+      expect(up.low).toBeLessThanOrEqual(same.low);
+      expect(up.high).toBeGreaterThanOrEqual(same.high);
+      expect(up.high, "any reservoir at most +50 % (common practice)").toBeLessThanOrEqual(0.5);
+    }),
+  );
+});
+
+test("only safety classes stand at the mains, and nowhere else", () => {
+  fc.assert(
+    fc.property(anyPart, position, (p, needs) => {
+      const broken = refusals(p, needs, schools, USUAL_SHOP_RULES);
+      const atMains = needs.role === "mainsX" || needs.role === "mainsY";
+      if (atMains !== (p.safety !== null)) expect(broken.length).toBeGreaterThan(0);
+    }),
+  );
+});
+
+test("a ranking does not depend on the order of the catalogue, and losing a part loses only that part", () => {
+  const near = catalogue.filter((p) => p.nominal > 40e-6 && p.nominal < 60e-6);
+  const needs: PositionNeeds = { ...part(47, 25, { role: "decoupler" }), ...bare, mounting: "radial" };
+  const codes = (list: typeof near) => rankParts(list, needs, schools, USUAL_SHOP_RULES, null, 500).shortList.map((a) => a.part.code);
+  const all = codes(near);
+  expect(all.length).toBeGreaterThan(10);
+  expect(codes([...near].reverse())).toEqual(all);
+  expect(codes(near.filter((p) => p.code !== all[0]))).toEqual(all.slice(1));
+});
+
+test("life falls by half for every 10 degrees, wherever one starts (common practice)", () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 500, max: 20_000 }), fc.integer({ min: 20, max: 105 }), (hours, at) => {
+      expect(expectedLife(hours, celsius(105), celsius(at)) / expectedLife(hours, celsius(105), celsius(at + 10))).toBeCloseTo(2, 9);
+    }),
+  );
+});
+
+test("an order has every use once, at least a tenth more than needed, and its sums are sums", () => {
+  const need = fc.tuple(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 999 })).map(([partId, n]) => ({
+    partId, code: `P${partId}`, series: "S", description: "", priceCents: 10 * partId, stock: 3, use: `0401 C${n}`,
+  })); // prettier-ignore
+  fc.assert(
+    fc.property(fc.array(need, { maxLength: 60 }), (needs) => {
+      const lines = orderList(needs);
+      expect(lines.flatMap((l) => l.uses).sort()).toEqual(needs.map((n) => n.use).sort());
+      for (const l of lines) {
+        expect(l.quantity).toBeGreaterThanOrEqual(Math.max(l.needed * 1.1, l.needed + 1));
+        expect(l.spares).toBe(sparesFor(l.needed));
+        expect(l.totalCents).toBe(l.quantity * l.priceCents);
+        expect(l.short + Math.min(l.quantity, l.inStock)).toBe(l.quantity);
+      }
+    }),
+  );
+});
