@@ -11,15 +11,17 @@ export default defineConfig({
       { test: { name: "core", include: ["core/src/**/*.test.ts"], environment: "node" } },
       {
         resolve: { alias },
+      oxc: { jsx: { runtime: "automatic" } },
         test: {
           name: "web",
-          include: ["web/*.test.ts", "web/{wording,schemas,components,server}/**/*.test.ts"],
+          include: ["web/*.test.ts", "web/{wording,schemas,components,server}/**/*.test.{ts,tsx}"],
           exclude: ["**/*.db.test.ts"],
           environment: "node",
         },
       },
       {
         resolve: { alias },
+      oxc: { jsx: { runtime: "automatic" } },
         test: { name: "db", include: ["web/server/**/*.db.test.ts"], environment: "node", fileParallelism: false, testTimeout: 20_000 },
       },
     ],

@@ -43,7 +43,9 @@ export function ReadoutLine() {
     const at = view.positions.findIndex((p) => p.designator === cursor);
     const next =
       view.positions[at < 0 ? (by > 0 ? 0 : view.positions.length - 1) : (at + by + view.positions.length) % view.positions.length];
-    if (next) setCursor(next.designator);
+    if (!next) return;
+    setCursor(next.designator);
+    r.clearAnswer();
   };
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
     const act = {

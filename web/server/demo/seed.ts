@@ -44,6 +44,9 @@ export async function seedDemo(now: Date): Promise<boolean> {
 
 async function seedShop(db: Db): Promise<void> {
   await db.query(`update shop set name = 'Bench below the stage'`);
+  // the store has meters and resistors of its own
+  await db.query("delete from meter");
+  await db.query("delete from drawer_resistor");
   await db.query(
     `insert into meter (id, name, word, shows, esr_at_hz, capacitance_at_hz) values
        ('blue', 'Blue meter', 'blue', 'esr', 100000, 120), ('clip', 'Clip meter', 'clip', 'esr', 100000, null),

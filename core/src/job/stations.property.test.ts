@@ -1,0 +1,78 @@
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import type { TouchSafety } from "../bringUp";
+import { VERDICT_STATES, isBad } from "../capacitor";
+import { volts } from "../units";
+import { STATIONS, nextAct, stationOf, stationStates, type JobFacts, type PositionFacts } from "./stations";
+
+const charge = { kind: "charged", volts: volts(40), at: 0 } as const;
+const safety: fc.Arbitrary<TouchSafety> = fc.constantFrom<TouchSafety>(
+  { kind: "safe", since: 0 },
+  { kind: "energised", since: 0 },
+  { kind: "nothingListed" },
+  { kind: "overridden", reason: "passive", at: 0 },
+  { kind: "chargeHeld", waiting: [{ position: "C1", state: charge }] },
+);
+const position = fc
+  .record({
+    verdict: fc.constantFrom(...VERDICT_STATES),
+    inCircuitOnly: fc.boolean(),
+    decision: fc.constantFrom("none", "replace", "temporary", "leave"),
+    twin: fc.boolean(),
+  })
+  .map(({ twin, ...p }) => ({ ...p, settle: p.verdict === "undecided" ? ("liftAndEsr" as const) : null, twin }));
+const job: fc.Arbitrary<JobFacts> = fc
+  .record({
+    state: fc.constantFrom("open", "waitingForOwner", "closed", "clearedWithoutCause"),
+    complaint: fc.constantFrom("", "hums"),
+    findings: fc.integer({ min: 0, max: 3 }),
+    safety,
+    waived: fc.boolean(),
+    list: fc.array(position, { maxLength: 8 }),
+  })
+  .map(({ list, ...facts }) => ({
+    ...facts,
+    positions: list.map(({ twin, ...p }, i): PositionFacts => ({ ...p, designator: `C${i + 1}`, twins: twin && i > 0 ? [`C${i}`] : [] })),
+  })) as fc.Arbitrary<JobFacts>;
+
+test("every job has one next act, at a station that exists, about a part that is on it", () => {
+  fc.assert(
+    fc.property(job, (facts) => {
+      const act = nextAct(facts);
+      expect(STATIONS).toContain(stationOf(act));
+      const known = [...facts.positions.map((p) => p.designator), "C1"];
+      if ("position" in act) expect(known).toContain(act.position);
+    }),
+    { numRuns: 500 },
+  );
+});
+
+test("no act sends hands inside while they are locked out", () => {
+  fc.assert(
+    fc.property(job, (facts) => {
+      const act = nextAct(facts);
+      const locked = facts.safety.kind !== "safe" && facts.safety.kind !== "overridden";
+      if (locked && facts.state === "open") expect(["measure", "settle", "confirmOut"]).not.toContain(act.code);
+    }),
+    { numRuns: 500 },
+  );
+});
+
+test("handing back comes only when every bad part is decided and none is temporary", () => {
+  fc.assert(
+    fc.property(job, (facts) => {
+      if (nextAct(facts).code !== "handBack") return;
+      expect(facts.positions.some((p) => isBad(p.verdict) && p.decision === "none")).toBe(false);
+      expect(facts.positions.some((p) => p.decision === "temporary" || p.verdict === "unmeasured")).toBe(false);
+    }),
+    { numRuns: 500 },
+  );
+});
+
+test("counts at a station never exceed what there is", () => {
+  fc.assert(
+    fc.property(job, (facts) => {
+      for (const state of Object.values(stationStates(facts))) if (state.kind === "underWay") expect(state.done).toBeLessThan(state.of);
+    }),
+  );
+});

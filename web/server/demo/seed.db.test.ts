@@ -1,0 +1,84 @@
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { pool } from "../db";
+import { loadBench, loadJobView } from "../jobView";
+import { findJob, listJobs } from "../repositories/jobs";
+import { freshDatabase } from "../testing/database";
+import { seedDemo } from "./seed";
+
+afterAll(() => pool().end());
+
+/** Everything of the demo but its times, which count back from the moment of seeding. */
+async function everything(): Promise<unknown> {
+  const read = async (sql: string) => (await pool().query(sql)).rows;
+  return {
+    parts: await read("select code, price_cents, stock, esr_ohms, diameter_mm from part order by id"),
+    readings: await read("select position_id, kind, in_circuit, meter_id, value, over_range, sign, condition from reading order by id"),
+    lines: await read("select job_id, typed from readout_line order by id"),
+    choices: await read("select position_id, decision, part_id from choice order by id"),
+    safety: await read("select job_id, kind, position_id, volts, reason from safety_event order by id"),
+  };
+}
+
+test("the demo is the same every time", async () => {
+  await freshDatabase();
+  await seedDemo(new Date());
+  const first = await everything();
+  await pool().end();
+  globalThis.mirvekPool = undefined;
+  await freshDatabase();
+  await seedDemo(new Date(Date.now() + 3_600_000));
+  expect(await everything()).toEqual(first);
+});
+
+describe("each job of the demo stands somewhere else", () => {
+  beforeAll(async () => {
+    await freshDatabase();
+    await seedDemo(new Date());
+  });
+  const view = async (number: number) => loadJobView(pool(), (await findJob(pool(), number))!);
+  const stateOf = async (number: number, designator: string) =>
+    (await view(number)).positions.find((p) => p.designator === designator)!.verdict.state;
+
+  test("the receiver has two bad reservoirs with replacements, and the twin of a bad decoupler to measure next", async () => {
+    const receiver = await view(406);
+    expect(receiver.next).toMatchObject({ code: "measure", position: "C114", twinOf: "C14" });
+    for (const designator of ["C1", "C2"]) {
+      const reservoir = receiver.positions.find((p) => p.designator === designator)!;
+      expect(reservoir.verdict).toMatchObject({ state: "failed", certainty: "shown" });
+      expect(reservoir.choice?.part?.nominal).toBe(reservoir.nominal);
+    }
+    expect(await stateOf(406, "C121")).toBe("open");
+    expect(await stateOf(406, "C5"), "C7 across it may hide a dried part").toBe("undecided");
+  });
+
+  test("the subwoofer waits for its second reading, the synthesizer is live, the prompter's amplifier is untouched", async () => {
+    const [sub, synth, prompter] = [await view(405), await view(404), await view(402)];
+    expect(sub.safety.kind).toBe("chargeHeld");
+    expect(sub.positions.filter((p) => p.charge?.kind === "once").map((p) => p.designator)).toEqual(["C1", "C2"]);
+    expect(synth).toMatchObject({ safety: { kind: "energised" }, next: { code: "switchOff" } });
+    expect(prompter.positions.every((p) => p.readings.length === 0)).toBe(true);
+    expect(prompter.positions.filter((p) => p.holdsCharge).map((p) => p.designator)).toEqual(["C1", "C2", "C3", "C4"]);
+  });
+
+  test("the mixer's right output goes open, its left twin is sound", async () => {
+    expect(await stateOf(403, "C42")).toBe("open");
+    expect(await stateOf(403, "C22")).toBe("sound");
+  });
+
+  test("the loudspeakers are closed, the dull one's parts replaced, the films left with a reason", async () => {
+    const pair = await view(401);
+    expect(pair.job.state).toBe("closed");
+    const decision = (d: string) => pair.positions.find((p) => p.designator === d)!.choice?.decision;
+    expect([decision("C101"), decision("C102"), decision("C3")]).toEqual(["replace", "replace", "leave"]);
+    const replaced = pair.positions.find((p) => p.designator === "C101")!;
+    expect(["bipolar", "film"]).toContain(replaced.choice!.part!.technology);
+  });
+
+  test("the bench lists the open jobs first, newest on top", async () => {
+    const rows = await loadBench(pool());
+    expect(rows.map((r) => r.number)).toEqual([406, 405, 404, 403, 402, 401]);
+    expect(rows.at(-1)!.state).toBe("closed");
+    expect(rows.map((r) => r.verdicts.length)).toEqual(rows.map((r) => r.positions));
+    expect((await listJobs(pool())).every((j) => j.findings.length > 0 && j.complaint !== "")).toBe(true);
+  });
+});

@@ -1,0 +1,131 @@
+import { randomUUID } from "node:crypto";
+import { CONDITIONS, OHMMETER_TRENDS, VISUAL_SIGNS, type Measurement } from "@mirvek/core/capacitor";
+import { inventedCatalogue } from "@mirvek/core/simulate";
+import { dischargePlans } from "@mirvek/core/bringUp";
+import { parsePosition } from "@mirvek/core/readout";
+import { amperes, farads, hertz, ohms, volts } from "@mirvek/core/units";
+import fc from "fast-check";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { takeIn } from "../../schemas/job";
+import { pool, transaction } from "../db";
+import { freshDatabase } from "../testing/database";
+import { insertJob } from "./jobs";
+import { insertParts, listCandidates, listParts } from "./parts";
+import { insertPosition, listPositions } from "./positions";
+import { findLineToUndo, insertLine, insertReading, listReadings, withdrawLine } from "./records";
+import { getShop, insertShelfReading, listDrawer, listMeters, listShelf } from "./shop";
+
+let jobId = 0;
+let positionId = 0;
+const now = new Date("2026-03-01T10:00:00Z");
+
+beforeAll(async () => {
+  await freshDatabase();
+  const job = takeIn.parse({
+    title: "Round trip", unitKind: "other", supplyKind: "battery", mainsHz: null, mainsV: null, ageYears: null, channels: 1, complaint: "", earlierRepairs: "",
+    findings: [], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad", sidesSchool: "everyChannel", firstPowerSchool: "suppliesFirst",
+  }); // prettier-ignore
+  jobId = (await transaction((db) => insertJob(db, job))).id;
+  const draft = parsePosition("C1 10u 50v coupling L 5x11 p2 105c #Front");
+  if (!draft.ok) throw new Error("the example line must parse");
+  positionId = await insertPosition(pool(), jobId, draft.value, null);
+  await pool().query(
+    `insert into meter (id, name, word, shows, esr_at_hz, capacitance_at_hz) values ('dcm', 'DC meter', 'dcm', 'capacitance', 1000, null)`,
+  );
+});
+afterAll(() => pool().end());
+
+const positive = fc.double({ min: 1e-12, max: 1e6, noNaN: true });
+const at = fc.constantFrom(100, 120, 1000, 100_000).map(hertz);
+const measurement: fc.Arbitrary<Measurement> = fc.oneof(
+  fc
+    .tuple(fc.option(positive, { nil: "over" as const }), at)
+    .map(([v, f]) => ({ kind: "esr" as const, ohms: v === "over" ? v : ohms(v), at: f })),
+  fc
+    .tuple(fc.double({ min: 1e-12, max: 1, noNaN: true }), fc.option(at, { nil: "dc" as const }))
+    .map(([v, f]) => ({ kind: "capacitance" as const, farads: farads(v), at: f })),
+  fc.tuple(fc.double({ min: 0, max: 10, noNaN: true }), at).map(([d, f]) => ({ kind: "dissipation" as const, d, at: f })),
+  fc
+    .tuple(fc.option(positive, { nil: "over" as const }), fc.constantFrom(...OHMMETER_TRENDS))
+    .map(([v, trend]) => ({ kind: "ohmmeter" as const, ohms: v === "over" ? v : ohms(v), trend })),
+  positive.map((v) => ({ kind: "leakage" as const, amperes: amperes(v) })),
+  fc.constantFrom(...VISUAL_SIGNS).map((sign) => ({ kind: "visual" as const, sign })),
+  fc.constantFrom(...CONDITIONS).map((condition) => ({ kind: "condition" as const, condition })),
+);
+
+test("any reading comes back from the database as it went in, to the last bit", async () => {
+  await fc.assert(
+    fc.asyncProperty(measurement, fc.boolean(), fc.integer({ min: 1, max: 12 }), async (m, inCircuit, significant) => {
+      const lineId = await insertLine(pool(), jobId, randomUUID(), "typed", "test", now);
+      await insertReading(pool(), { jobId, lineId: lineId!, positionId, inCircuit, meter: null, measurement: m, significant, at: now });
+      const back = (await listReadings(pool(), [jobId])).find((r) => r.lineId === lineId);
+      expect(back).toMatchObject({ inCircuit, significant, takenAt: now.getTime(), positionId });
+      expect(back!.measurement).toEqual(m);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test("the whole invented catalogue comes back as it went in", async () => {
+  const catalogue = inventedCatalogue(8);
+  await insertParts(pool(), catalogue);
+  const ids = (await pool().query("select id from part order by id")).rows.map((r: { id: number }) => r.id);
+  const back = (await listParts(pool(), ids)).sort((a, b) => a.id - b.id);
+  expect(back.map((p) => ({ ...p, id: 0 }))).toEqual(catalogue.map((p) => ({ ...p, id: 0 })));
+});
+
+test("candidates are all parts near the value and no others", async () => {
+  const near = await listCandidates(pool(), farads(47e-6));
+  const all = inventedCatalogue(8);
+  expect(near.length).toBe(all.filter((p) => p.nominal >= 23.5e-6 && p.nominal <= 84.6e-6).length);
+  expect(near.length).toBeGreaterThan(50);
+});
+
+test("a position keeps every field it was written with", async () => {
+  const [position] = await listPositions(pool(), [jobId]);
+  expect(position).toMatchObject({
+    designator: "C1", section: "Front", channel: "L", role: "coupling", technology: "aluminium", nominal: 10e-6, rated: 50,
+    tolerance: { minus: 0.2, plus: 0.2 }, temperature: 105, diameter: 5, height: 11, pitch: 2, mounting: "radial", holdsCharge: false, parallelWith: null,
+  }); // prettier-ignore
+});
+
+test("one key sent by two requests at the same time is kept once", async () => {
+  const key = randomUUID();
+  const ids = await Promise.all([1, 2, 3, 4].map(() => transaction((db) => insertLine(db, jobId, key, "same", "test", now))));
+  expect(ids.filter((id) => id !== null)).toHaveLength(1);
+});
+
+test("undo takes lines one by one, latest first, and each only once", async () => {
+  const first = await insertLine(pool(), jobId, randomUUID(), "first", "test", now);
+  const second = await insertLine(pool(), jobId, randomUUID(), "second", "test", now);
+  expect((await findLineToUndo(pool(), jobId, 5))?.id).toBe(second);
+  await withdrawLine(pool(), second!, "test");
+  expect((await findLineToUndo(pool(), jobId, 5))?.id).toBe(first);
+  await expect(withdrawLine(pool(), second!, "test")).rejects.toMatchObject({ code: "23505" });
+});
+
+test("a transaction that fails leaves nothing behind", async () => {
+  const key = randomUUID();
+  const failing = transaction(async (db) => {
+    await insertLine(db, jobId, key, "gone", "test", now);
+    throw new Error("after the line");
+  });
+  await expect(failing).rejects.toThrow("after the line");
+  expect((await pool().query("select 1 from readout_line where client_key = $1", [key])).rowCount).toBe(0);
+});
+
+test("the shop has its defaults, a meter that charges with DC says so, the shelf gives the newest first", async () => {
+  expect(await getShop(pool())).toMatchObject({
+    touchLimit: 5,
+    rules: { marginWet: 1.25, marginTantalum: 2, marginFilm: 1.5, highMains: 0.1, targetYears: 10 },
+  });
+  expect((await listMeters(pool())).filter((m) => m.id === "dcm")).toEqual([
+    { id: "dcm", name: "DC meter", word: "dcm", shows: "capacitance", esrAt: 1000, capacitanceAt: "dc" },
+  ]);
+  const plans = dischargePlans(farads(220e-6), volts(385), await listDrawer(pool()));
+  expect(plans[0]!.refusals, "a new shop can discharge 385 V").toEqual([]);
+  const shelf = { meter: "dcm", technology: "aluminium", nominal: farads(1e-5), rated: volts(50), at: hertz(1000) } as const;
+  await insertShelfReading(pool(), { ...shelf, esr: ohms(1.5) }, "test");
+  await insertShelfReading(pool(), { ...shelf, esr: ohms(1.4) }, "test");
+  expect((await listShelf(pool())).map((s) => s.esr)).toEqual([1.4, 1.5]);
+});
