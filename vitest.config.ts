@@ -11,7 +11,7 @@ export default defineConfig({
       { test: { name: "core", include: ["core/src/**/*.test.ts"], environment: "node" } },
       {
         resolve: { alias },
-      oxc: { jsx: { runtime: "automatic" } },
+        oxc: { jsx: { runtime: "automatic" } },
         test: {
           name: "web",
           include: ["web/*.test.ts", "web/{wording,schemas,components,server}/**/*.test.{ts,tsx}"],
@@ -21,7 +21,7 @@ export default defineConfig({
       },
       {
         resolve: { alias },
-      oxc: { jsx: { runtime: "automatic" } },
+        oxc: { jsx: { runtime: "automatic" } },
         test: { name: "db", include: ["web/server/**/*.db.test.ts"], environment: "node", fileParallelism: false, testTimeout: 20_000 },
       },
     ],

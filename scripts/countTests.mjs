@@ -14,8 +14,9 @@ for (const file of files) {
     continue;
   }
   if (report.stats) {
-    passed += report.stats.expected;
-    failed += report.stats.unexpected + report.stats.flaky;
+    passed += report.stats.expected + report.stats.flaky;
+    failed += report.stats.unexpected;
+    if (report.stats.flaky > 0) console.log(`${report.stats.flaky} needed a second try`);
   } else {
     passed += report.numPassedTests;
     failed += report.numFailedTests + report.testResults.filter((r) => r.status === "failed" && r.assertionResults.length === 0).length;

@@ -14,7 +14,7 @@ declare global {
 function makePool(): pg.Pool {
   const connectionString = process.env.DATABASE_URL;
   if (!connectionString) throw new Error("DATABASE_URL is not set; start the application with ./mirvek");
-  const made = new pg.Pool({ connectionString, max: 10, connectionTimeoutMillis: 3000, statement_timeout: 10_000 });
+  const made = new pg.Pool({ connectionString, max: 10, connectionTimeoutMillis: 8000, statement_timeout: 10_000 });
   // an idle connection that dies with the server must not take the process along; the next query says what is wrong
   made.on("error", () => undefined);
   return made;
