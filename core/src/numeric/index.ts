@@ -1,2 +1,5 @@
-export { median } from "./statistics";
+export { median, quantile } from "./statistics";
 export { normal, pick, seededRandom } from "./random";
+export { complexSolveInPlace, luFactorInPlace, luSolve } from "./linear";
+export { eigenvalues } from "./eigenvalues";
+export { harmonics } from "./harmonics";

@@ -5,3 +5,12 @@ export function median(values: readonly number[]): number {
   const mid = sorted.length >> 1;
   return sorted.length % 2 ? sorted[mid]! : (sorted[mid - 1]! + sorted[mid]!) / 2;
 }
+
+/** Value below which the share `q` (0 to 1) of `sorted` (ascending) lies, linear between neighbours. Empty input gives NaN. */
+export function quantile(sorted: ArrayLike<number>, q: number): number {
+  if (sorted.length === 0) return NaN;
+  const at = Math.min(1, Math.max(0, q)) * (sorted.length - 1);
+  const low = Math.floor(at);
+  const a = sorted[low]!;
+  return a + ((sorted[low + 1] ?? a) - a) * (at - low);
+}

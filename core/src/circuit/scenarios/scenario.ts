@@ -1,0 +1,175 @@
+import type { Role, Technology } from "../../capacitor";
+import type { Result } from "../../units";
+import type { CircuitIssue } from "../issue";
+import type { CircuitElement, Netlist, NodeName } from "../netlist";
+
+export const SCENARIO_IDS = [
+  "supply",
+  "regulatedRail",
+  "seriesPair",
+  "coupling",
+  "crossover",
+  "classD",
+  "decouplingChain",
+  "servoLoop",
+  "switchMode",
+  "delay",
+] as const;
+export type ScenarioId = (typeof SCENARIO_IDS)[number];
+
+/** What a capacitor is like now, as a circuit sees it: F and Ω; `leak` Infinity for none. */
+export type PartState = { kind: "works"; farads: number; esr: number; leak: number } | { kind: "open" } | { kind: "shorted" };
+
+/** A place in a scenario that a capacitor of the job can take. Earlier roles fit better. */
+export interface Slot {
+  key: string;
+  roles: readonly Role[];
+  /** what stands there when the job has no such part */
+  farads: number;
+  rated: number;
+  technology: Technology;
+}
+
+export type SettingUnit = "V" | "A" | "Ω" | "H" | "F" | "Hz" | "s" | "dB" | "S" | "" | "%";
+export type Setting =
+  | {
+      kind: "number";
+      key: string;
+      unit: SettingUnit;
+      usual: number;
+      min: number;
+      max: number;
+      /** how far the usual value may be off where nobody has measured it, as a share (0.3: about ± 30 %) */
+      unsure: number;
+    }
+  | { kind: "choice"; key: string; usual: string; options: readonly string[] };
+export type Settings = Readonly<Record<string, number | string>>;
+export type Parts = Readonly<Record<string, PartState>>;
+
+export type FigureUnit = "V" | "A" | "Ω" | "Hz" | "s" | "dB" | "°" | "%" | "1/s" | "W" | "";
+/** One number of a scenario's answer. `at` names the slot, node or frequency it belongs to. */
+export interface Figure {
+  key: string;
+  at?: string;
+  value: number;
+  unit: FigureUnit;
+}
+export interface Curve {
+  key: string;
+  at?: string;
+  axis: "time" | "frequency";
+  unit: FigureUnit;
+  x: Float64Array;
+  y: Float64Array;
+}
+
+/** One state of a circuit, solved. */
+export interface Outcome {
+  figures: readonly Figure[];
+  curves: readonly Curve[];
+  /** how bad what the owner hears or sees is, in the unit of the scenario's symptom: more is worse */
+  symptom: number;
+  /** what to tell in words beside the figures */
+  warnings: readonly Warning[];
+  /** what the capacitor in a slot has to bear: for choosing its replacement */
+  stress: Readonly<Record<string, Stress>>;
+  /** for a quick next solution of a like circuit */
+  warm?: Float64Array;
+}
+export interface Stress {
+  /** highest volts across it at mains + 10 % */
+  volts: number;
+  /** amperes rms through it */
+  ripple: number;
+  /** hertz the ripple runs at */
+  hertz: number;
+}
+export type Warning =
+  | { code: "aboveReservoirLimit"; slot: string; farads: number; limit: number }
+  | { code: "mainsFrequency"; hertz: number }
+  | { code: "belowDropOut"; volts: number }
+  | { code: "distortion"; slot: string; volts: number }
+  | { code: "overRated"; slot: string; volts: number; rated: number }
+  | { code: "oscillates"; hertz: number; growth: number }
+  | { code: "creeps"; growth: number }
+  | { code: "dampedPeak" }
+  | { code: "neverStarts"; volts: number; needed: number }
+  | { code: "startsThenFails"; volts: number; needed: number }
+  | { code: "neverClears" }
+  | { code: "muted"; decibels: number };
+
+export interface SolveOptions {
+  /** "live" leaves out what a moving slider cannot wait for (inrush, discharge, highest mains) */
+  detail: "full" | "live";
+  warm?: Float64Array;
+  stop?: () => boolean;
+}
+
+export interface Scenario {
+  id: ScenarioId;
+  /** what the symptom number is: an excess in dB (differences count), or a shortfall */
+  symptom: { key: string; unit: FigureUnit; noticeable: number };
+  /** the settings there are, given those chosen so far; usual values for a kind of unit as the job has it */
+  settings(unitKind: string, chosen: Settings): readonly Setting[];
+  slots(settings: Settings): readonly Slot[];
+  netlist(settings: Settings, parts: Parts): Netlist;
+  solve(settings: Settings, parts: Parts, options: SolveOptions): Result<Outcome, CircuitIssue>;
+}
+
+/** A capacitor in the state given; an open one is left out, a shorted one is 50 mΩ. */
+export function place(id: string, a: NodeName, b: NodeName, state: PartState): CircuitElement[] {
+  switch (state.kind) {
+    case "works":
+      return [{ kind: "capacitor", id, a, b, farads: state.farads, esr: state.esr, leak: state.leak }];
+    case "open":
+      return [];
+    case "shorted":
+      return [{ kind: "resistor", id, a, b, ohms: SHORTED_OHMS }];
+  }
+}
+export const SHORTED_OHMS = 0.05;
+
+/** A slot's own part as good as new, from its marked values alone. */
+export const faultless = (farads: number, esr = 0): PartState => ({ kind: "works", farads, esr, leak: Infinity });
+
+export const number = (
+  key: string,
+  unit: SettingUnit,
+  usual: number,
+  min: number,
+  max: number,
+  unsure = 0,
+): Extract<Setting, { kind: "number" }> => ({ kind: "number", key, unit, usual, min, max, unsure });
+export const choice = (key: string, usual: string, options: readonly string[]): Extract<Setting, { kind: "choice" }> => ({
+  kind: "choice",
+  key,
+  usual,
+  options,
+});
+
+/** Every setting of a scenario at its usual value, where nothing else has been chosen. */
+export function fillSettings(scenario: Scenario, unitKind: string, chosen: Settings): Settings {
+  const out: Record<string, number | string> = {};
+  for (const s of scenario.settings(unitKind, chosen)) {
+    const given = chosen[s.key];
+    const fits =
+      s.kind === "number"
+        ? typeof given === "number" && given >= s.min && given <= s.max
+        : typeof given === "string" && s.options.includes(given);
+    out[s.key] = fits ? given! : s.usual;
+  }
+  return out;
+}
+
+/** A setting that is a number. @throws RangeError when it is not there: settings must come from `fillSettings` */
+export function num(settings: Settings, key: string): number {
+  const value = settings[key];
+  if (typeof value !== "number") throw new RangeError(`setting "${key}" is ${value}, not a number`);
+  return value;
+}
+/** The state of a slot. @throws RangeError when it is not there */
+export function part(parts: Parts, key: string): PartState {
+  const state = parts[key];
+  if (state === undefined) throw new RangeError(`no part in slot "${key}"`);
+  return state;
+}
