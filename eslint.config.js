@@ -3,7 +3,7 @@ import boundaries from "eslint-plugin-boundaries";
 import reactHooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
-const AREAS = ["units", "numeric", "capacitor", "circuit", "readout", "bringUp", "choose", "job", "simulate"];
+const AREAS = ["units", "numeric", "capacitor", "circuit", "readout", "bringUp", "choose", "job", "trace", "simulate"];
 
 // What each area of the core may import; anything not listed is refused.
 const CORE_MAY = {
@@ -15,6 +15,7 @@ const CORE_MAY = {
   bringUp: ["bringUp", "units", "numeric", "capacitor", "circuit"],
   choose: ["choose", "units", "numeric", "capacitor", "circuit", "readout"],
   job: ["job", "capacitor", "bringUp"],
+  trace: ["trace", "units", "numeric", "capacitor", "circuit", "bringUp", "readout", "choose", "job"],
   simulate: ["simulate", "units", "numeric", "capacitor", "circuit", "readout", "choose"],
 };
 

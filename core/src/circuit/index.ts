@@ -29,3 +29,30 @@ export { highest, lowest, mean, peakToPeak, rippleRms, rms } from "./measures";
 export { exportNetlist, type SpiceRun } from "./spice/exportNetlist";
 export { importNetlist, type NetlistTextIssue } from "./spice/importNetlist";
 export { curvesCsv, type NamedCurve } from "./spice/curvesCsv";
+export { SCENARIOS } from "./scenarios/all";
+export {
+  SCENARIO_IDS,
+  fillSettings,
+  type Curve,
+  type Figure,
+  type FigureUnit,
+  type Outcome,
+  type PartState,
+  type Parts,
+  type Scenario,
+  type ScenarioId,
+  type Setting,
+  type SettingUnit,
+  type Settings,
+  type Slot,
+  type SolveOptions,
+  type Stress,
+  type Warning,
+} from "./scenarios/scenario";
+export { dischargeTime, railsPerMainsStep } from "./scenarios/supply";
+export { CROSSOVER_TABLE, restoringOhms, sectionImpedance, sideMismatch } from "./scenarios/crossover";
+export { classDButterworth } from "./scenarios/classD";
+export { startUp, type StartUp } from "./scenarios/switchMode";
+export { delaySeconds } from "./scenarios/delay";
+export { measuredState, soundEsr, soundState, type KnownState, type MeasuredPart } from "./partState";
+export { inCircuitReading, type InCircuitReading } from "./inCircuit";

@@ -14,8 +14,8 @@ export interface PortSolver {
 }
 
 const MAX_ITERATIONS = 60;
-// Newton's error squares: after a step of 0.3 mV a junction of slope volts ≥ 26 mV is off by under 2 µV, 0.007 % of its current
-const VOLTS_SETTLED = 3e-4;
+// Newton's error squares: after a step of 0.1 mV a junction of slope volts ≥ 26 mV is off by under 0.2 µV, 0.001 % of its current
+const VOLTS_SETTLED = 1e-4;
 const SHARE_SETTLED = 1e-7;
 // The factored matrix serves again while no slope has moved by more than this: the next step is then off by that share of itself
 const SLOPE_SHARE = 1e-3;

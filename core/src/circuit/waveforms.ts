@@ -1,7 +1,6 @@
-import { companion, type StepMap } from "./stepMap";
+import { PORT_SIEMENS, companion, type StepMap } from "./stepMap";
 import type { Layout } from "./layout";
 import { GROUND, type ElementId, type NodeName } from "./netlist";
-import { diodeCurrent } from "./diodeLaw";
 import type { Stepper } from "./stepper";
 
 /** Volts and amperes over time at every step of a run. Times in seconds, evenly spaced, the first entry after the first step. */
@@ -96,10 +95,10 @@ function read(
       if (row) return unknown(row.row);
       const drive = layout.currentSources.find((s) => s.element === element);
       if (drive) return Float64Array.from({ length: steps }, (_, k) => inputs[k * nu + drive.input]!);
-      const diode = layout.diodes.find((d) => d.element === element);
-      if (diode) {
-        const slope = new Float64Array(1);
-        return across(diode.a, diode.b).map((v) => diodeCurrent(diode.law, v, slope, 0));
+      const port = layout.diodes.findIndex((d) => d.element === element);
+      if (port >= 0) {
+        const { a, b } = layout.diodes[port]!;
+        return across(a, b).map((v, k) => extra[k * np + port]! + PORT_SIEMENS * v);
       }
       throw new RangeError(`no current is known for "${element}"`);
     },

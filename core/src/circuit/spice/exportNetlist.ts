@@ -24,6 +24,8 @@ export function exportNetlist(netlist: Netlist, run?: SpiceRun): string {
     `* ${netlist.title.replaceAll(/[\r\n]+/g, " ")}`,
     ...lines,
     ...[...models].map(([body, name]) => `.model ${name} ${body}`),
+    // a winding behind blocking diodes hangs free: the simulator's own default leaves it too little to find its level by
+    ...(models.size > 0 ? [".options gmin=1e-10"] : []),
     ...runLines(run, usesInitial(netlist)),
     ".end",
     "",

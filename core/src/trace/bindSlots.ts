@@ -1,0 +1,33 @@
+import type { CapacitorPart } from "../capacitor";
+import type { Slot } from "../circuit";
+
+/** Which position stands in which slot; null: none of the job's, the slot's own usual part. */
+export type Binding = Readonly<Record<string, string | null>>;
+
+/**
+ * Puts the job's positions into a scenario's slots by their roles: each slot takes the first free position whose role it lists,
+ * its favourite roles first; what has been chosen by hand stays. Positions must come in the order of the job.
+ */
+export function bindSlots(
+  slots: readonly Slot[],
+  positions: readonly Pick<CapacitorPart, "designator" | "role">[],
+  chosen: Binding = {},
+): Binding {
+  const out: Record<string, string | null> = {};
+  const taken = new Set<string>();
+  const known = new Set(positions.map((p) => p.designator));
+  for (const { key } of slots) {
+    const hand = chosen[key];
+    if (hand === undefined || (hand !== null && !known.has(hand))) continue;
+    out[key] = hand;
+    if (hand !== null) taken.add(hand);
+  }
+  for (const slot of slots) {
+    if (slot.key in out) continue;
+    const fits = slot.roles.flatMap((role) => positions.filter((p) => p.role === role && !taken.has(p.designator)));
+    const first = fits[0] ?? null;
+    out[slot.key] = first?.designator ?? null;
+    if (first) taken.add(first.designator);
+  }
+  return out;
+}

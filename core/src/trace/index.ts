@@ -1,0 +1,13 @@
+export { bindSlots, type Binding } from "./bindSlots";
+export { scenariosFor, type Unit } from "./relevant";
+export {
+  esrFrequency,
+  explain,
+  partsOf,
+  slotStates,
+  type Candidate,
+  type Contribution,
+  type ExplainQuestion,
+  type Explanation,
+  type SlotState,
+} from "./explain";
