@@ -17,6 +17,10 @@ const MAX_ITERATIONS = 60;
 // Newton's error squares: after a step of 0.1 mV a junction of slope volts ≥ 26 mV is off by under 0.2 µV, 0.001 % of its current
 const VOLTS_SETTLED = 1e-4;
 const SHARE_SETTLED = 1e-7;
+// Volts by which the network's port volts may differ from those the diodes' currents were taken at
+const RESIDUAL_SETTLED = 5e-5;
+// An error this small against the volts at hand is the rounding of sums over conductances ten decades apart
+const ROUNDING = 1e-12;
 // The factored matrix serves again while no slope has moved by more than this: the next step is then off by that share of itself
 const SLOPE_SHARE = 1e-3;
 const SLOPE_FLOOR = 1e-10;
@@ -52,6 +56,11 @@ export function makePortSolver(laws: readonly DiodeLaw[]): PortSolver {
     }
     return worst;
   };
+  const largest = (values: Float64Array): number => {
+    let out = 0;
+    for (let p = 0; p < n; p++) out = Math.max(out, Math.abs(values[p]!));
+    return out;
+  };
   const stillFactored = (Z: Float64Array): boolean => {
     if (factoredFor !== Z) return false;
     for (let p = 0; p < n; p++) {
@@ -84,6 +93,7 @@ export function makePortSolver(laws: readonly DiodeLaw[]): PortSolver {
         for (let halvings = 0; halvings < 12; halvings++, share /= 2) {
           for (let p = 0; p < n; p++) trial[p] = v[p]! - share * step[p]!;
           next = errorAt(trial, Z, open);
+          if (next < ROUNDING * (1 + largest(open))) break;
           // a full step may grow the error at first: far forward the slope changes by decades
           if (next <= error || (next < 4 * error && iteration % 8 !== 0)) break;
         }
@@ -93,7 +103,7 @@ export function makePortSolver(laws: readonly DiodeLaw[]): PortSolver {
           v[p] = trial[p]!;
         }
         error = next;
-        if (settled && share === 1) return iteration;
+        if (settled && share === 1 && next < RESIDUAL_SETTLED + SHARE_SETTLED * largest(open)) return iteration;
       }
       return -1;
     },
