@@ -4,6 +4,7 @@ import type { CataloguePart, Ranking, Refusal } from "@mirvek/core/choose";
 import type { FindingToken, JobState, NextAct, Station, StationState } from "@mirvek/core/job";
 import type { Mounting, ReadoutMeter } from "@mirvek/core/readout";
 import type { Celsius, Farads, Millimetres, Ohms, Volts } from "@mirvek/core/units";
+import type { CircuitView } from "./circuit";
 import type { TakeIn } from "./job";
 
 // What the server hands to the screens: plain data that survives JSON. Times are ms since the epoch.
@@ -99,6 +100,8 @@ export interface JobView {
   meters: MeterView[];
   lines: LineView[];
   points: PointView[];
+  /** circuits that have been set up by hand, latest state of each */
+  circuits: CircuitView[];
   notes: { at: number; by: string; text: string }[];
   safetyLog: {
     at: number;

@@ -12,10 +12,13 @@ import {
 } from "@mirvek/core/capacitor";
 import type { CataloguePart, Refusal } from "@mirvek/core/choose";
 import { nextAct, stationStates, type JobFacts, type PositionFacts } from "@mirvek/core/job";
+import { scenariosFor } from "@mirvek/core/trace";
 import { hertz, type Volts } from "@mirvek/core/units";
+import type { CircuitView } from "../schemas/circuit";
 import type { BenchRow, ChoiceView, JobRecord, JobView, PositionRecord, PositionView } from "../schemas/jobView";
 import { together, type Db } from "./db";
 import { listChoices, type StoredChoice } from "./repositories/choices";
+import { listCircuits } from "./repositories/circuits";
 import { listJobs, listNotes } from "./repositories/jobs";
 import { listParts } from "./repositories/parts";
 import { listPositions } from "./repositories/positions";
@@ -36,11 +39,12 @@ interface Records {
   readings: ReadonlyMap<number, StoredReading[]>;
   choices: ReadonlyMap<number, StoredChoice>;
   events: readonly SafetyEvent[];
+  circuits: readonly CircuitView[];
 }
 
 const LATEST_LINES = 12;
 
-/** The bench: every job with its hazard, its next act and how far it is. Six queries however many jobs there are. */
+/** The bench: every job with its hazard, its next act and how far it is. Seven queries however many jobs there are. */
 export async function loadBench(db: Db): Promise<BenchRow[]> {
   const [jobs, shop, shelf] = [await listJobs(db), await getShop(db), await listShelf(db)];
   const all = await loadRecords(db, jobs);
@@ -110,6 +114,7 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
       volts: "volts" in e ? e.volts : null,
       reason: "reason" in e ? e.reason : null,
     })),
+    circuits: [...records!.circuits],
     drawer,
     touchLimit: shop.touchLimit,
     currency: shop.currency,
@@ -119,11 +124,12 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
 
 async function loadRecords(db: Db, jobs: readonly JobRecord[]): Promise<Records[]> {
   const ids = jobs.map((j) => j.id);
-  const [positions, allReadings, allChoices, events] = await together(db, [
+  const [positions, allReadings, allChoices, events, circuits] = await together(db, [
     () => listPositions(db, ids),
     () => listReadings(db, ids),
     () => listChoices(db, ids),
     () => listSafetyEvents(db, ids),
+    () => listCircuits(db, ids),
   ]);
   const readings = new Map<number, StoredReading[]>();
   for (const r of allReadings) {
@@ -138,6 +144,7 @@ async function loadRecords(db: Db, jobs: readonly JobRecord[]): Promise<Records[
     readings,
     choices,
     events: events.filter((e) => e.jobId === job.id).map((e) => e.event),
+    circuits: circuits.filter((c) => c.jobId === job.id).map(({ jobId: _j, ...c }) => c),
   }));
 }
 
@@ -184,7 +191,11 @@ function judgeAll({ positions, readings }: Records, shelf: readonly ShelfReading
   );
 }
 
-function factsOf({ job, positions, readings, choices }: Records, verdicts: ReadonlyMap<number, Verdict>, safety: TouchSafety): JobFacts {
+function factsOf(
+  { job, positions, readings, choices, circuits }: Records,
+  verdicts: ReadonlyMap<number, Verdict>,
+  safety: TouchSafety,
+): JobFacts {
   const twinsOf = twinNames(positions);
   return {
     state: job.state,
@@ -192,6 +203,7 @@ function factsOf({ job, positions, readings, choices }: Records, verdicts: Reado
     findings: job.findings.length,
     safety,
     waived: job.waiver !== null,
+    explained: explanationOf(job, positions, circuits),
     positions: positions.map((p): PositionFacts => {
       const verdict = verdicts.get(p.id)!;
       const decision = choices.get(p.id)?.decision;
@@ -205,6 +217,12 @@ function factsOf({ job, positions, readings, choices }: Records, verdicts: Reado
       };
     }),
   };
+}
+
+/** Whether an answer has been kept for a circuit that makes this complaint; null where none does. */
+function explanationOf(job: JobRecord, positions: readonly PositionRecord[], circuits: readonly CircuitView[]): boolean | null {
+  const { complaint } = scenariosFor({ ...job, roles: positions.map((p) => p.role) });
+  return complaint.length === 0 ? null : circuits.some((c) => c.answer !== null && complaint.includes(c.scenario));
 }
 
 function choiceView(choice: StoredChoice | undefined, parts: readonly CataloguePart[]): ChoiceView | null {

@@ -1,4 +1,5 @@
 import { CONDITIONS, OHMMETER_TRENDS, ROLES, TECHNOLOGIES, VISUAL_SIGNS } from "@mirvek/core/capacitor";
+import { SCENARIO_IDS } from "@mirvek/core/circuit";
 import { GRADES, SAFETY_CLASSES, SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
 import { FINDING_TOKENS, JOB_STATES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/job";
 import { MOUNTINGS } from "@mirvek/core/readout";
@@ -13,6 +14,7 @@ afterAll(() => pool().end());
 
 test.each([
   ["technology", TECHNOLOGIES],
+  ["scenario", SCENARIO_IDS],
   ["mounting", MOUNTINGS],
   ["safety_class", SAFETY_CLASSES],
   ["grade", GRADES],

@@ -1,4 +1,5 @@
 import type { NextAct } from "@mirvek/core/job";
+import { list } from "./quantity";
 import { settleText } from "./verdict";
 
 type Words = { [C in NextAct["code"]]: (a: Extract<NextAct, { code: C }>) => { act: string; about: string } };
@@ -17,6 +18,13 @@ const words: Words = {
   }),
   settle: (a) => ({ act: `${a.position} is undecided: ${settleText[a.settle]}.`, about: "about 2 min" }),
   confirmOut: (a) => ({ act: `Take ${a.position} out and measure again before you condemn it.`, about: "about 2 min" }),
+  explain: (a) => ({
+    act:
+      a.positions.length === 1
+        ? `See whether ${a.positions[0]} explains the complaint.`
+        : "See whether the bad parts explain the complaint.",
+    about: list(a.positions.slice(0, 4)) + (a.positions.length > 4 ? " …" : ""),
+  }),
   decide: (a) => ({ act: `Choose what replaces ${a.position}.`, about: a.left === 1 ? "the last one" : `${a.left} to choose` }),
   replaceTemporary: (a) => ({ act: `Replace the temporary part at ${a.position}: it holds the job.`, about: "needed to hand back" }),
   handBack: () => ({ act: "Read the report and hand the unit back.", about: "all decided" }),

@@ -66,10 +66,10 @@ export const jobStateName: Readonly<Record<JobState, string>> = {
 }; // prettier-ignore
 
 export const stationName: Readonly<Record<Station, string>> = {
-  takeIn: "Take in", makeSafe: "Make safe", measure: "Measure", choose: "Choose", handBack: "Hand back",
+  takeIn: "Take in", makeSafe: "Make safe", measure: "Measure", explain: "Explain", choose: "Choose", handBack: "Hand back",
 }; // prettier-ignore
 export const stationPath: Readonly<Record<Station, string>> = {
-  takeIn: "take-in", makeSafe: "make-safe", measure: "measure", choose: "choose", handBack: "hand-back",
+  takeIn: "take-in", makeSafe: "make-safe", measure: "measure", explain: "explain", choose: "choose", handBack: "hand-back",
 }; // prettier-ignore
 
 /** Every school with what it costs and risks, in a line. */

@@ -28,6 +28,7 @@ const job: fc.Arbitrary<JobFacts> = fc
     findings: fc.integer({ min: 0, max: 3 }),
     safety,
     waived: fc.boolean(),
+    explained: fc.constantFrom(true, false, null),
     list: fc.array(position, { maxLength: 8 }),
   })
   .map(({ list, ...facts }) => ({

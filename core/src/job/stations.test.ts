@@ -20,6 +20,7 @@ const job = (over: Partial<JobFacts> = {}): JobFacts => ({
   safety: safe,
   positions: [],
   waived: false,
+  explained: null,
   ...over,
 });
 

@@ -3,7 +3,7 @@ import { handsAllowed } from "../bringUp";
 import { isBad, isCondemned, type Settle, type VerdictState } from "../capacitor";
 import type { JobState } from "./vocabulary";
 
-export const STATIONS = ["takeIn", "makeSafe", "measure", "choose", "handBack"] as const;
+export const STATIONS = ["takeIn", "makeSafe", "measure", "explain", "choose", "handBack"] as const;
 export type Station = (typeof STATIONS)[number];
 
 /** What the path and the next act are drawn from: one entry a position. */
@@ -23,6 +23,8 @@ export interface JobFacts {
   safety: TouchSafety;
   positions: readonly PositionFacts[];
   waived: boolean;
+  /** whether it has been looked at if the bad parts explain the complaint; null where no circuit model makes such a complaint */
+  explained: boolean | null;
 }
 
 export type StationState =
@@ -46,6 +48,7 @@ export function stationStates(job: JobFacts): Record<Station, StationState> {
         : measured < positions.length
           ? { kind: "underWay", done: measured, of: positions.length }
           : { kind: "done" },
+    explain: job.explained ? { kind: "done" } : { kind: "untouched" },
     choose:
       decided + toChoose.length === 0
         ? { kind: "untouched" }
@@ -90,6 +93,7 @@ export type NextAct =
   | { code: "measure"; position: string; twinOf: string | null; left: number }
   | { code: "settle"; position: string; settle: Settle }
   | { code: "confirmOut"; position: string }
+  | { code: "explain"; positions: readonly string[] }
   | { code: "decide"; position: string; left: number }
   | { code: "replaceTemporary"; position: string }
   | { code: "handBack" }
@@ -111,6 +115,8 @@ export function stationOf(act: NextAct): Station {
     case "settle":
     case "confirmOut":
       return "measure";
+    case "explain":
+      return "explain";
     case "decide":
     case "replaceTemporary":
       return "choose";
@@ -122,13 +128,13 @@ export function stationOf(act: NextAct): Station {
 
 /**
  * The one useful act to do next, in the order of the work: complaint, safety, twins of the bad first, what is undecided, what is
- * condemned in circuit only, the rest unmeasured, then choosing, then the report.
+ * condemned in circuit only, the rest unmeasured, then whether the bad ones explain the complaint, then choosing, then the report.
  */
 export function nextAct(job: JobFacts): NextAct {
   if (job.state === "closed" || job.state === "clearedWithoutCause") return { code: "closed" };
   if (job.complaint === "") return { code: "writeComplaint" };
   if (job.findings === 0) return { code: "noteFindings" };
-  return safetyAct(job) ?? measuringAct(job.positions) ?? choosingAct(job.positions) ?? { code: "handBack" };
+  return safetyAct(job) ?? measuringAct(job.positions) ?? explainingAct(job) ?? choosingAct(job.positions) ?? { code: "handBack" };
 }
 
 function safetyAct({ safety, positions }: JobFacts): NextAct | null {
@@ -170,6 +176,11 @@ function measuringAct(positions: readonly PositionFacts[]): NextAct | null {
   if (undecided) return { code: "settle", position: undecided.designator, settle: undecided.settle! };
   const unconfirmed = open.find((p) => isCondemned(p.verdict) && p.inCircuitOnly);
   return unconfirmed ? { code: "confirmOut", position: unconfirmed.designator } : null;
+}
+
+function explainingAct({ explained, positions }: JobFacts): NextAct | null {
+  const bad = positions.filter(needsDecision);
+  return explained === false && bad.length > 0 ? { code: "explain", positions: bad.map((p) => p.designator) } : null;
 }
 
 function choosingAct(positions: readonly PositionFacts[]): NextAct | null {

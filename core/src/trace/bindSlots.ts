@@ -6,11 +6,12 @@ export type Binding = Readonly<Record<string, string | null>>;
 
 /**
  * Puts the job's positions into a scenario's slots by their roles: each slot takes the first free position whose role it lists,
- * its favourite roles first; what has been chosen by hand stays. Positions must come in the order of the job.
+ * its favourite roles first; what has been chosen by hand stays. Where there is a single slot, a part known to be bad goes before
+ * others of its role: it is the one in question. Positions must come in the order of the job.
  */
 export function bindSlots(
   slots: readonly Slot[],
-  positions: readonly Pick<CapacitorPart, "designator" | "role">[],
+  positions: readonly (Pick<CapacitorPart, "designator" | "role"> & { bad?: boolean })[],
   chosen: Binding = {},
 ): Binding {
   const out: Record<string, string | null> = {};
@@ -25,7 +26,7 @@ export function bindSlots(
   for (const slot of slots) {
     if (slot.key in out) continue;
     const fits = slot.roles.flatMap((role) => positions.filter((p) => p.role === role && !taken.has(p.designator)));
-    const first = fits[0] ?? null;
+    const first = (slots.length === 1 ? fits.find((p) => p.bad) : undefined) ?? fits[0] ?? null;
     out[slot.key] = first?.designator ?? null;
     if (first) taken.add(first.designator);
   }

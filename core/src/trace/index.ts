@@ -1,4 +1,5 @@
 export { bindSlots, type Binding } from "./bindSlots";
+export { measuredExcess, type MeasuredExcess } from "./measuredExcess";
 export { scenariosFor, type Unit } from "./relevant";
 export {
   esrFrequency,

@@ -54,6 +54,7 @@ function Frame({ children }: { children: ReactNode }) {
     "3": station(2),
     "4": station(3),
     "5": station(4),
+    "6": station(5),
   });
   const next = nextActText(view.next);
   return (

@@ -28,7 +28,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     keys: [
       ["r", "readout line"],
       ["n", "do what is next"],
-      ["1 – 5", "stations"],
+      ["1 – 6", "stations"],
       ["u", "undo the last line"],
       ["o", "override, with a reason"],
     ],

@@ -143,7 +143,7 @@ C14 47u 25v decoupler 5x11 p2
 C15 220n 63v servo film p5
 #Amplifier
 C21 100u 25v bypass 6.3x11 p2.5`,
-    twins: [], faults: { C11: { share: 0.41, dryness: 14 }, C14: { dryness: 3.1, share: 0.66 } },
+    twins: [], faults: { C11: { share: 0.24, dryness: 14 }, C14: { dryness: 3.1, share: 0.66 } },
     before: [...safe("C1", "C2")],
     measure: { quick: "all", full: ["C1", "C2", "C3", "C4", "C11", "C12", "C15"] },
     after: ["power on", "power off", "C1 61v", "C1 2.1v", "C2 1.9v"],
@@ -176,7 +176,7 @@ C35 100n 100v suppression film L p5`,
       C1: { share: 0.31, dryness: 7 }, C2: { share: 0.19, dryness: 22 }, C14: { dryness: 5.5, share: 0.5 }, C21: { share: 0.62, dryness: 2.4 },
       C121: { open: true, share: 0 }, C33: { dryness: 1.5, share: 0.82 },
     },
-    before: ["power off", "C1 38v", "C2 37v", ...safe("C1", "C2"), "C5 with C7", "C7 with C5"],
+    before: ["power on", "ripple C1 0.74vac", "power off", "C1 38v", "C2 37v", ...safe("C1", "C2"), "C5 with C7", "C7 with C5"],
     measure: { quick: ["C1", "C2", "C5", "C7", "C14", "C21", "C121", "C23", "C123", "C31", "C131", "C33", "C133"], full: ["C1", "C2", "C21", "C121", "C31", "C131"] },
     after: ["C2 bulged", "rail + 27.1", "rail - -22.4", "note hum is twice mains, saw-tooth on the rail"],
     decide: ["C1", "C2"],

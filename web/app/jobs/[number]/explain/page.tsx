@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { ExplainStation } from "../../../../components/explain/ExplainStation";
+
+export const metadata: Metadata = { title: "Explain" };
+
+export default function ExplainPage() {
+  return <ExplainStation />;
+}

@@ -1,0 +1,137 @@
+"use client";
+
+import type { ScenarioId } from "@mirvek/core/circuit";
+import type { Contribution, Explanation, MeasuredExcess } from "@mirvek/core/trace";
+import { Button, InputNumber, Progress } from "antd";
+import type { KeptAnswer } from "../../schemas/circuit";
+import { amountText, answerSentence, candidateText, contributionText, symptomName } from "../../wording/circuit";
+import { list, shown } from "../../wording/quantity";
+import styles from "./Explain.module.css";
+
+interface Props {
+  id: ScenarioId;
+  explanation: Explanation | null;
+  progress: number | null;
+  stopped: boolean;
+  onStop: () => void;
+  onRun: () => void;
+  complaint: number | null;
+  measured: MeasuredExcess | null;
+  onComplaint: (value: number | null) => void;
+  kept: KeptAnswer | null;
+  onKeep: (() => void) | null;
+}
+
+/** The question of the station and its answer: how much of the complaint the bad parts explain, part by part. */
+export function Answer(props: Props) {
+  const { id, explanation, progress, stopped, complaint, measured } = props;
+  const unit = id === "seriesPair" || id === "delay" ? "%" : "dB";
+  return (
+    <section className={styles.answer} aria-label="Answer">
+      <h2 aria-live="polite" data-testid="answer">
+        {explanation
+          ? answerSentence(id, explanation)
+          : stopped
+            ? "Stopped before it had an answer."
+            : "Working out what the bad parts explain …"}
+      </h2>
+      {!explanation && progress !== null && !stopped && (
+        <p className={styles.working}>
+          <Progress percent={Math.round(progress * 100)} size="small" strokeColor="var(--copper)" aria-label="Draws done" />
+          <Button size="small" onClick={props.onStop}>
+            Stop
+          </Button>
+        </p>
+      )}
+      {stopped && (
+        <Button size="small" onClick={props.onRun}>
+          Work it out
+        </Button>
+      )}
+      {explanation && explanation.contributions.length > 0 && <Shares id={id} explanation={explanation} />}
+      {explanation && explanation.elsewhere.length > 0 && (
+        <p className={styles.elsewhere}>
+          <b>{list(explanation.elsewhere)}</b>: bad, but not in this circuit: not the cause of this by it.
+        </p>
+      )}
+      {explanation && explanation.rest.length > 0 && (
+        <p className={styles.rest}>
+          Would make up for what is missing:{" "}
+          {explanation.rest
+            .slice(0, 4)
+            .map((c) => `${candidateText(c)} (+${amountText(id, c.effect)})`)
+            .join("; ")}
+          .
+        </p>
+      )}
+      <div className={styles.ask}>
+        <label>
+          How much worse than healthy was it?{" "}
+          <InputNumber
+            value={complaint}
+            onChange={(v) => props.onComplaint(typeof v === "number" ? v : null)}
+            min={0}
+            max={200}
+            step={1}
+            size="small"
+            suffix={unit}
+            placeholder={measured ? measured.decibels.toFixed(1) : "not measured"}
+            aria-label={`Measured ${symptomName[id]}`}
+          />
+        </label>
+        {measured && complaint === null && (
+          <span className="muted">
+            {measured.decibels.toFixed(1)} dB by {shown(measured.volts, "V")} ~ of ripple read at {measured.designator}.
+          </span>
+        )}
+        {explanation && props.onKeep && (
+          <Button type="primary" size="small" onClick={props.onKeep}>
+            Keep for the report <kbd>k</kbd>
+          </Button>
+        )}
+        {props.kept && <span className="muted">Kept: {answerSentence(id, props.kept)}</span>}
+      </div>
+    </section>
+  );
+}
+
+/** Each part's share as a bar against the whole, its spread as a line across the end. */
+function Shares({ id, explanation }: { id: ScenarioId; explanation: Explanation }) {
+  const whole = Math.max(explanation.complaint ?? 0, explanation.excess.p90, ...explanation.contributions.map((c) => c.share.p90), 1e-9);
+  return (
+    <table className={styles.shares} aria-label="Share of each part">
+      <tbody>
+        {explanation.contributions.map((c) => (
+          <tr key={c.slot}>
+            <th scope="row">{c.designator}</th>
+            <td>
+              <ShareBar share={c} whole={whole} />
+            </td>
+            <td className="n">{amountText(id, c.share.p50)}</td>
+            <td className="muted n">
+              {amountText(id, c.share.p10).replace(/ (dB|%)$/, "")} to {amountText(id, c.share.p90)}
+            </td>
+            <td>{contributionText[c.verdict]}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const WIDTH = 210;
+function ShareBar({ share, whole }: { share: Contribution; whole: number }) {
+  const x = (v: number) => (Math.max(0, v) / whole) * WIDTH;
+  const colour = share.verdict === "notTheCause" ? "var(--undecided)" : "var(--failed)";
+  return (
+    <svg width={WIDTH} height="16" aria-hidden="true">
+      <rect y="5" width={WIDTH} height="6" fill="var(--track)" />
+      <rect y="5" width={x(share.share.p50)} height="6" fill={colour} />
+      <path
+        d={`M${x(share.share.p10)} 8H${x(share.share.p90)}M${x(share.share.p10)} 3v10M${x(share.share.p90)} 3v10`}
+        stroke="var(--ink)"
+        strokeWidth="1.2"
+      />
+    </svg>
+  );
+}

@@ -1,0 +1,173 @@
+"use client";
+
+import { SCENARIO_IDS, type ScenarioId } from "@mirvek/core/circuit";
+import { measuredExcess, scenariosFor } from "@mirvek/core/trace";
+import { App, Button, Segmented, Select } from "antd";
+import { useState } from "react";
+import { amountText, circuitIssueText, curveName, scenarioName, symptomName, warningText } from "../../wording/circuit";
+import { docket } from "../../wording/quantity";
+import { useJob } from "../job/JobProvider";
+import { useKeys } from "../shared/useKeys";
+import { Answer } from "./Answer";
+import { CurveChart, curveKinds } from "./CurveChart";
+import { curveCsv, download, netlistText } from "./exports";
+import { FigureTable } from "./FigureTable";
+import { Listen } from "./Listen";
+import { NetlistDialog } from "./NetlistDialog";
+import { SetupPanel } from "./SetupPanel";
+import { TryOut, type Tried } from "./TryOut";
+import { useCircuit, useExplanation, useSetup, useTried, type Outcomes } from "./useCircuit";
+import styles from "./Explain.module.css";
+
+/** Does what was measured explain the complaint? One circuit of the unit at a time, those that make such a complaint first. */
+export function ExplainStation() {
+  const { view } = useJob();
+  const relevant = scenariosFor({ ...view.job, roles: view.positions.map((p) => p.role) });
+  const offered = [...relevant.complaint, ...relevant.other];
+  const [picked, setPicked] = useState<ScenarioId | null>(null);
+  const id = picked ?? offered[0] ?? null;
+  const step = (by: number) => () => {
+    if (id !== null && offered.length > 0) setPicked(offered[(Math.max(0, offered.indexOf(id)) + by + offered.length) % offered.length]!);
+  };
+  useKeys({ "]": step(1), "[": step(-1) });
+  const others = SCENARIO_IDS.filter((s) => !offered.includes(s));
+  return (
+    <div>
+      <div className={styles.circuits}>
+        {offered.length > 0 && (
+          <Segmented
+            value={id !== null && offered.includes(id) ? id : undefined}
+            onChange={(v) => setPicked(v as ScenarioId)}
+            options={offered.map((s) => ({
+              value: s,
+              label: (
+                <>
+                  {scenarioName[s]}
+                  {relevant.complaint.includes(s) && (
+                    <span className={styles.makes} title="makes such a complaint" aria-label=", makes such a complaint" />
+                  )}
+                </>
+              ),
+            }))}
+            aria-label="Circuit"
+          />
+        )}
+        {others.length > 0 && (
+          <Select
+            size="small"
+            value={id !== null && others.includes(id) ? id : undefined}
+            placeholder="another circuit"
+            onChange={(v: ScenarioId) => setPicked(v)}
+            options={others.map((s) => ({ value: s, label: scenarioName[s] }))}
+            aria-label="Another circuit"
+            popupMatchSelectWidth={false}
+          />
+        )}
+      </div>
+      {id === null ? (
+        <p className={styles.empty}>
+          No circuit of this unit can be worked out yet: list its positions with their roles at Measure, or pick a circuit above.
+        </p>
+      ) : (
+        <CircuitSheet key={id} id={id} makesIt={relevant.complaint.includes(id)} />
+      )}
+    </div>
+  );
+}
+
+function CircuitSheet({ id, makesIt }: { id: ScenarioId; makesIt: boolean }) {
+  const { view } = useJob();
+  const { message } = App.useApp();
+  const { setup, change, keep, kept, open } = useSetup(id);
+  const circuit = useCircuit(id, setup);
+  const [tried, setTried] = useState<Tried | null>(null);
+  const live = useTried(id, tried);
+  const outcomes: Outcomes = { ...circuit.outcomes, ...(live && tried ? { tried: live.outcome } : {}) };
+  const measured = circuit.outcomes?.healthy ? measuredExcess(circuit.outcomes.healthy.figures, circuit.binding, view.points) : null;
+  const complaint = setup.complaint ?? (measured && measured.decibels > 0 ? measured.decibels : null);
+  const { explanation, ...work } = useExplanation(id, circuit, complaint);
+  const kinds = curveKinds(outcomes);
+  const [shownKind, setShownKind] = useState<string | null>(null);
+  const kind = kinds.find((c) => curveName(c) === shownKind) ?? kinds[0];
+  const [reading, setReading] = useState(false);
+  const onKeep =
+    explanation && open && view.job.closedAt === null
+      ? () => void keep(explanation, complaint).then((answer) => answer.ok && message.success("Kept for the report."))
+      : null;
+  useKeys({ k: () => onKeep?.() });
+  const warnings = circuit.outcomes?.measured?.warnings ?? [];
+  const name = `docket-${docket(view.job.number)}-${id}`;
+  const netlist = () => netlistText(circuit.scenario, circuit.settings, circuit.cases.measured);
+  return (
+    <>
+      <Answer
+        id={id}
+        explanation={explanation}
+        progress={work.progress}
+        stopped={work.stopped}
+        onStop={work.stop}
+        onRun={work.run}
+        complaint={setup.complaint}
+        measured={measured}
+        onComplaint={(v) => change({ complaint: v })}
+        kept={kept}
+        onKeep={onKeep}
+      />
+      {!makesIt && <p className="muted">Nothing ticked at Take in points at this circuit.</p>}
+      {circuit.issue && <p className={styles.issue}>{circuitIssueText(circuit.issue)}</p>}
+      <div className={styles.split}>
+        <div>
+          {kinds.length > 1 && (
+            <Segmented
+              size="small"
+              value={kind ? curveName(kind) : undefined}
+              onChange={setShownKind}
+              options={kinds.map(curveName)}
+              aria-label="Curve"
+              className={styles.kinds}
+            />
+          )}
+          {kind && <CurveChart of={kind} outcomes={outcomes} caption={sentence(id, circuit.outcomes ?? {})} />}
+          {id === "supply" && kind && <Listen outcomes={outcomes} node={kind.at ?? "rail"} />}
+        </div>
+        <div>
+          <TryOut circuit={circuit} tried={tried} onTry={setTried} ms={live && tried ? live.ms : null} />
+          {warnings.length > 0 && (
+            <ul className={styles.warnings} aria-label="Mind">
+              {warnings.map((w) => (
+                <li key={w.code}>{warningText(w)}</li>
+              ))}
+            </ul>
+          )}
+        </div>
+      </div>
+      {circuit.outcomes && <FigureTable outcomes={outcomes} />}
+      <SetupPanel circuit={circuit} setup={setup} unitKind={view.job.unitKind} positions={view.positions} onChange={change} />
+      <div className={styles.files}>
+        <Button size="small" onClick={() => download(`${name}.cir`, netlist(), "text/plain")}>
+          Netlist
+        </Button>
+        {kind && (
+          <Button size="small" onClick={() => download(`${name}.csv`, curveCsv(kind, outcomes), "text/csv")}>
+            Curves as CSV
+          </Button>
+        )}
+        <Button size="small" onClick={() => setReading(true)}>
+          Read a netlist
+        </Button>
+      </div>
+      <NetlistDialog open={reading} initial={reading ? netlist() : ""} onClose={() => setReading(false)} />
+    </>
+  );
+}
+
+/** What the picture shows, in a sentence. */
+function sentence(id: ScenarioId, { healthy, measured, replacement }: Outcomes): string {
+  if (!healthy || !measured) return "Solving …";
+  const worse = measured.symptom - healthy.symptom;
+  const what = symptomName[id];
+  const now = Math.abs(worse) < 0.05 ? `As measured it does as a healthy one would.` : `As measured: ${amountText(id, worse)} of ${what}.`;
+  if (!replacement) return now;
+  const left = replacement.symptom - healthy.symptom;
+  return `${now} With the parts chosen ${Math.abs(left) < 0.5 ? "it is as when healthy" : left < 0 ? `it is ${amountText(id, -left)} better than when healthy` : `${amountText(id, left)} is left`}.`;
+}

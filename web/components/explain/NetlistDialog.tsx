@@ -1,0 +1,77 @@
+"use client";
+
+import { Button, Input, Modal } from "antd";
+import { useEffect, useState } from "react";
+import { circuitIssueText, figureText, netlistIssueText } from "../../wording/circuit";
+import { makeCircuitClient } from "../../workers/circuit.client";
+import type { NetlistAnswer } from "../../workers/circuit.protocol";
+
+/** A netlist of one's own: pasted, checked, solved. What is wrong is said with its line. */
+export function NetlistDialog({ open, initial, onClose }: { open: boolean; initial: string; onClose: () => void }) {
+  const [client] = useState(makeCircuitClient);
+  const [text, setText] = useState(initial);
+  const [answer, setAnswer] = useState<NetlistAnswer | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  useEffect(() => () => client.close(), [client]);
+  useEffect(() => {
+    if (!open) return;
+    setText(initial);
+    setAnswer(null);
+    setWrong(null);
+  }, [open, initial]);
+  const solve = async () => {
+    const reply = await client.ask({ type: "netlist", text });
+    setAnswer(reply.type === "netlist" ? reply.answer : null);
+    setWrong(reply.type === "unreadable" ? netlistIssueText(reply.issue) : reply.type === "failed" ? circuitIssueText(reply.issue) : null);
+  };
+  return (
+    <Modal
+      open={open}
+      onCancel={onClose}
+      title="A netlist of your own"
+      width={720}
+      footer={
+        <Button type="primary" onClick={() => void solve()}>
+          Solve <kbd>Ctrl Enter</kbd>
+        </Button>
+      }
+      destroyOnHidden
+    >
+      <p className="muted">R, C, L, V, I, D with a model, E and G; the first line is the title, node 0 is ground. Sources DC or SIN.</p>
+      <Input.TextArea
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) void solve();
+        }}
+        autoSize={{ minRows: 9, maxRows: 16 }}
+        className="mono"
+        aria-label="Netlist"
+        spellCheck={false}
+      />
+      <div aria-live="polite">
+        {wrong && <p style={{ color: "var(--failed)", fontWeight: 600, marginTop: 8 }}>{wrong}</p>}
+        {answer && (
+          <table className="sheet" aria-label="Volts of the netlist" style={{ marginTop: 8 }}>
+            <thead>
+              <tr>
+                <th>Node</th>
+                <th className="n">DC</th>
+                <th className="n">Ripple p-p</th>
+              </tr>
+            </thead>
+            <tbody>
+              {answer.nodes.map((n) => (
+                <tr key={n.node}>
+                  <td className="mono">{n.node}</td>
+                  <td className="n">{figureText(n.dc, "V")}</td>
+                  <td className="n">{n.ripple === null ? "–" : figureText(n.ripple, "V")}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,52 @@
+import { soundState, type Parts, type PartState, type Scenario, type Settings } from "@mirvek/core/circuit";
+import { esrFrequency, partsOf, slotStates, type Binding, type SlotState } from "@mirvek/core/trace";
+import type { PositionView } from "../../schemas/jobView";
+
+export type CaseName = "healthy" | "measured" | "replacement" | "tried";
+export const CASE_TEXT: Readonly<Record<CaseName, string>> = {
+  healthy: "healthy",
+  measured: "as measured",
+  replacement: "with the parts chosen",
+  tried: "tried",
+};
+export const CASE_INK: Readonly<Record<CaseName, { stroke: string; dash?: string; width: number }>> = {
+  healthy: { stroke: "var(--sound)", width: 2 },
+  measured: { stroke: "var(--failed)", width: 2.4 },
+  replacement: { stroke: "var(--ink)", dash: "7 4", width: 2 },
+  tried: { stroke: "var(--copper)", dash: "2 3", width: 2.4 },
+};
+
+export interface Cases {
+  slots: readonly SlotState[];
+  healthy: Parts;
+  measured: Parts;
+  /** null while nothing has been chosen for any part in this circuit */
+  replacement: Parts | null;
+}
+
+const asPart = (p: PositionView) => ({ part: p, readings: p.readings, verdict: p.verdict.state });
+export const measuredParts = (positions: readonly PositionView[]) => positions.map(asPart);
+
+/** The states of a circuit's parts that its pictures compare. */
+export function casesOf(scenario: Scenario, settings: Settings, binding: Binding, positions: readonly PositionView[]): Cases {
+  const slots = slotStates(scenario, settings, binding, measuredParts(positions));
+  const chosen = (s: SlotState): PartState | null => replacementState(scenario, positions.find((p) => p.designator === s.position?.part.designator)); // prettier-ignore
+  const any = slots.some((s) => chosen(s) !== null);
+  return {
+    slots,
+    healthy: partsOf(slots, (s) => s.sound.state),
+    measured: partsOf(slots, (s) => s.now.state),
+    replacement: any ? partsOf(slots, (s) => chosen(s) ?? s.now.state) : null,
+  };
+}
+
+function replacementState(scenario: Scenario, position: PositionView | undefined): PartState | null {
+  const choice = position?.choice;
+  if (!position || !choice?.part || choice.decision === "leave" || choice.decision === "withdrawn") return null;
+  const { nominal, rated, technology, tolerance, esr } = choice.part;
+  const at = esrFrequency(scenario.id);
+  const sound = soundState({ ...position, nominal, rated, technology, tolerance }, at).state;
+  // the series' own figure counts where it is given near the frequency that matters here
+  const stated = esr && Math.abs(Math.log(esr.at / at)) < Math.log(2) ? esr.ohms : null;
+  return stated === null || sound.kind !== "works" ? sound : { ...sound, esr: stated };
+}

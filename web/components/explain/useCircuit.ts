@@ -1,0 +1,166 @@
+"use client";
+
+import { SCENARIOS, fillSettings, type CircuitIssue, type Parts, type ScenarioId, type Settings } from "@mirvek/core/circuit";
+import { isBad } from "@mirvek/core/capacitor";
+import { bindSlots, type Binding, type Explanation } from "@mirvek/core/trace";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { toKeep } from "../../schemas/circuit";
+import type { JobView } from "../../schemas/jobView";
+import { makeCircuitClient } from "../../workers/circuit.client";
+import type { Solved } from "../../workers/circuit.protocol";
+import { useJob } from "../job/JobProvider";
+import { casesOf, measuredParts, type CaseName } from "./cases";
+
+/** A worker that lives as long as the component. */
+function useCircuitClient() {
+  const [client] = useState(makeCircuitClient);
+  useEffect(() => () => client.close(), [client]);
+  return client;
+}
+
+export interface Setup {
+  settings: Settings;
+  binding: Binding;
+  complaint: number | null;
+}
+const EMPTY: Setup = { settings: {}, binding: {}, complaint: null };
+const SAVE_AFTER_MS = 700;
+
+/** What has been set by hand for one circuit of the job; changes are kept on the server shortly after the last one. */
+export function useSetup(id: ScenarioId) {
+  const { view, write } = useJob();
+  const stored = view.circuits.find((c) => c.scenario === id);
+  const [edited, setEdited] = useState<Partial<Record<ScenarioId, Setup>>>({});
+  const setup: Setup = edited[id] ?? stored ?? EMPTY;
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const open = view.job.closedAt === null;
+  const change = (next: Partial<Setup>) => {
+    const whole = { ...setup, ...next };
+    setEdited((e) => ({ ...e, [id]: whole }));
+    clearTimeout(timer.current);
+    if (open)
+      timer.current = setTimeout(() => void write("POST", "circuits", { scenario: id, ...bare(whole), answer: null }), SAVE_AFTER_MS);
+  };
+  const keep = (explanation: Explanation, complaint: number | null) => {
+    clearTimeout(timer.current);
+    return write("POST", "circuits", { scenario: id, ...bare({ ...setup, complaint }), answer: toKeep(explanation) });
+  };
+  return { setup, change, keep, kept: stored?.answer ?? null, open };
+}
+const bare = ({ settings, binding, complaint }: Setup): Setup => ({ settings, binding, complaint });
+
+/** What the job itself says about a circuit's settings. */
+const fromJob = ({ job }: JobView): Settings => ({
+  ...(job.mainsHz ? { mainsHertz: job.mainsHz } : {}),
+  ...(job.supplyKind === "valveRectifier" ? { rectifier: "valve" } : {}),
+});
+
+/** One circuit of the job with its parts plugged in, and its healthy, measured and replaced states solved in a worker. */
+export function useCircuit(id: ScenarioId, setup: Setup) {
+  const { view } = useJob();
+  const client = useCircuitClient();
+  const scenario = SCENARIOS[id];
+  const chosen = useMemo(() => ({ ...fromJob(view), ...setup.settings }), [view, setup.settings]);
+  const settings = useMemo(() => fillSettings(scenario, view.job.unitKind, chosen), [scenario, view.job.unitKind, chosen]);
+  const binding = useMemo(
+    () =>
+      bindSlots(
+        scenario.slots(settings),
+        view.positions.map((p) => ({ ...p, bad: isBad(p.verdict.state) })),
+        setup.binding,
+      ),
+    [scenario, settings, view.positions, setup.binding],
+  );
+  const cases = useMemo(() => casesOf(scenario, settings, binding, view.positions), [scenario, settings, binding, view.positions]);
+  const [solved, setSolved] = useState<{ id: ScenarioId; outcomes: Record<string, Solved> } | null>(null);
+  const [issue, setIssue] = useState<CircuitIssue | null>(null);
+  // plain data: the same circuit asked for again by a refreshed view need not be solved again
+  const question = JSON.stringify([id, settings, cases.healthy, cases.measured, cases.replacement], withInfinity);
+  useEffect(() => {
+    let gone = false;
+    const named = (["healthy", "measured", "replacement"] as const).flatMap((name) =>
+      cases[name] ? [{ name, parts: cases[name] as Parts }] : [],
+    );
+    void client.ask({ type: "solve", scenario: id, settings, cases: named, detail: "full" }).then((reply) => {
+      if (gone) return;
+      if (reply.type === "solved") {
+        setSolved({ id, outcomes: reply.outcomes });
+        setIssue(null);
+      } else if (reply.type === "failed") setIssue(reply.issue);
+    });
+    return () => {
+      gone = true;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `question` stands for all of them
+  }, [client, question]);
+  const outcomes = solved?.id === id ? solved.outcomes : null;
+  return { scenario, chosen, settings, binding, cases, outcomes, issue, client };
+}
+const withInfinity = (_: string, v: unknown) => (v === Infinity ? "Infinity" : v);
+export type Circuit = ReturnType<typeof useCircuit>;
+
+const DRAWS = 60;
+
+/** How much of the complaint the bad parts explain, worked out in a worker of its own that can be stopped. */
+export function useExplanation(id: ScenarioId, circuit: Circuit, complaint: number | null) {
+  const { view } = useJob();
+  const client = useCircuitClient();
+  const [found, setFound] = useState<{ question: string; explanation: Explanation } | null>(null);
+  const [progress, setProgress] = useState<number | null>(null);
+  const [stopped, setStopped] = useState(false);
+  const positions = useMemo(() => measuredParts(view.positions), [view.positions]);
+  const states = positions.map((p) => [p.part.designator, p.verdict, p.readings.length]);
+  const question = JSON.stringify([id, circuit.chosen, circuit.binding, complaint, states]);
+  const run = useCallback(() => {
+    client.cancel();
+    setStopped(false);
+    setProgress(0);
+    const { chosen, binding } = circuit;
+    const slim = positions.map(({ part, readings, verdict }) => ({ part, readings, verdict }));
+    void client
+      .ask(
+        { type: "explain", scenario: id, unitKind: view.job.unitKind, chosen, binding, positions: slim, complaint, draws: DRAWS },
+        (done, of) => setProgress(done / of),
+      )
+      .then((reply) => {
+        if (reply.type === "explained") setFound({ question, explanation: reply.explanation });
+        if (reply.type === "explained" || reply.type === "failed") setProgress(null);
+      });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `question` stands for all of them
+  }, [client, question]);
+  useEffect(run, [run]);
+  const stop = () => {
+    client.cancel();
+    setStopped(true);
+  };
+  return { explanation: found?.question === question ? found.explanation : null, progress, stopped, stop, run };
+}
+
+/** What the sliders show: solved live, the latest position only; an older one still waiting is dropped. */
+export function useTried(id: ScenarioId, tried: { settings: Settings; parts: Parts } | null) {
+  const client = useCircuitClient();
+  const [shown, setShown] = useState<{ id: ScenarioId; outcome: Solved; ms: number } | null>(null);
+  const busy = useRef(false);
+  const latest = useRef(tried);
+  useEffect(() => {
+    latest.current = tried;
+    if (tried === null) setShown(null);
+    if (tried === null || busy.current) return;
+    const next = () => {
+      const asked = latest.current;
+      if (!asked) return;
+      busy.current = true;
+      void client
+        .ask({ type: "solve", scenario: id, settings: asked.settings, cases: [{ name: "tried", parts: asked.parts }], detail: "live" })
+        .then((reply) => {
+          busy.current = false;
+          if (reply.type === "solved" && latest.current) setShown({ id, outcome: reply.outcomes.tried!, ms: reply.ms });
+          if (latest.current !== asked) next();
+        });
+    };
+    next();
+  }, [client, id, tried]);
+  return shown?.id === id ? shown : null;
+}
+
+export type Outcomes = Partial<Record<CaseName, Solved>>;

@@ -1,0 +1,236 @@
+import type { CircuitIssue, Curve, Figure, FigureUnit, NetlistTextIssue, ScenarioId, Warning } from "@mirvek/core/circuit";
+import type { Candidate, Contribution, Explanation } from "@mirvek/core/trace";
+import type { KeptAnswer } from "../schemas/circuit";
+import { list, shown } from "./quantity";
+
+export const scenarioName: Readonly<Record<ScenarioId, string>> = {
+  supply: "Mains supply", regulatedRail: "Regulated rail", seriesPair: "Two in series", coupling: "Coupling, bypass", crossover: "Crossover",
+  classD: "Class-D filter", decouplingChain: "Decoupling chain", servoLoop: "Servo loop", switchMode: "Switch-mode supply", delay: "Delay, reset",
+}; // prettier-ignore
+
+/** What a scenario's symptom number measures, for a sentence: "31 dB of the 34 dB of …". */
+export const symptomName: Readonly<Record<ScenarioId, string>> = {
+  supply: "excess hum", regulatedRail: "excess rail noise", seriesPair: "uneven volts", coupling: "missing bass at 41 Hz", crossover: "missing level in the driver's band",
+  classD: "excess carrier", decouplingChain: "lost stability margin", servoLoop: "lost stability margin", switchMode: "excess output ripple", delay: "wrong delay",
+}; // prettier-ignore
+
+const figureNames: Readonly<Record<string, string>> = {
+  dc: "DC", ripple: "Ripple p-p", rippleRms: "Ripple rms", trough: "Trough", harmonic: "Harmonic", diodePeak: "Rectifier peak, each cycle",
+  inrush: "First cycle at switch-on", capacitorRipple: "Capacitor current rms", hum: "Hum at the output", discharge: "Off until below", headroom: "Head-room over drop-out",
+  railImpedance: "Rail impedance at", railImpedancePeak: "Rail impedance, highest", railNoise: "Rail noise", steady: "Steady volts", atSwitchOn: "Volts at switch-on",
+  balanceAtMost: "Balancing resistor at most", balanceWatts: "Heat in a balancing resistor", corner: "Corner", level: "Level at", phase: "Phase at", voltsAcross: "Across the capacitor at",
+  dcShift: "DC behind it", bandLevel: "Level in the band", loadAtLeast: "Load at least", peaking: "Peak into", carrierLeft: "Carrier left into", treble: "20 kHz into", resonance: "Resonance",
+  q: "Q", carrierVolts: "Carrier on the output", gainMargin: "Gain margin", phaseCrossing: "Phase turns at", phaseMargin: "Phase margin", gainCrossing: "Gain is 1 at",
+  nearest: "Distance from oscillating", swing: "Swings at", growth: "Grows by", auxiliary: "Start supply would climb to", startTime: "Starts after", heldUp: "Held up at least at",
+  outputRipple: "Output ripple", delay: "Delay", delayShortest: "Shortest at the corners", delayLongest: "Longest at the corners", settlesAt: "Settles at",
+}; // prettier-ignore
+
+const places: Readonly<Record<string, string>> = {
+  rail: "rail", "rail-": "minus rail", raw: "before the regulator", node1: "node 1", node2: "node 2", node3: "node 3", noLoad: "no load", upper: "upper", lower: "lower",
+  first: "first capacitor", second: "second capacitor", reservoir: "reservoir", reservoir2: "second reservoir", filter1: "filter 1", filter2: "filter 2", filter3: "filter 3",
+}; // prettier-ignore
+
+function placeText(key: string, at: string): string {
+  if (places[at]) return places[at];
+  switch (key) {
+    case "harmonic":
+      return `${at} × mains`;
+    case "discharge":
+      return `${at} V`;
+    case "peaking":
+    case "carrierLeft":
+    case "treble":
+      return `${at} Ω`;
+    default:
+      return /^\d/.test(at) ? `${at.replace("k", " k")}${at.endsWith("k") ? "" : " "}Hz` : at;
+  }
+}
+
+export const figureName = ({ key, at }: Pick<Figure, "key" | "at">): string =>
+  `${figureNames[key] ?? key}${at === undefined ? "" : `${/ (at|into|below)$/.test(figureNames[key] ?? "") ? " " : ", "}${placeText(key, at)}`}`;
+
+export const slotName: Readonly<Record<string, string>> = {
+  ...places, input: "input capacitor", output: "output capacitor", c: "capacitor", c1: "first capacitor", c2: "second capacitor", main: "main reservoir",
+  decoupler1: "decoupler 1", decoupler2: "decoupler 2", servo: "servo capacitor", coupling: "coupling capacitor", filter: "filter capacitor", start: "start-up capacitor",
+}; // prettier-ignore
+
+const fixed = (v: number, digits: number) =>
+  v
+    .toFixed(digits)
+    .replace("-", "−")
+    .replace(/^−(0(?:\.0*)?)$/, "$1");
+
+/** A figure of a circuit as it stands in a table. */
+export function figureText(value: number, unit: FigureUnit): string {
+  if (value === Infinity) return unit === "s" ? "over a day" : "∞";
+  if (!Number.isFinite(value)) return "–";
+  switch (unit) {
+    case "dB":
+      return `${fixed(value, 1)} dB`;
+    case "°":
+      return `${fixed(value, 0)}°`;
+    case "%":
+      return `${fixed(value, 0)} %`;
+    case "1/s":
+      return `${fixed(value, 2)} /s`;
+    case "":
+      return String(Number(value.toPrecision(3)));
+    default:
+      return shown(value, unit).replace("-", "−");
+  }
+}
+
+export const settingName: Readonly<Record<string, string>> = {
+  arrangement: "Rectifier", rectifier: "Kind", fault: "Fault besides", mainsHertz: "Mains frequency", mainsShare: "Mains, of nominal", secondary: "Winding volts rms", source: "Winding resistance",
+  loadIs: "Load draws like", load: "Load", bleeder: "Bleeder (0: none)", stages: "Stages", rejection: "Rejected by the stages fed", heardFrom: "Heard from", dropOut: "Regulator drop-out", regulated: "Regulated volts",
+  regulatorOhms: "Regulator's own resistance", regulatorHenries: "Regulator's own inductance", supply: "Supply", balance: "Balancing resistors (0: none)", rated: "Rated volts of each", place: "Where",
+  signal: "Signal volts rms", before: "DC before it", emitter: "Cathode or emitter resistor", siemens: "Slope of the stage", collector: "Plate or collector resistor", kind: "Section", alignment: "Alignment",
+  crossing: "Crossover frequency", crossingTop: "Upper crossover frequency", driver: "Driver", voiceCoil: "Voice coil (0: none)", resonance: "Resonance (0: none)", resonancePeak: "Resonance peak", amplifierOhms: "Amplifier and lead",
+  seriesOhms: "Resistor in series", henries: "Coil", coilOhms: "Coil resistance", bridgeOhms: "Output stage resistance", carrier: "Carrier", dropper: "Dropper", outputSiemens: "Slope of the output stage",
+  coupling: "Coupling between stages", leak: "Grid or base leak", feedThrough: "Pull on the supply", driverQ: "Driver Q", loopGain: "Loop gain", servoOhms: "Servo resistor", couplingOhms: "Coupling resistor",
+  filterOhms: "Filter resistor", output: "Output volts", switching: "Switching frequency", rippleAmperes: "Choke ripple p-p", postCoil: "Second coil", bus: "Primary volts", startOhms: "Start resistor",
+  startAt: "Starts at", stopAt: "Stops below", idleAmperes: "Current before starting", runAmperes: "Current when running", takeOver: "Own winding takes over after", ohms: "Resistor", threshold: "Threshold",
+  shortest: "Shortest that is right", longest: "Longest that is right", tolerance: "Capacitor tolerance",
+  dropper1: "Dropper 1", dropper2: "Dropper 2", dropper3: "Dropper 3", choke1: "Choke 1 (0: none)", choke2: "Choke 2 (0: none)", choke3: "Choke 3 (0: none)", load1: "Load at node 1", load2: "Load at node 2", load3: "Load at node 3",
+}; // prettier-ignore
+
+export const optionName: Readonly<Record<string, string>> = {
+  halfWave: "half wave", bridge: "bridge", centreTap: "centre tap", doubler: "doubler", dualRail: "dual rail", silicon: "silicon", valve: "valve", none: "none", diodeOpen: "one diode open",
+  resistance: "a resistance", current: "a steady current", rails: "the rails", lastNode: "the last node", coupling: "between stages", bypass: "across a resistor", high1: "high pass, 1st order", high2: "high pass, 2nd order",
+  high3: "high pass, 3rd order", low1: "low pass, 1st order", low2: "low pass, 2nd order", low3: "low pass, 3rd order", band1: "band pass, 1st order", butterworth: "Butterworth", linkwitzRiley: "Linkwitz–Riley",
+}; // prettier-ignore
+
+export const warningText = (w: Warning): string => {
+  switch (w.code) {
+    case "aboveReservoirLimit":
+      return `${shown(w.farads, "F")} is above the ${shown(w.limit, "F")} a rectifier valve usually stands as first reservoir.`;
+    case "mainsFrequency":
+      return `Hum at ${shown(w.hertz, "Hz")} as well as at twice that: the two halves of the rectifier do not pull alike.`;
+    case "belowDropOut":
+      return `The trough falls ${shown(w.volts, "V")} short of what the regulator needs: hum comes through.`;
+    case "distortion":
+      return `${shown(w.volts, "V")} across it at the lowest note: an electrolytic distorts above about 80 mV.`;
+    case "overRated":
+      return `The ${slotName[w.slot] ?? w.slot} sees ${shown(w.volts, "V")}, rated ${shown(w.rated, "V")}.`;
+    case "oscillates":
+      return `It oscillates by itself at ${shown(w.hertz, "Hz")}, growing ${w.growth < 0.1 ? "slowly" : `${(Math.exp(w.growth / w.hertz) * 100 - 100).toFixed(0)} % a swing`}.`;
+    case "creeps":
+      return "It runs away to one side without swinging.";
+    case "dampedPeak":
+      return "The peak is gone, which looks like an improvement: the carrier left on the output shows the fault.";
+    case "neverStarts":
+      return `The start supply climbs to ${shown(w.volts, "V")} only; it needs ${shown(w.needed, "V")}: it never starts.`;
+    case "startsThenFails":
+      return `It starts and falls to ${shown(w.volts, "V")} before its own winding takes over (needs ${shown(w.needed, "V")}): it ticks and tries again.`;
+    case "neverClears":
+      return "The pin never reaches its threshold: the delay never ends.";
+    case "muted":
+      return `Level in the band is down by ${fixed(-w.decibels, 0)} dB: as good as silent.`;
+  }
+};
+
+const dbOr = (id: ScenarioId): FigureUnit => (id === "seriesPair" || id === "delay" ? "%" : "dB");
+export const amountText = (id: ScenarioId, value: number): string => figureText(value, dbOr(id));
+
+/** The answer of an explanation as one sentence, plainly. */
+export function answerSentence(id: ScenarioId, e: KeptAnswer | Explanation): string {
+  const causes = e.contributions.filter((c) => c.verdict !== "notTheCause").map((c) => c.designator);
+  const what = symptomName[id];
+  const excess = amountText(id, e.excess.p50);
+  if (e.answer === "noBadPart") return `No part measured bad stands in this circuit: nothing explains the ${what} yet.`;
+  if (e.complaint === null) {
+    if (e.answer === "inaudible") return `The bad parts found make only ${excess} of ${what}: they do not explain a complaint.`;
+    return `${list(causes)} ${causes.length === 1 ? "makes" : "make"} ${excess} of ${what}.`;
+  }
+  const of = `the ${amountText(id, e.complaint)} of ${what}`;
+  switch (e.answer) {
+    case "explains":
+      return `${list(causes)} ${causes.length === 1 ? "explains" : "explain"} ${excess} of ${of}.`;
+    case "mostly":
+      return `${list(causes)} ${causes.length === 1 ? "explains" : "explain"} most of it: ${excess} of ${of}.`;
+    case "partly":
+      return `${list(causes)} ${causes.length === 1 ? "explains" : "explain"} only ${excess} of ${of}: keep looking.`;
+    default:
+      return `The bad parts found do not explain ${of}: keep looking.`;
+  }
+}
+
+export const contributionText: Readonly<Record<Contribution["verdict"], string>> = {
+  cause: "a cause",
+  contributes: "adds to it",
+  notTheCause: "bad, but not the cause",
+};
+
+export const candidateText = (c: Candidate): string =>
+  c.what === "diodeOpen" ? "an open rectifier diode" : `${c.designator ?? `the ${slotName[c.slot!] ?? c.slot}`}, were it dried out`;
+
+export const curveTitle: Readonly<Record<string, string>> = {
+  volts: "Volts over one cycle", impedance: "Impedance over frequency", response: "Level over frequency", loopGain: "Loop gain over frequency", afterKick: "After a small kick", charging: "Charging",
+}; // prettier-ignore
+export const curveName = ({ key, at }: Pick<Curve, "key" | "at">): string =>
+  `${curveTitle[key] ?? key}${at === undefined ? "" : `, ${placeText("peaking", at)}`}`;
+
+/** Why a circuit could not be solved. */
+export function circuitIssueText(issue: CircuitIssue): string {
+  switch (issue.code) {
+    case "no_ground":
+      return "No part touches node 0: one node must be ground.";
+    case "empty":
+      return "There is no part in it.";
+    case "too_large":
+      return `${issue.count} ${issue.what}; at most ${issue.limit} are solved.`;
+    case "duplicate_id":
+      return `${issue.element} is there twice.`;
+    case "bad_value":
+      return `${issue.element}: ${issue.field} cannot be ${issue.value}.`;
+    case "ends_joined":
+      return `${issue.element} has both ends on node ${issue.node}.`;
+    case "floating_node":
+      return `Node ${issue.node} hangs free: nothing joins it to ground.`;
+    case "no_dc_path":
+      return `Node ${issue.node} is reached only through capacitors: it has no DC level.`;
+    case "source_loop":
+      return `${issue.element} closes a loop of ideal sources or coils.`;
+    case "singular":
+      return `The circuit around node ${issue.node} has no single solution.`;
+    case "no_common_period":
+      return `${list([...issue.elements])} run${issue.elements.length === 1 ? "s" : ""} at a frequency that does not fit the others.`;
+    case "no_convergence":
+      return `No solution found at node ${issue.node}, ${shown(issue.time, "s")} into the run.`;
+    case "unknown_node":
+      return `There is no node ${issue.node}.`;
+    case "unknown_element":
+      return `There is no ${issue.element}.`;
+    case "wrong_kind":
+      return `${issue.element} is not a ${issue.needed}.`;
+    case "cancelled":
+      return "Stopped.";
+  }
+}
+
+/** What is wrong with the text of a netlist, with its line. */
+export function netlistIssueText(issue: NetlistTextIssue): string {
+  const at = "line" in issue && issue.line !== null ? `Line ${issue.line}: ` : "";
+  switch (issue.code) {
+    case "no_elements":
+      return "No parts in it. The first line is the title, parts follow.";
+    case "too_long":
+      return `${issue.lines} lines; at most ${issue.limit} are read.`;
+    case "unknown_part":
+      return `${at}${issue.text} is no part that is understood (R, C, L, V, I, D, E, G).`;
+    case "unsupported":
+      return `${at}“${issue.text}” is not understood.`;
+    case "fields_missing":
+      return `${at}${issue.needed === "nodes" ? "nodes or value" : `a value in ${issue.needed}`} missing in “${issue.text}”.`;
+    case "bad_number":
+      return `${at}“${issue.text}” is no number.`;
+    case "wrong_unit":
+      return `${at}“${issue.text}” has another unit than ${issue.needed}.`;
+    case "femto_or_farad":
+      return `${at}“${issue.text}” would be femtofarads here. Write 1 for a farad or 1f for a femtofarad.`;
+    case "no_model":
+      return `${at}there is no model “${issue.text}”.`;
+    case "circuit":
+      return `${at}${circuitIssueText(issue.issue)}`;
+  }
+}

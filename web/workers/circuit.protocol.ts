@@ -1,0 +1,39 @@
+import type { CircuitIssue, MeasuredPart, NetlistTextIssue, Outcome, Parts, ScenarioId, Settings } from "@mirvek/core/circuit";
+import type { Binding, Explanation } from "@mirvek/core/trace";
+
+/** A solved state without what only the worker keeps. */
+export type Solved = Omit<Outcome, "warm">;
+export interface NetlistAnswer {
+  title: string;
+  nodes: { node: string; dc: number; ripple: number | null }[];
+}
+
+export type CircuitRequest =
+  | {
+      id: number;
+      type: "solve";
+      scenario: ScenarioId;
+      settings: Settings;
+      cases: readonly { name: string; parts: Parts }[];
+      detail: "full" | "live";
+    }
+  | {
+      id: number;
+      type: "explain";
+      scenario: ScenarioId;
+      unitKind: string;
+      chosen: Settings;
+      binding: Binding;
+      positions: readonly MeasuredPart[];
+      complaint: number | null;
+      draws: number;
+    }
+  | { id: number; type: "netlist"; text: string };
+
+export type CircuitReply =
+  | { id: number; type: "solved"; outcomes: Record<string, Solved>; ms: number }
+  | { id: number; type: "explained"; explanation: Explanation }
+  | { id: number; type: "netlist"; answer: NetlistAnswer }
+  | { id: number; type: "progress"; done: number; of: number }
+  | { id: number; type: "failed"; issue: CircuitIssue }
+  | { id: number; type: "unreadable"; issue: NetlistTextIssue };
