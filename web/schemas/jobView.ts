@@ -1,6 +1,7 @@
 import type { ChargeState, DrawerResistor, TouchSafety } from "@mirvek/core/bringUp";
 import type { CapacitorPart, EsrExpectation, Measurement, Verdict } from "@mirvek/core/capacitor";
 import type { CataloguePart, Ranking, Refusal } from "@mirvek/core/choose";
+import type { ComputedStress } from "@mirvek/core/trace";
 import type { FindingToken, JobState, NextAct, Station, StationState } from "@mirvek/core/job";
 import type { Mounting, ReadoutMeter } from "@mirvek/core/readout";
 import type { Celsius, Farads, Millimetres, Ohms, Volts } from "@mirvek/core/units";
@@ -137,5 +138,7 @@ export interface CandidatesView {
   designator: string;
   ranking: Ranking;
   neededVolts: number;
-  neededFrom: "working" | "original";
+  neededFrom: "working" | "computed" | "original";
+  /** what the circuit of the unit makes the part bear, by its model; null where none knows */
+  computed: ComputedStress | null;
 }

@@ -1,5 +1,6 @@
 import "server-only";
 import { assessPart, neededVolts, rankParts, type PositionNeeds, type Ranking, type Schools } from "@mirvek/core/choose";
+import { stressAt, type ComputedStress } from "@mirvek/core/trace";
 import type { CandidatesView, JobRecord, JobView, PositionView } from "../schemas/jobView";
 import type { ChoicePost } from "../schemas/records";
 import { benchName } from "./bench";
@@ -13,7 +14,16 @@ import { listCandidates, listParts } from "./repositories/parts";
 import { getShop } from "./repositories/shop";
 
 const schoolsOf = (job: JobRecord): Schools => ({ value: job.valuePolicy, tantalum: job.tantalumSchool });
-const needsOf = (p: PositionView): PositionNeeds => p;
+
+/** The position with what its circuit makes it bear. */
+function needsOf(view: JobView, p: PositionView): PositionNeeds & { computed: ComputedStress | null } {
+  const positions = view.positions.map((part) => ({ part, readings: part.readings, verdict: part.verdict.state }));
+  const unit = { ...view.job, roles: view.positions.map((x) => x.role) };
+  return {
+    ...p,
+    computed: stressAt(p.designator, unit, positions, view.circuits, view.job.mainsHz ? { mainsHertz: view.job.mainsHz } : {}),
+  };
+}
 
 /** The ranked short list for one position. @throws Refused when job or position do not exist */
 export async function loadCandidates(db: Db, jobNumber: number, designator: string): Promise<CandidatesView> {
@@ -22,15 +32,16 @@ export async function loadCandidates(db: Db, jobNumber: number, designator: stri
   const position = view?.positions.find((p) => p.designator === designator);
   if (!job || !view || !position) throw refuseMissing();
   const shop = await getShop(db);
-  const needed = neededVolts(position, position.technology, shop.rules);
+  const needs = needsOf(view, position);
+  const needed = neededVolts(needs, position.technology, shop.rules);
   const ranking: Ranking = rankParts(
     await listCandidates(db, position.nominal),
-    needsOf(position),
+    needs,
     schoolsOf(job),
     shop.rules,
     twinSeries(view, position),
   );
-  return { designator, ranking, neededVolts: needed.volts, neededFrom: needed.from };
+  return { designator, ranking, neededVolts: needed.volts, neededFrom: needed.from, computed: needs.computed };
 }
 
 function twinSeries(view: JobView, position: PositionView): { series: string; twin: string } | null {
@@ -55,7 +66,7 @@ export async function decide(db: Db, jobNumber: number, post: ChoicePost): Promi
   for (const { designator, follows } of post.positions) {
     const position = view.positions.find((p) => p.designator === designator);
     if (!position) throw refuseMissing();
-    const broken = part ? assessPart(part, needsOf(position), schoolsOf(job), shop.rules, null).refusals : [];
+    const broken = part ? assessPart(part, needsOf(view, position), schoolsOf(job), shop.rules, null).refusals : [];
     if (broken.length > 0 && post.reason === null) throw new Refused({ code: "reasonNeeded" });
     await insertChoice(db, {
       jobId: job.id,

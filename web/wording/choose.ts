@@ -9,7 +9,9 @@ const refusalTexts: Texts<Refusal> = {
   voltage: (r) =>
     r.from === "working"
       ? `${r.rated} V, needs ${shown(r.needed, "V")} over the working volts`
-      : `${r.rated} V, original has ${r.needed} V and working volts are not measured`,
+      : r.from === "computed"
+        ? `${r.rated} V, the circuit works out at ${shown(r.needed, "V")} at high mains`
+        : `${r.rated} V, original has ${r.needed} V and working volts are not measured`,
   temperature: (r) => `${r.rated} °C, needs ${r.needed} °C`,
   polarity: () => "polarised where both signs occur",
   safetyClass: (r) => `needs safety class ${r.needed} at the mains`,
@@ -32,6 +34,7 @@ const noteTexts: Texts<FitNote> = {
   sizeUnknown: () => "room not measured",
   workingUnknown: () => "working volts not measured",
   shortLife: (n) => `about ${Math.round(n.years)} years here`,
+  rippleLow: (n) => `rated for ${shown(n.amperes, "A", 2)} of ripple, the circuit makes ${shown(n.needed, "A", 2)}`,
   lessThanOriginalVolts: (n) => `original ${n.original} V; working volts allow less`,
   filmForElectrolytic: () => "film for electrolytic: larger",
   notInStock: () => "not in stock",

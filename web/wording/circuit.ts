@@ -134,7 +134,10 @@ export const amountText = (id: ScenarioId, value: number): string => figureText(
 
 /** The answer of an explanation as one sentence, plainly. */
 export function answerSentence(id: ScenarioId, e: KeptAnswer | Explanation): string {
-  const causes = e.contributions.filter((c) => c.verdict !== "notTheCause").map((c) => c.designator);
+  const causes = e.contributions
+    .filter((c) => c.verdict !== "notTheCause")
+    .map((c) => c.designator)
+    .sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
   const what = symptomName[id];
   const excess = amountText(id, e.excess.p50);
   if (e.answer === "noBadPart") return `No part measured bad stands in this circuit: nothing explains the ${what} yet.`;
@@ -145,6 +148,7 @@ export function answerSentence(id: ScenarioId, e: KeptAnswer | Explanation): str
   const of = `the ${amountText(id, e.complaint)} of ${what}`;
   switch (e.answer) {
     case "explains":
+      if (e.excess.p50 > 0.97 * e.complaint) return `${list(causes)} ${causes.length === 1 ? "explains" : "explain"} all of ${of}.`;
       return `${list(causes)} ${causes.length === 1 ? "explains" : "explain"} ${excess} of ${of}.`;
     case "mostly":
       return `${list(causes)} ${causes.length === 1 ? "explains" : "explain"} most of it: ${excess} of ${of}.`;
@@ -167,6 +171,11 @@ export const candidateText = (c: Candidate): string =>
 export const curveTitle: Readonly<Record<string, string>> = {
   volts: "Volts over one cycle", impedance: "Impedance over frequency", response: "Level over frequency", loopGain: "Loop gain over frequency", afterKick: "After a small kick", charging: "Charging",
 }; // prettier-ignore
+/** A curve's name among others of its kind: only the place, where the kinds are all the same. */
+export const curveLabel = (c: Pick<Curve, "key" | "at">, all: readonly Pick<Curve, "key" | "at">[]): string => {
+  const place = c.at === undefined ? null : placeText("peaking", c.at);
+  return place !== null && all.every((o) => o.key === c.key || o.at === undefined) ? place : curveName(c);
+};
 export const curveName = ({ key, at }: Pick<Curve, "key" | "at">): string =>
   `${curveTitle[key] ?? key}${at === undefined ? "" : `, ${placeText("peaking", at)}`}`;
 

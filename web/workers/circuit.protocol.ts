@@ -1,5 +1,5 @@
 import type { CircuitIssue, MeasuredPart, NetlistTextIssue, Outcome, Parts, ScenarioId, Settings } from "@mirvek/core/circuit";
-import type { Binding, Explanation } from "@mirvek/core/trace";
+import type { Binding, Explanation, JobQuestion, PartAnswer } from "@mirvek/core/trace";
 
 /** A solved state without what only the worker keeps. */
 export type Solved = Omit<Outcome, "warm">;
@@ -28,11 +28,13 @@ export type CircuitRequest =
       complaint: number | null;
       draws: number;
     }
+  | ({ id: number; type: "explainJob" } & Omit<JobQuestion, "seed" | "stop">)
   | { id: number; type: "netlist"; text: string };
 
 export type CircuitReply =
   | { id: number; type: "solved"; outcomes: Record<string, Solved>; ms: number }
   | { id: number; type: "explained"; explanation: Explanation }
+  | { id: number; type: "jobExplained"; parts: PartAnswer[]; unsolved: ScenarioId[] }
   | { id: number; type: "netlist"; answer: NetlistAnswer }
   | { id: number; type: "progress"; done: number; of: number }
   | { id: number; type: "failed"; issue: CircuitIssue }

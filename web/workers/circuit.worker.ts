@@ -8,7 +8,7 @@ import {
   type CheckedNetlist,
   type CircuitIssue,
 } from "@mirvek/core/circuit";
-import { explain } from "@mirvek/core/trace";
+import { explain, explainJob } from "@mirvek/core/trace";
 import type { Result } from "@mirvek/core/units";
 import type { CircuitReply, CircuitRequest, NetlistAnswer, Solved } from "./circuit.protocol";
 
@@ -80,7 +80,20 @@ function buffersOf(reply: CircuitReply): Transferable[] {
   return [...new Set(curves.flatMap((c) => [c.x.buffer as ArrayBuffer, c.y.buffer as ArrayBuffer]))];
 }
 
+function answer(request: CircuitRequest): CircuitReply {
+  switch (request.type) {
+    case "solve":
+      return solve(request);
+    case "explain":
+      return explainHere(request);
+    case "explainJob":
+      return { id: request.id, type: "jobExplained", ...explainJob({ ...request, seed: SEED }) };
+    case "netlist":
+      return readNetlist(request);
+  }
+}
+
 self.onmessage = ({ data }: MessageEvent<CircuitRequest>) => {
-  const reply = data.type === "solve" ? solve(data) : data.type === "explain" ? explainHere(data) : readNetlist(data);
+  const reply = answer(data);
   self.postMessage(reply, { transfer: buffersOf(reply) });
 };

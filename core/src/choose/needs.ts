@@ -32,6 +32,8 @@ export interface PositionNeeds extends CapacitorPart {
   following: Ohms | null;
   /** ESR the original had when new, at 100 kHz */
   originalEsr: Ohms | null;
+  /** what a model of the circuit says it bears: volts at high mains, amperes rms and their frequency; an estimate, absent or null where none knows */
+  computed?: { volts: number; ripple: number; hertz: number } | null;
 }
 
 /** Shop settings that the rules use. */

@@ -89,7 +89,10 @@ export function assessPart(
   const years = lifeYears(part, shop);
   const weighed = merits(part, needs, shop, change, years, twinSeries);
   // a part that is not in the drawer costs a week; forming leads costs a minute
-  const minus = notes.reduce((sum, n) => sum + (n.code === "notInStock" ? 15 : n.code === "shortLife" ? 10 : 4), 0);
+  const minus = notes.reduce(
+    (sum, n) => sum + (n.code === "notInStock" ? 15 : n.code === "shortLife" || n.code === "rippleLow" ? 10 : 4),
+    0,
+  );
   return {
     part,
     fit: broken.length > 0 ? "refused" : notes.length > 0 ? "note" : "fits",

@@ -6,7 +6,7 @@ import type { PositionNeeds, Schools, ShopRules } from "./needs";
 
 /** A hard rule the part breaks, with the figures. Sizes in mm, temperatures in °C, `change` as a fraction of the marked value. */
 export type Refusal =
-  | { code: "voltage"; rated: number; needed: number; from: "working" | "original" }
+  | { code: "voltage"; rated: number; needed: number; from: "working" | "computed" | "original" }
   | { code: "temperature"; rated: number; needed: number }
   | { code: "polarity" }
   | { code: "safetyClass"; needed: "X" | "Y" }
@@ -28,6 +28,7 @@ export type FitNote =
   | { code: "sizeUnknown" }
   | { code: "workingUnknown" }
   | { code: "shortLife"; years: number }
+  | { code: "rippleLow"; amperes: number; needed: number }
   | { code: "lessThanOriginalVolts"; original: number }
   | { code: "filmForElectrolytic" }
   | { code: "notInStock" };
@@ -37,10 +38,18 @@ const marginOf = (technology: Technology, shop: ShopRules): number =>
 
 /**
  * Volts the part must be rated for at this position: working volts at high mains times the margin of its kind; without working
- * volts the original's rating, which is never undercut unmeasured.
+ * volts the original's rating, which is never undercut unmeasured, or more where a model of the circuit says so.
  */
-export function neededVolts(needs: PositionNeeds, technology: Technology, shop: ShopRules): { volts: Volts; from: "working" | "original" } {
-  if (needs.working === null) return { volts: needs.rated, from: "original" };
+export function neededVolts(
+  needs: PositionNeeds,
+  technology: Technology,
+  shop: ShopRules,
+): { volts: Volts; from: "working" | "computed" | "original" } {
+  if (needs.working === null) {
+    // the model is an estimate: without a margin on top it only asks for more where the original itself was run over its rating
+    const computed = needs.computed?.volts ?? 0;
+    return computed > needs.rated ? { volts: volts(computed), from: "computed" } : { volts: needs.rated, from: "original" };
+  }
   return { volts: volts(Math.abs(needs.working) * (1 + shop.highMains) * marginOf(technology, shop)), from: "working" };
 }
 
@@ -155,6 +164,16 @@ export function lifeYears(part: CataloguePart, shop: ShopRules): number | null {
   return part.lifeHours === null ? null : expectedLife(part.lifeHours, part.temperature, shop.ambient) / shop.hoursPerYear;
 }
 
+// A rating given at 100 kHz allows about half of it at 100–120 Hz (common practice: makers' frequency factors run from 0.4 to 0.6)
+const LOW_FREQUENCY_SHARE = 0.5;
+
+/** Ripple amperes rms the part is rated for at the frequency of this place; null where its series states none. */
+export function rippleAllowed(part: CataloguePart, needs: PositionNeeds): number | null {
+  if (part.ripple === null) return null;
+  const low = needs.computed && needs.computed.hertz < 1000 && part.ripple.at >= 10_000;
+  return part.ripple.amperes * (low ? LOW_FREQUENCY_SHARE : 1);
+}
+
 /** What to mind when fitting it. */
 export function fitNotes(part: CataloguePart, needs: PositionNeeds, shop: ShopRules): FitNote[] {
   const notes: FitNote[] = [];
@@ -168,6 +187,9 @@ export function fitNotes(part: CataloguePart, needs: PositionNeeds, shop: ShopRu
   if (part.technology === "film" && isWetAluminium(needs.technology)) notes.push({ code: "filmForElectrolytic" });
   const years = lifeYears(part, shop);
   if (years !== null && years < shop.targetYears) notes.push({ code: "shortLife", years });
+  const ripple = rippleAllowed(part, needs);
+  if (ripple !== null && needs.computed && ripple < needs.computed.ripple)
+    notes.push({ code: "rippleLow", amperes: ripple, needed: needs.computed.ripple });
   if (part.stock === 0) notes.push({ code: "notInStock" });
   return notes;
 }

@@ -1,4 +1,4 @@
-import type { CapacitorPart } from "../capacitor";
+import { isBad, isCondemned, type CapacitorPart, type VerdictState } from "../capacitor";
 import type { Slot } from "../circuit";
 
 /** Which position stands in which slot; null: none of the job's, the slot's own usual part. */
@@ -6,12 +6,12 @@ export type Binding = Readonly<Record<string, string | null>>;
 
 /**
  * Puts the job's positions into a scenario's slots by their roles: each slot takes the first free position whose role it lists,
- * its favourite roles first; what has been chosen by hand stays. Where there is a single slot, a part known to be bad goes before
- * others of its role: it is the one in question. Positions must come in the order of the job.
+ * its favourite roles first; what has been chosen by hand stays. Where there is a single slot, the worst part of its roles takes
+ * it: it is the one in question. Positions must come in the order of the job.
  */
 export function bindSlots(
   slots: readonly Slot[],
-  positions: readonly (Pick<CapacitorPart, "designator" | "role"> & { bad?: boolean })[],
+  positions: readonly (Pick<CapacitorPart, "designator" | "role"> & { verdict?: VerdictState })[],
   chosen: Binding = {},
 ): Binding {
   const out: Record<string, string | null> = {};
@@ -26,7 +26,11 @@ export function bindSlots(
   for (const slot of slots) {
     if (slot.key in out) continue;
     const fits = slot.roles.flatMap((role) => positions.filter((p) => p.role === role && !taken.has(p.designator)));
-    const first = (slots.length === 1 ? fits.find((p) => p.bad) : undefined) ?? fits[0] ?? null;
+    const worst =
+      fits.find((p) => p.verdict === "open" || p.verdict === "shorted") ??
+      fits.find((p) => p.verdict && isCondemned(p.verdict)) ??
+      fits.find((p) => p.verdict && isBad(p.verdict));
+    const first = (slots.length === 1 ? worst : undefined) ?? fits[0] ?? null;
     out[slot.key] = first?.designator ?? null;
     if (first) taken.add(first.designator);
   }

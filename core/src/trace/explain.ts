@@ -166,7 +166,7 @@ export function explain(q: ExplainQuestion): Result<Explanation, CircuitIssue> {
   const size = q.complaint ?? total.p50;
   const contributions = bad.map((s, i): Contribution => {
     const { p10, p50, p90 } = spreadOf(shares[i]!);
-    const verdict = p50 >= CAUSE_SHARE * size && p50 >= scenario.symptom.noticeable / 2 ? "cause" : p90 < scenario.symptom.noticeable && p50 < NOT_SHARE * Math.max(size, scenario.symptom.noticeable) ? "notTheCause" : "contributes";
+    const verdict = p50 >= CAUSE_SHARE * size && p50 >= (q.complaint === null ? 1 : 0.5) * scenario.symptom.noticeable ? "cause" : p90 < scenario.symptom.noticeable && p50 < NOT_SHARE * Math.max(size, scenario.symptom.noticeable) ? "notTheCause" : "contributes";
     return { designator: s.position.part.designator, slot: s.slot.key, share: { p10, p50, p90 }, verdict };
   }); // prettier-ignore
   contributions.sort((a, b) => b.share.p50 - a.share.p50);

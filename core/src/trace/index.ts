@@ -1,6 +1,8 @@
 export { bindSlots, type Binding } from "./bindSlots";
-export { measuredExcess, type MeasuredExcess } from "./measuredExcess";
+export { impliedExcess, measuredExcess, type MeasuredExcess } from "./measuredExcess";
 export { scenariosFor, type Unit } from "./relevant";
+export { explainJob, type JobQuestion, type PartAnswer } from "./explainJob";
+export { stressAt, type ComputedStress } from "./stressAt";
 export {
   esrFrequency,
   explain,

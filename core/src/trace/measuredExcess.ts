@@ -1,4 +1,4 @@
-import type { Figure } from "../circuit";
+import type { Figure, ScenarioId } from "../circuit";
 import type { Binding } from "./bindSlots";
 
 const NODE_OF_SLOT: Readonly<Record<string, string>> = {
@@ -36,3 +36,10 @@ export function measuredExcess(
   }
   return latest && { designator: latest.designator, volts: latest.volts, decibels: latest.decibels };
 }
+
+/**
+ * How much must be lost for a unit to do what it is complained of, where that is plain without measuring: a loop that swings by
+ * itself has used up all the margin it had when healthy. Null for other circuits. `healthy` is the symptom of the healthy circuit.
+ */
+export const impliedExcess = (id: ScenarioId, healthy: number): number | null =>
+  (id === "servoLoop" || id === "decouplingChain") && healthy < 0 ? -healthy : null;

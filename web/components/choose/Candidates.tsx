@@ -5,6 +5,7 @@ import { Alert, App, Button, Checkbox, Input, Modal, Spin } from "antd";
 import { useEffect, useState, type ReactNode } from "react";
 import type { RequestIssue } from "../../schemas/issues";
 import type { CandidatesView, PositionView } from "../../schemas/jobView";
+import { scenarioName } from "../../wording/circuit";
 import { fitNoteText, meritSentence, refusalText } from "../../wording/choose";
 import { list, money, shown, signedPercent } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
@@ -70,7 +71,14 @@ export function Candidates({ position, onDecided }: Props) {
     <div>
       <p className={styles.need}>
         Needs {shown(found.neededVolts, "V")} or more{" "}
-        {found.neededFrom === "working" ? "over the working volts at high mains" : "as the original: working volts are not measured"}.{" "}
+        {found.neededFrom === "working"
+          ? "over the working volts at high mains"
+          : found.neededFrom === "computed"
+            ? "by its circuit at high mains"
+            : "as the original: working volts are not measured"}
+        .{" "}
+        {found.computed &&
+          `By the ${scenarioName[found.computed.scenario].toLowerCase()} it bears ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? ` and ${shown(found.computed.ripple, "A", 2)} of ripple at ${shown(found.computed.hertz, "Hz", 2)}` : ""}. `}
         <kbd>a</kbd> takes the first.
       </p>
       {chosen && chosen.decision !== "withdrawn" && (

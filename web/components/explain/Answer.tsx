@@ -17,6 +17,8 @@ interface Props {
   onRun: () => void;
   complaint: number | null;
   measured: MeasuredExcess | null;
+  /** what a unit that does this must have lost, in dB */
+  implied: number | null;
   onComplaint: (value: number | null) => void;
   kept: KeptAnswer | null;
   onKeep: (() => void) | null;
@@ -24,7 +26,7 @@ interface Props {
 
 /** The question of the station and its answer: how much of the complaint the bad parts explain, part by part. */
 export function Answer(props: Props) {
-  const { id, explanation, progress, stopped, complaint, measured } = props;
+  const { id, explanation, progress, stopped, complaint, measured, implied } = props;
   const unit = id === "seriesPair" || id === "delay" ? "%" : "dB";
   return (
     <section className={styles.answer} aria-label="Answer">
@@ -51,7 +53,7 @@ export function Answer(props: Props) {
       {explanation && explanation.contributions.length > 0 && <Shares id={id} explanation={explanation} />}
       {explanation && explanation.elsewhere.length > 0 && (
         <p className={styles.elsewhere}>
-          <b>{list(explanation.elsewhere)}</b>: bad, but not in this circuit: not the cause of this by it.
+          <b>{list(explanation.elsewhere)}</b>: bad, but no part of this circuit.
         </p>
       )}
       {explanation && explanation.rest.length > 0 && (
@@ -66,7 +68,7 @@ export function Answer(props: Props) {
       )}
       <div className={styles.ask}>
         <label>
-          How much worse than healthy was it?{" "}
+          Measured, over healthy{" "}
           <InputNumber
             value={complaint}
             onChange={(v) => props.onComplaint(typeof v === "number" ? v : null)}
@@ -75,7 +77,7 @@ export function Answer(props: Props) {
             step={1}
             size="small"
             suffix={unit}
-            placeholder={measured ? measured.decibels.toFixed(1) : "not measured"}
+            placeholder={(measured?.decibels ?? implied)?.toFixed(1) ?? "not measured"}
             aria-label={`Measured ${symptomName[id]}`}
           />
         </label>
@@ -83,6 +85,9 @@ export function Answer(props: Props) {
           <span className="muted">
             {measured.decibels.toFixed(1)} dB by {shown(measured.volts, "V")} ~ of ripple read at {measured.designator}.
           </span>
+        )}
+        {!measured && implied !== null && complaint === null && (
+          <span className="muted">It swings by itself: all the margin of a healthy loop is gone.</span>
         )}
         {explanation && props.onKeep && (
           <Button type="primary" size="small" onClick={props.onKeep}>
@@ -95,9 +100,17 @@ export function Answer(props: Props) {
   );
 }
 
+/** The bars' scale is never shorter than this, so that a tenth of a decibel does not look like much. */
+const LEAST_SCALE = 3;
+
 /** Each part's share as a bar against the whole, its spread as a line across the end. */
 function Shares({ id, explanation }: { id: ScenarioId; explanation: Explanation }) {
-  const whole = Math.max(explanation.complaint ?? 0, explanation.excess.p90, ...explanation.contributions.map((c) => c.share.p90), 1e-9);
+  const whole = Math.max(
+    explanation.complaint ?? 0,
+    explanation.excess.p90,
+    ...explanation.contributions.map((c) => c.share.p90),
+    LEAST_SCALE,
+  );
   return (
     <table className={styles.shares} aria-label="Share of each part">
       <tbody>

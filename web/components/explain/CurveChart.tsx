@@ -36,8 +36,8 @@ export function CurveChart({ of, outcomes, caption }: { of: Pick<Curve, "key" | 
             dataKey="x"
             type="number"
             scale={frequency ? "log" : "linear"}
-            domain={["dataMin", "dataMax"]}
-            ticks={frequency ? decades(first.curve.x) : undefined}
+            domain={frequency ? ["dataMin", "dataMax"] : [0, "dataMax"]}
+            ticks={frequency ? decades(first.curve.x) : quarters(first.curve.x.at(-1)!)}
             tick={tick}
             tickFormatter={frequency ? hertzTick : secondsTick(first.curve.x.at(-1)!)}
             label={{ value: frequency ? "Hz" : first.curve.x.at(-1)! < 0.5 ? "ms" : "s", position: "insideBottom", offset: -8, ...tick }}
@@ -90,6 +90,8 @@ function points(curve: Curve): { x: number; y: number }[] {
   return out;
 }
 
+const quarters = (end: number): number[] => [0, 0.25, 0.5, 0.75, 1].map((share) => share * end);
+
 function decades(x: Float64Array): number[] {
   const out: number[] = [];
   for (let d = Math.ceil(Math.log10(x[0]!) - 1e-9); d <= Math.floor(Math.log10(x.at(-1)!) + 1e-9); d++) out.push(10 ** d);
@@ -105,7 +107,10 @@ function domainOf(curves: readonly Curve[]): [number, number] {
       high = Math.max(high, c.y[i]!);
     }
   }
-  if (curves[0]!.unit === "dB") return [Math.max(Math.floor(low / 6) * 6, Math.floor(high / 6) * 6 - 60), Math.ceil(high / 6) * 6];
+  if (curves[0]!.unit === "dB") {
+    const top = Math.ceil(high / 10) * 10;
+    return [Math.max(Math.floor(low / 10) * 10, top - 60), top];
+  }
   const air = (high - low) * 0.06 || 1;
   return [low - air, high + air];
 }

@@ -1,10 +1,10 @@
 "use client";
 
 import { SCENARIO_IDS, type ScenarioId } from "@mirvek/core/circuit";
-import { measuredExcess, scenariosFor } from "@mirvek/core/trace";
+import { impliedExcess, measuredExcess, scenariosFor } from "@mirvek/core/trace";
 import { App, Button, Segmented, Select } from "antd";
 import { useState } from "react";
-import { amountText, circuitIssueText, curveName, scenarioName, symptomName, warningText } from "../../wording/circuit";
+import { amountText, circuitIssueText, curveLabel, curveName, scenarioName, symptomName, warningText } from "../../wording/circuit";
 import { docket } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import { useKeys } from "../shared/useKeys";
@@ -12,6 +12,7 @@ import { Answer } from "./Answer";
 import { CurveChart, curveKinds } from "./CurveChart";
 import { curveCsv, download, netlistText } from "./exports";
 import { FigureTable } from "./FigureTable";
+import { InSum } from "./InSum";
 import { Listen } from "./Listen";
 import { NetlistDialog } from "./NetlistDialog";
 import { SetupPanel } from "./SetupPanel";
@@ -25,6 +26,8 @@ export function ExplainStation() {
   const relevant = scenariosFor({ ...view.job, roles: view.positions.map((p) => p.role) });
   const offered = [...relevant.complaint, ...relevant.other];
   const [picked, setPicked] = useState<ScenarioId | null>(null);
+  /** the part that a circuit with a single place is looked at for */
+  const [focus, setFocus] = useState<string | null>(null);
   const id = picked ?? offered[0] ?? null;
   const step = (by: number) => () => {
     if (id !== null && offered.length > 0) setPicked(offered[(Math.max(0, offered.indexOf(id)) + by + offered.length) % offered.length]!);
@@ -36,6 +39,7 @@ export function ExplainStation() {
       <div className={styles.circuits}>
         {offered.length > 0 && (
           <Segmented
+            size="small"
             value={id !== null && offered.includes(id) ? id : undefined}
             onChange={(v) => setPicked(v as ScenarioId)}
             options={offered.map((s) => ({
@@ -64,27 +68,36 @@ export function ExplainStation() {
           />
         )}
       </div>
+      {relevant.complaint.length > 0 && (
+        <InSum
+          onPick={(p) => {
+            setPicked(p.in);
+            setFocus(p.designator);
+          }}
+        />
+      )}
       {id === null ? (
         <p className={styles.empty}>
           No circuit of this unit can be worked out yet: list its positions with their roles at Measure, or pick a circuit above.
         </p>
       ) : (
-        <CircuitSheet key={id} id={id} makesIt={relevant.complaint.includes(id)} />
+        <CircuitSheet key={`${id} ${focus}`} id={id} focus={focus} makesIt={relevant.complaint.includes(id)} />
       )}
     </div>
   );
 }
 
-function CircuitSheet({ id, makesIt }: { id: ScenarioId; makesIt: boolean }) {
+function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | null; makesIt: boolean }) {
   const { view } = useJob();
   const { message } = App.useApp();
   const { setup, change, keep, kept, open } = useSetup(id);
-  const circuit = useCircuit(id, setup);
+  const circuit = useCircuit(id, setup, focus);
   const [tried, setTried] = useState<Tried | null>(null);
   const live = useTried(id, tried);
   const outcomes: Outcomes = { ...circuit.outcomes, ...(live && tried ? { tried: live.outcome } : {}) };
   const measured = circuit.outcomes?.healthy ? measuredExcess(circuit.outcomes.healthy.figures, circuit.binding, view.points) : null;
-  const complaint = setup.complaint ?? (measured && measured.decibels > 0 ? measured.decibels : null);
+  const implied = makesIt && circuit.outcomes?.healthy ? impliedExcess(id, circuit.outcomes.healthy.symptom) : null;
+  const complaint = setup.complaint ?? (measured && measured.decibels > 0 ? measured.decibels : implied);
   const { explanation, ...work } = useExplanation(id, circuit, complaint);
   const kinds = curveKinds(outcomes);
   const [shownKind, setShownKind] = useState<string | null>(null);
@@ -109,6 +122,7 @@ function CircuitSheet({ id, makesIt }: { id: ScenarioId; makesIt: boolean }) {
         onRun={work.run}
         complaint={setup.complaint}
         measured={measured}
+        implied={implied}
         onComplaint={(v) => change({ complaint: v })}
         kept={kept}
         onKeep={onKeep}
@@ -122,7 +136,7 @@ function CircuitSheet({ id, makesIt }: { id: ScenarioId; makesIt: boolean }) {
               size="small"
               value={kind ? curveName(kind) : undefined}
               onChange={setShownKind}
-              options={kinds.map(curveName)}
+              options={kinds.map((c) => ({ value: curveName(c), label: curveLabel(c, kinds) }))}
               aria-label="Curve"
               className={styles.kinds}
             />

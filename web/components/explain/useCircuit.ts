@@ -1,8 +1,7 @@
 "use client";
 
 import { SCENARIOS, fillSettings, type CircuitIssue, type Parts, type ScenarioId, type Settings } from "@mirvek/core/circuit";
-import { isBad } from "@mirvek/core/capacitor";
-import { bindSlots, type Binding, type Explanation } from "@mirvek/core/trace";
+import { bindSlots, type Binding, type Explanation, type PartAnswer, type Unit } from "@mirvek/core/trace";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toKeep } from "../../schemas/circuit";
 import type { JobView } from "../../schemas/jobView";
@@ -56,21 +55,17 @@ const fromJob = ({ job }: JobView): Settings => ({
 });
 
 /** One circuit of the job with its parts plugged in, and its healthy, measured and replaced states solved in a worker. */
-export function useCircuit(id: ScenarioId, setup: Setup) {
+export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
   const { view } = useJob();
   const client = useCircuitClient();
   const scenario = SCENARIOS[id];
   const chosen = useMemo(() => ({ ...fromJob(view), ...setup.settings }), [view, setup.settings]);
   const settings = useMemo(() => fillSettings(scenario, view.job.unitKind, chosen), [scenario, view.job.unitKind, chosen]);
-  const binding = useMemo(
-    () =>
-      bindSlots(
-        scenario.slots(settings),
-        view.positions.map((p) => ({ ...p, bad: isBad(p.verdict.state) })),
-        setup.binding,
-      ),
-    [scenario, settings, view.positions, setup.binding],
-  );
+  const binding = useMemo(() => {
+    const slots = scenario.slots(settings);
+    const only = slots.length === 1 && focus !== null && setup.binding[slots[0]!.key] === undefined ? { [slots[0]!.key]: focus } : {};
+    return bindSlots(slots, view.positions.map((p) => ({ ...p, verdict: p.verdict.state })), { ...only, ...setup.binding }); // prettier-ignore
+  }, [scenario, settings, view.positions, setup.binding, focus]);
   const cases = useMemo(() => casesOf(scenario, settings, binding, view.positions), [scenario, settings, binding, view.positions]);
   const [solved, setSolved] = useState<{ id: ScenarioId; outcomes: Record<string, Solved> } | null>(null);
   const [issue, setIssue] = useState<CircuitIssue | null>(null);
@@ -161,6 +156,28 @@ export function useTried(id: ScenarioId, tried: { settings: Settings; parts: Par
     next();
   }, [client, id, tried]);
   return shown?.id === id ? shown : null;
+}
+
+const SUM_DRAWS = 16;
+
+/** Every bad part against every circuit that makes the complaint; null until it has been worked out. */
+export function useSum() {
+  const { view } = useJob();
+  const client = useCircuitClient();
+  const [sum, setSum] = useState<{ question: string; parts: PartAnswer[] } | null>(null);
+  const { job, positions, circuits } = view;
+  const unit: Unit = { unitKind: job.unitKind, supplyKind: job.supplyKind, findings: job.findings, roles: positions.map((p) => p.role) };
+  const setups = circuits.map(({ scenario, settings, binding, complaint }) => ({ scenario, settings, binding, complaint }));
+  const question = JSON.stringify([unit, setups, positions.map((p) => [p.designator, p.verdict.state, p.readings.length])]);
+  useEffect(() => {
+    client.cancel();
+    const parts = measuredParts(positions).map(({ part, readings, verdict }) => ({ part, readings, verdict }));
+    void client.ask({ type: "explainJob", unit, positions: parts, setups, common: fromJob(view), draws: SUM_DRAWS }).then((reply) => {
+      if (reply.type === "jobExplained") setSum({ question, parts: reply.parts });
+    });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `question` stands for all of them
+  }, [client, question]);
+  return sum?.question === question ? sum.parts : null;
 }
 
 export type Outcomes = Partial<Record<CaseName, Solved>>;

@@ -56,12 +56,13 @@ export const coupling: Scenario = {
     ];
   },
   slots(settings): Slot[] {
-    if (settings["place"] === "bypass") return [{ key: "c", roles: ["bypass"], farads: 22e-6, rated: 25, technology: "aluminium" }];
+    if (settings["place"] === "bypass")
+      return [{ key: "c", roles: ["bypass", "coupling"], farads: 22e-6, rated: 25, technology: "aluminium" }];
     const high = num(settings, "before") > 60;
     return [
       {
         key: "c",
-        roles: ["coupling", "feedback", "tone"],
+        roles: ["coupling", "feedback", "tone", "bypass"],
         farads: high ? 100e-9 : 4.7e-6,
         rated: high ? 400 : 50,
         technology: high ? "film" : "aluminium",

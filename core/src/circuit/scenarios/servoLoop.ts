@@ -13,7 +13,7 @@ export const servoLoop: Scenario = {
   settings: () => [
     number("resonance", "Hz", 28, 5, 200, 0.1),
     number("driverQ", "", 0.7, 0.2, 5, 0.2),
-    number("loopGain", "", 6, 0.1, 200, 0.2),
+    number("loopGain", "", 7.5, 0.1, 200, 0.2),
     number("servoOhms", "Ω", 22e3, 100, 10e6, 0.05),
     number("couplingOhms", "Ω", 22e3, 100, 10e6, 0.05),
     number("filterOhms", "Ω", 4.7e3, 10, 10e6, 0.05),

@@ -76,8 +76,8 @@ export function solveLoop(q: LoopQuestion, options: SolveOptions): Result<Outcom
     value: { figures, curves, symptom: symptomOf(m.gainMargin, m.nearest, worst?.growth ?? -1), warnings, stress: q.stress },
   };
 }
-/** Beyond this a real stage is at its limits, in volts: the picture is cut there. */
-const STOPS = 1000;
+/** Beyond this a real stage or cone is at its stops, in volts of these models: the picture is cut there. */
+const STOPS = 20;
 const FAR = 40; // dB: a loop without a phase crossing is taken to have this much left
 
 /** Margin used up, in dB: −gain margin, bounded so that a loop that never turns counts as far from trouble. */

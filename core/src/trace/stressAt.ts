@@ -1,0 +1,40 @@
+import { SCENARIOS, fillSettings, type MeasuredPart, type ScenarioId, type Settings, type Stress } from "../circuit";
+import { bindSlots, type Binding } from "./bindSlots";
+import { partsOf, slotStates } from "./explain";
+import { scenariosFor, type Unit } from "./relevant";
+
+/** Circuits whose models say what a part has to bear, best known first. */
+const KNOW: readonly ScenarioId[] = ["supply", "switchMode", "regulatedRail", "classD"];
+
+export interface ComputedStress extends Stress {
+  scenario: ScenarioId;
+}
+
+/**
+ * Volts at mains + 10 % and ripple current that a sound part at this position has to bear, by the first circuit of the unit it
+ * stands in; null where no model knows. Settings not set by hand are usual ones for such a unit: an estimate, never a measurement.
+ */
+export function stressAt(
+  designator: string,
+  unit: Unit,
+  positions: readonly MeasuredPart[],
+  setups: readonly { scenario: ScenarioId; settings: Settings; binding: Binding }[],
+  common: Settings,
+): ComputedStress | null {
+  const offered = scenariosFor(unit);
+  const has = new Set([...offered.complaint, ...offered.other]);
+  for (const id of KNOW) {
+    if (!has.has(id)) continue;
+    const scenario = SCENARIOS[id];
+    const setup = setups.find((s) => s.scenario === id);
+    const settings = fillSettings(scenario, unit.unitKind, { ...common, ...setup?.settings });
+    const binding = bindSlots(scenario.slots(settings), positions.map((p) => p.part), setup?.binding); // prettier-ignore
+    const slot = Object.keys(binding).find((key) => binding[key] === designator);
+    if (slot === undefined) continue;
+    const states = slotStates(scenario, settings, binding, positions);
+    const solved = scenario.solve(settings, partsOf(states, (s) => s.sound.state), { detail: "full" }); // prettier-ignore
+    const stress = solved.ok ? solved.value.stress[slot] : undefined;
+    if (stress) return { ...stress, scenario: id };
+  }
+  return null;
+}
