@@ -88,20 +88,24 @@ describe("a wrong row is impossible", () => {
     await expect(pool().query(sql)).rejects.toMatchObject({ code: state });
   });
 
-  test.each(["readout_line", "reading", "safety_event", "choice", "job_event", "point_reading"])("%s is append-only", async (table) => {
-    await pool().query(`insert into safety_event (job_id, kind, by) values (1, 'powerOff', 'x')`);
-    await pool().query(`insert into job_event (job_id, kind, by) values (1, 'note', 'x')`);
-    await pool().query(`${reading} (1, 1, 1, 'esr', true, 2, 1, false, 1e5, null, null)`);
-    await pool().query(
-      `insert into point_reading (job_id, line_id, point, volts, alternating, significant) values (1, 1, 'rail', 5, false, 1)`,
-    );
-    await pool().query(
-      `insert into choice (job_id, position_id, decision, reason, verdict, by) select 1, 1, 'leave', 'test', 'worn', 'x' where not exists (select 1 from choice)`,
-    );
-    const { rows } = await pool().query(`select count(*)::int as n from ${table}`);
-    expect(rows[0].n, "an empty table would refuse nothing").toBeGreaterThan(0);
-    await expect(pool().query(`update ${table} set job_id = job_id`)).rejects.toMatchObject({ code: "23001" });
-    await expect(pool().query(`delete from ${table}`)).rejects.toMatchObject({ code: "23001" });
-    await expect(pool().query(`truncate ${table} cascade`)).rejects.toMatchObject({ code: "23001" });
-  });
+  test.each(["readout_line", "reading", "safety_event", "choice", "job_event", "point_reading", "circuit_note"])(
+    "%s is append-only",
+    async (table) => {
+      await pool().query(`insert into safety_event (job_id, kind, by) values (1, 'powerOff', 'x')`);
+      await pool().query(`insert into job_event (job_id, kind, by) values (1, 'note', 'x')`);
+      await pool().query(`insert into circuit_note (job_id, scenario, settings, binding, by) values (1, 'supply', '{}', '{}', 'x')`);
+      await pool().query(`${reading} (1, 1, 1, 'esr', true, 2, 1, false, 1e5, null, null)`);
+      await pool().query(
+        `insert into point_reading (job_id, line_id, point, volts, alternating, significant) values (1, 1, 'rail', 5, false, 1)`,
+      );
+      await pool().query(
+        `insert into choice (job_id, position_id, decision, reason, verdict, by) select 1, 1, 'leave', 'test', 'worn', 'x' where not exists (select 1 from choice)`,
+      );
+      const { rows } = await pool().query(`select count(*)::int as n from ${table}`);
+      expect(rows[0].n, "an empty table would refuse nothing").toBeGreaterThan(0);
+      await expect(pool().query(`update ${table} set job_id = job_id`)).rejects.toMatchObject({ code: "23001" });
+      await expect(pool().query(`delete from ${table}`)).rejects.toMatchObject({ code: "23001" });
+      await expect(pool().query(`truncate ${table} cascade`)).rejects.toMatchObject({ code: "23001" });
+    },
+  );
 });

@@ -4,6 +4,7 @@ import { isBad } from "@mirvek/core/capacitor";
 import dayjs from "dayjs";
 import type { PositionView } from "../../schemas/jobView";
 import { refusalText } from "../../wording/choose";
+import { answerSentence, scenarioName } from "../../wording/circuit";
 import { frequencyText, measurementText } from "../../wording/entry";
 import { docket, list, marked, shown, signedVolts } from "../../wording/quantity";
 import { backingOf, reasonOf, settleText } from "../../wording/verdict";
@@ -20,6 +21,30 @@ import {
 import { useJob } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import styles from "./Report.module.css";
+
+/** The answers kept at Explain: how the bad parts were shown to make the complaint. */
+function Explained() {
+  const { view } = useJob();
+  const kept = view.circuits.filter((c) => c.answer !== null);
+  if (kept.length === 0) return null;
+  return (
+    <section>
+      <h2>How it explains the complaint</h2>
+      <ul>
+        {kept.map(({ scenario, answer }) => {
+          const idle = answer!.contributions.filter((c) => c.verdict === "notTheCause").map((c) => c.designator);
+          return (
+            <li key={scenario}>
+              {scenarioName[scenario]}: {answerSentence(scenario, answer!)}
+              {idle.length > 0 && ` ${list(idle)}: bad, but not the cause.`}
+            </li>
+          );
+        })}
+      </ul>
+      <p className="muted">Worked out from the readings by a model of the circuit, with what was not measured taken as usual.</p>
+    </section>
+  );
+}
 
 const time = (at: number) => dayjs(at).format("D MMM YYYY, HH:mm");
 
@@ -57,6 +82,7 @@ export function Report() {
         <h2>What was found</h2>
         <p>{summary(positions)}</p>
       </section>
+      <Explained />
       <section>
         <h2>Replaced</h2>
         {replaced.length === 0 ? (

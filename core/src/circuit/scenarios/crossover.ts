@@ -134,13 +134,15 @@ function meanLevel(hz: Float64Array, level: Float64Array, [from, to]: readonly [
   return s / (b - a + 1);
 }
 
-/** Where the level is 3 dB under its mean in the band, going out of the band. */
+/** Where the level is 3 dB under that at the far end of the band (its middle for a band pass), coming from there. */
 function edgeFrequency(hz: Float64Array, level: Float64Array, settings: Settings): number {
   const band = bandOf(settings);
-  const edge = meanLevel(hz, level, band) - 10 * Math.log10(2);
-  const low = (settings["kind"] as string).startsWith("low");
+  const kind = settings["kind"] as CrossoverKind;
+  const low = kind.startsWith("low");
+  const far = nearIndex(hz, kind === "band1" ? Math.sqrt(band[0] * band[1]) : low ? band[0] : band[1]);
+  const edge = level[far]! - 10 * Math.log10(2);
   const step = low ? 1 : -1;
-  for (let i = nearIndex(hz, Math.sqrt(band[0] * band[1])); i + step >= 0 && i + step < hz.length; i += step) {
+  for (let i = far; i + step >= 0 && i + step < hz.length; i += step) {
     if (level[i + step]! >= edge) continue;
     const share = (level[i]! - edge) / (level[i]! - level[i + step]!);
     return hz[i]! * (hz[i + step]! / hz[i]!) ** share;

@@ -1,0 +1,165 @@
+import { describe, expect, test } from "vitest";
+import type { Measurement, Role, VerdictState } from "../capacitor";
+import { SCENARIOS, type MeasuredPart } from "../circuit";
+import type { FindingToken, SupplyKind, UnitKind } from "../job";
+import { seededRandom } from "../numeric";
+import { esr, part, reading } from "../testing/parts";
+import { farads, hertz, type Result } from "../units";
+import { bindSlots } from "./bindSlots";
+import { explain, shapley, type ExplainQuestion } from "./explain";
+import { explainJob } from "./explainJob";
+import { impliedExcess, measuredExcess } from "./measuredExcess";
+import { scenariosFor } from "./relevant";
+import { stressAt } from "./stressAt";
+
+const c = (microfarads: number): Measurement => ({ kind: "capacitance", farads: farads(microfarads * 1e-6), at: hertz(120) });
+const measured = (designator: string, role: Role, nominal: number, verdict: VerdictState, share = 1, ohms = 0.05): MeasuredPart => ({
+  part: part(nominal, 50, { designator, role, ...(role === "feedback" ? { technology: "bipolar" as const } : {}) }),
+  readings: verdict === "unmeasured" ? [] : [reading(c(nominal * share), false), reading(esr(ohms), false)],
+  verdict,
+});
+/** A receiver as in the demo: two dried reservoirs, one dried decoupler. */
+const RECEIVER = [
+  measured("C1", "reservoir", 4700, "failed", 0.31, 0.2),
+  measured("C2", "reservoir", 4700, "failed", 0.19, 0.6),
+  measured("C14", "decoupler", 100, "failed", 0.5, 5),
+  measured("C21", "coupling", 4.7, "worn", 0.6, 4),
+];
+const question = (over: Partial<ExplainQuestion> = {}): ExplainQuestion => {
+  const scenario = over.scenario ?? SCENARIOS.supply;
+  const positions = over.positions ?? RECEIVER;
+  const settings = { arrangement: "dualRail", stages: 1, rectifier: "silicon", ...over.chosen };
+  const binding = over.binding ?? bindSlots(scenario.slots(settings as never), positions.map((p) => p.part)); // prettier-ignore
+  return { scenario, unitKind: "receiver", chosen: {}, binding, positions, complaint: null, draws: 24, seed: 5, ...over };
+};
+const answered = (q: ExplainQuestion) => {
+  const e = explain(q);
+  if (!e.ok) throw new Error(JSON.stringify(e.issue));
+  return e.value;
+};
+const settingsOf = { secondary: 26, mainsShare: 100 };
+
+describe("explain", () => {
+  const binding = { reservoir: "C1", reservoir2: "C2", filter1: "C14" };
+  test("the hum of a receiver is its two reservoirs; its decoupler is bad, but not the cause", () => {
+    const e = answered(question({ binding }));
+    expect(e.answer).toBe("explains");
+    expect(e.excess.p50).toBeGreaterThan(10);
+    expect(e.contributions.map((x) => [x.designator, x.verdict])).toEqual([
+      ["C2", "cause"],
+      ["C1", "cause"],
+      ["C14", "notTheCause"],
+    ]);
+    expect(e.elsewhere).toEqual(["C21"]);
+  });
+  test("shares add up to the excess, within what taking the middle of each costs", () => {
+    const e = answered(question({ binding }));
+    const sum = e.contributions.reduce((s, x) => s + x.share.p50, 0);
+    expect(Math.abs(sum - e.excess.p50)).toBeLessThan(0.5);
+    for (const x of e.contributions) expect(x.share.p10 <= x.share.p50 && x.share.p50 <= x.share.p90).toBe(true);
+  });
+  test("the same seed gives the same answer, another seed a like one", () => {
+    const [a, b, other] = [5, 5, 6].map((seed) => answered(question({ binding, seed })));
+    expect(a).toEqual(b);
+    expect(a).not.toEqual(other);
+    expect(Math.abs(a!.excess.p50 - other!.excess.p50)).toBeLessThan(1);
+  });
+  test("a complaint far larger than the bad parts make is not explained, and what could make the rest is named", () => {
+    const sound = RECEIVER.map((p) => (p.part.designator === "C14" ? p : measured(p.part.designator, p.part.role, 4700, "unmeasured")));
+    const e = answered(question({ binding, positions: sound, complaint: 12 }));
+    expect(e.answer).toBe("doesNot");
+    expect(e.rest.map((r) => r.designator ?? r.what)).toEqual(expect.arrayContaining(["C1", "C2", "diodeOpen"]));
+    expect(e.rest.every((r) => r.effect > 0)).toBe(true);
+  });
+  test("without a bad part nothing is blamed", () => {
+    const e = answered(
+      question({ binding, positions: RECEIVER.map((p) => measured(p.part.designator, p.part.role, p.part.nominal * 1e6, "sound")) }),
+    );
+    expect(e.answer).toBe("noBadPart");
+    expect(e.contributions).toEqual([]);
+    expect(Math.abs(e.excess.p50)).toBeLessThan(0.5);
+  });
+  test("it can be stopped at any draw", () => {
+    let seen = 0;
+    expect(explain(question({ binding, stop: (done) => (seen = done) >= 3 }))).toEqual({ ok: false, issue: { code: "cancelled" } });
+    expect(seen).toBe(3);
+  });
+});
+
+describe("Shapley values", () => {
+  const game = (value: (set: number) => number) => (set: number): Result<number, never> => ({ ok: true, value: value(set) }); // prettier-ignore
+  test("of a sum are its terms, of a pair that only works together half each", () => {
+    const terms = [3, 5, 7];
+    const sum = shapley(3, game((s) => terms.reduce((t, v, i) => t + ((s >> i) & 1 ? v : 0), 0)), seededRandom(1)); // prettier-ignore
+    expect(sum).toEqual({ ok: true, value: terms.map((t) => expect.closeTo(t, 12)) });
+    const pair = shapley(
+      3,
+      game((s) => ((s & 3) === 3 ? 10 : 0)),
+      seededRandom(1),
+    );
+    expect(pair).toEqual({ ok: true, value: [5, 5, 0].map((t) => expect.closeTo(t, 12)) });
+  });
+  test("beyond four players they still add up to the whole", () => {
+    const value = (s: number) => Math.sqrt(s);
+    const r = shapley(7, game(value), seededRandom(3));
+    if (!r.ok) throw new Error();
+    expect(r.value.reduce((a, b) => a + b, 0)).toBeCloseTo(Math.sqrt(127), 9);
+  });
+});
+
+describe("which circuit, which part", () => {
+  const unit = (unitKind: UnitKind, supplyKind: SupplyKind, findings: FindingToken[], roles: Role[]) => ({
+    unitKind,
+    supplyKind,
+    findings,
+    roles,
+  });
+  test("circuits that make the complaint come first, and only those the unit has", () => {
+    expect(scenariosFor(unit("receiver", "linear", ["hum", "weakBass"], ["reservoir", "reservoir", "coupling"]))).toEqual({
+      complaint: ["supply", "coupling"],
+      other: ["seriesPair"],
+    });
+    expect(scenariosFor(unit("subwoofer", "linear", ["lowSwing"], ["feedback"])).complaint).toEqual(["servoLoop"]);
+    expect(scenariosFor(unit("passiveLoudspeaker", "none", ["dull"], ["crossover"]))).toEqual({ complaint: ["crossover"], other: [] });
+    expect(scenariosFor(unit("mixer", "linear", ["crackle"], [])).complaint).toEqual([]);
+  });
+  test("slots take parts by role in order, hands go first, a single slot takes the worst", () => {
+    const supply = SCENARIOS.supply.slots({ ...settingsOf, arrangement: "dualRail", stages: 1 });
+    expect(bindSlots(supply, RECEIVER.map((p) => p.part))).toEqual({ reservoir: "C1", reservoir2: "C2", filter1: "C14" }); // prettier-ignore
+    expect(bindSlots(supply, RECEIVER.map((p) => p.part), { reservoir: "C2", filter1: null })).toEqual({ reservoir: "C2", reservoir2: "C1", filter1: null }); // prettier-ignore
+    expect(bindSlots(supply, RECEIVER.map((p) => p.part), { reservoir: "C99" }).reservoir).toBe("C1"); // prettier-ignore
+    const coupling = SCENARIOS.coupling.slots({ place: "coupling", before: 5 });
+    const choose = (verdicts: VerdictState[]) => bindSlots(coupling, verdicts.map((verdict, i) => ({ designator: `C${i}`, role: "coupling", verdict }))).c; // prettier-ignore
+    expect(choose(["sound", "worn", "failed", "open"])).toBe("C3");
+    expect(choose(["sound", "worn"])).toBe("C1");
+    expect(choose(["sound", "unmeasured"])).toBe("C0");
+  });
+  test("a ripple reading over the healthy one sizes the complaint; the latest counts", () => {
+    const figures = [{ key: "rippleRms", at: "rail", value: 0.2, unit: "V" as const }];
+    const point = (volts: number, takenAt: number, alternating = true) => ({ where: "C1", volts, alternating, takenAt });
+    const found = measuredExcess(figures, { reservoir: "C1" }, [point(0.5, 1), point(2, 3), point(1, 2), point(9, 9, false)]);
+    expect(found).toEqual({ designator: "C1", volts: 2, decibels: expect.closeTo(20, 9) });
+    expect(measuredExcess(figures, { reservoir: "C2" }, [point(1, 1)])).toBeNull();
+    expect(impliedExcess("servoLoop", -6)).toBe(6);
+    expect(impliedExcess("supply", -60)).toBeNull();
+  });
+  test("in sum every bad part is named once, with the circuit it matters in", () => {
+    const sum = explainJob({ unit: unit("receiver", "linear", ["hum", "weakBass"], RECEIVER.map((p) => p.part.role)), positions: RECEIVER, setups: [], common: {}, draws: 8, seed: 1 }); // prettier-ignore
+    expect(sum.unsolved).toEqual([]);
+    expect(sum.parts.map((p) => p.designator).sort()).toEqual(["C1", "C14", "C2", "C21"]);
+    const of = (d: string) => sum.parts.find((p) => p.designator === d)!;
+    expect(of("C1")).toMatchObject({ in: "supply", verdict: "cause" });
+    expect(of("C14")).toMatchObject({ verdict: "notTheCause" });
+    expect(of("C21")).toMatchObject({ in: "coupling", verdict: "notTheCause" });
+  });
+  test("what a reservoir bears is known from the supply, what a coupling part bears from no model", () => {
+    const u = unit("receiver", "linear", ["hum"], RECEIVER.map((p) => p.part.role)); // prettier-ignore
+    const stress = stressAt("C2", u, RECEIVER, [], { mainsHertz: 60 });
+    expect(stress).toMatchObject({ scenario: "supply", hertz: 120 });
+    expect(stress!.ripple).toBeGreaterThan(0.3);
+    // 26 V winding: crest at mains + 10 % less a diode
+    expect(stress!.volts).toBeGreaterThan(26 * Math.SQRT2);
+    expect(stress!.volts).toBeLessThan(26 * Math.SQRT2 * 1.1);
+    expect(stressAt("C21", u, RECEIVER, [], {})).toBeNull();
+  });
+});
