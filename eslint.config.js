@@ -34,7 +34,7 @@ export default tseslint.config(
   {
     files: ["**/*.mjs", "web/server/demo/**", "web/bench/**"],
     rules: { "no-console": "off" },
-    languageOptions: { globals: { process: "readonly", console: "readonly", URL: "readonly" } },
+    languageOptions: { globals: { process: "readonly", console: "readonly", URL: "readonly", performance: "readonly" } },
   },
   {
     files: ["web/**/*.{ts,tsx}"],

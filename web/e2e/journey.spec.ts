@@ -79,11 +79,20 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await expect(page.locator('[data-position="C111"]')).toContainText("not measured");
   await say(page, "c111 out 98u 0.4r");
   for (const reading of ["c1 out 2100u 0.04r", "c12 out 9.8u 1.4r", "c112 out 9.9u 1.5r"]) await say(page, reading);
-  await expect(page.getByRole("status", { name: "Next act" })).toContainText("Choose what replaces C11.");
+  const act = page.getByRole("status", { name: "Next act" });
+  await expect(act).toContainText("See whether C11 explains the complaint.");
   await expectAccessible(page);
 
-  // choose
+  // explain: the decoupler is bad, but hum on both sides is not its doing
   await page.keyboard.press("Escape");
+  await page.keyboard.press("n");
+  await expect(page).toHaveURL(/explain$/);
+  await expect(page.getByTestId("answer")).toContainText("dB of excess hum", { timeout: 30_000 });
+  await expectAccessible(page);
+  await page.keyboard.press("k");
+  await expect(act).toContainText("Choose what replaces C11.");
+
+  // choose
   await page.keyboard.press("n");
   await expect(page).toHaveURL(/choose$/);
   await expect(page.getByRole("heading", { name: /C11 decoupler/ })).toBeVisible();
@@ -95,7 +104,7 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   expect(await csv.text()).toMatch(/code,series,description,needed,spares,order[\s\S]*100 µF[\s\S]*C11, \d{4} C111/);
 
   // hand back
-  await page.keyboard.press("5");
+  await page.keyboard.press("6");
   const report = page.getByRole("article", { name: "Report" });
   await expect(report).toContainText("Hums on both sides since the summer tour");
   await expect(report).toContainText("Second meter on the can reads 0 V");

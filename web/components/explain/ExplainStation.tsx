@@ -48,7 +48,10 @@ export function ExplainStation() {
                 <>
                   {scenarioName[s]}
                   {relevant.complaint.includes(s) && (
-                    <span className={styles.makes} title="makes such a complaint" aria-label=", makes such a complaint" />
+                    <>
+                      <span className={styles.makes} aria-hidden="true" />
+                      <span className="sr-only">, makes such a complaint</span>
+                    </>
                   )}
                 </>
               ),

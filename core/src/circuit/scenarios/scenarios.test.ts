@@ -249,8 +249,7 @@ describe("loops", () => {
     expect(margin({ decoupler1: faultless(5e-6, 10) })).toBeLessThan(sound - 2);
     const gone = solve("decouplingChain", {}, { decoupler2: { kind: "open" } }, "valveAmplifier");
     const swings = gone.warnings.find((w) => w.code === "oscillates");
-    expect(swings).toMatchObject({ code: "oscillates" });
-    if (swings?.code === "oscillates") (expect(swings.hertz).toBeGreaterThan(0.5), expect(swings.hertz).toBeLessThan(25));
+    expect(swings?.code === "oscillates" && swings.hertz > 0.5 && swings.hertz < 25, JSON.stringify(gone.warnings)).toBe(true);
   });
   test("after a kick the sound servo settles and the dried one grows at the rate its mode says", () => {
     const size = (o: Outcome) => {
