@@ -19,6 +19,10 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await page.goto("/jobs/406/choose");
   await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
   await shoot(page, "choose");
+  await page.goto("/jobs/406/explain");
+  await expect(page.getByTestId("answer")).toContainText("dB of excess hum", { timeout: 60_000 });
+  await expect(page.getByRole("region", { name: "In sum" })).toContainText("C121", { timeout: 60_000 });
+  await shoot(page, "explain");
   await page.goto("/jobs/401/hand-back");
   await shoot(page, "hand-back");
   await page.goto("/jobs/406/measure");

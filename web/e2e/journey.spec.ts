@@ -165,13 +165,14 @@ for (const theme of ["day", "night"])
     const screens = [
       "/",
       "/jobs/new",
-      ...["take-in", "make-safe", "measure", "choose", "hand-back"].map((s) => `/jobs/406/${s}`),
+      ...["take-in", "make-safe", "measure", "explain", "choose", "hand-back"].map((s) => `/jobs/406/${s}`),
       "/jobs/404/make-safe",
     ];
     for (const screen of screens) {
       await page.goto(screen);
       await expect(page.locator("main")).toBeVisible();
       if (screen.endsWith("choose")) await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
+      if (screen.endsWith("explain")) await expect(page.getByRole("table", { name: "Figures", exact: true })).toBeVisible();
       await expectAccessible(page);
     }
     await page.goto("/jobs/406/measure");

@@ -4,20 +4,18 @@ import { SCENARIO_IDS, type ScenarioId } from "@mirvek/core/circuit";
 import { impliedExcess, measuredExcess, scenariosFor } from "@mirvek/core/trace";
 import { App, Button, Segmented, Select } from "antd";
 import { useState } from "react";
-import { amountText, circuitIssueText, curveLabel, curveName, scenarioName, symptomName, warningText } from "../../wording/circuit";
+import { amountText, circuitIssueText, curveName, scenarioName, symptomName } from "../../wording/circuit";
 import { docket } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import { useKeys } from "../shared/useKeys";
 import { Answer } from "./Answer";
-import { CurveChart, curveKinds } from "./CurveChart";
+import { curveKinds } from "./CurveChart";
 import { curveCsv, download, netlistText } from "./exports";
-import { FigureTable } from "./FigureTable";
 import { InSum } from "./InSum";
-import { Listen } from "./Listen";
+import { LivePicture } from "./LivePicture";
 import { NetlistDialog } from "./NetlistDialog";
 import { SetupPanel } from "./SetupPanel";
-import { TryOut, type Tried } from "./TryOut";
-import { useCircuit, useExplanation, useSetup, useTried, type Outcomes } from "./useCircuit";
+import { useCircuit, useExplanation, useSetup, type Outcomes } from "./useCircuit";
 import styles from "./Explain.module.css";
 
 /** Does what was measured explain the complaint? One circuit of the unit at a time, those that make such a complaint first. */
@@ -95,9 +93,7 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
   const { message } = App.useApp();
   const { setup, change, keep, kept, open } = useSetup(id);
   const circuit = useCircuit(id, setup, focus);
-  const [tried, setTried] = useState<Tried | null>(null);
-  const live = useTried(id, tried);
-  const outcomes: Outcomes = { ...circuit.outcomes, ...(live && tried ? { tried: live.outcome } : {}) };
+  const outcomes: Outcomes = circuit.outcomes ?? {};
   const measured = circuit.outcomes?.healthy ? measuredExcess(circuit.outcomes.healthy.figures, circuit.binding, view.points) : null;
   const implied = makesIt && circuit.outcomes?.healthy ? impliedExcess(id, circuit.outcomes.healthy.symptom) : null;
   const complaint = setup.complaint ?? (measured && measured.decibels > 0 ? measured.decibels : implied);
@@ -111,7 +107,6 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
       ? () => void keep(explanation, complaint).then((answer) => answer.ok && message.success("Kept for the report."))
       : null;
   useKeys({ k: () => onKeep?.() });
-  const warnings = circuit.outcomes?.measured?.warnings ?? [];
   const name = `docket-${docket(view.job.number)}-${id}`;
   const netlist = () => netlistText(circuit.scenario, circuit.settings, circuit.cases.measured);
   return (
@@ -132,33 +127,7 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
       />
       {!makesIt && <p className="muted">Nothing ticked at Take in points at this circuit.</p>}
       {circuit.issue && <p className={styles.issue}>{circuitIssueText(circuit.issue)}</p>}
-      <div className={styles.split}>
-        <div>
-          {kinds.length > 1 && (
-            <Segmented
-              size="small"
-              value={kind ? curveName(kind) : undefined}
-              onChange={setShownKind}
-              options={kinds.map((c) => ({ value: curveName(c), label: curveLabel(c, kinds) }))}
-              aria-label="Curve"
-              className={styles.kinds}
-            />
-          )}
-          {kind && <CurveChart of={kind} outcomes={outcomes} caption={sentence(id, circuit.outcomes ?? {})} />}
-          {id === "supply" && kind && <Listen outcomes={outcomes} node={kind.at ?? "rail"} />}
-        </div>
-        <div>
-          <TryOut circuit={circuit} tried={tried} onTry={setTried} ms={live && tried ? live.ms : null} />
-          {warnings.length > 0 && (
-            <ul className={styles.warnings} aria-label="Mind">
-              {warnings.map((w) => (
-                <li key={w.code}>{warningText(w)}</li>
-              ))}
-            </ul>
-          )}
-        </div>
-      </div>
-      {circuit.outcomes && <FigureTable outcomes={outcomes} />}
+      <LivePicture id={id} circuit={circuit} caption={sentence(id, circuit.outcomes ?? {})} kind={shownKind} onKind={setShownKind} />
       <SetupPanel circuit={circuit} setup={setup} unitKind={view.job.unitKind} positions={view.positions} onChange={change} />
       <div className={styles.files}>
         <Button size="small" onClick={() => download(`${name}.cir`, netlist(), "text/plain")}>

@@ -1,6 +1,7 @@
 "use client";
 
 import type { Figure } from "@mirvek/core/circuit";
+import { memo } from "react";
 import { figureName, figureText } from "../../wording/circuit";
 import { CASE_TEXT, type CaseName } from "./cases";
 import type { Outcomes } from "./useCircuit";
@@ -12,7 +13,7 @@ const SELDOM = new Set(["harmonic", "rippleRms", "trough", "discharge", "q", "ne
 const same = (a: Figure, b: Figure) => a.key === b.key && a.at === b.at;
 
 /** Every figure of the circuit, its states side by side; what has moved by more than a tenth stands in bold. */
-export function FigureTable({ outcomes }: { outcomes: Outcomes }) {
+export const FigureTable = memo(function FigureTable({ outcomes }: { outcomes: Outcomes }) {
   const names = ORDER.filter((n) => outcomes[n]);
   const rows: Figure[] = [];
   for (const n of names) for (const f of outcomes[n]!.figures) if (!rows.some((r) => same(r, f))) rows.push(f);
@@ -57,7 +58,7 @@ export function FigureTable({ outcomes }: { outcomes: Outcomes }) {
       )}
     </>
   );
-}
+});
 
 function Cell({ figure, healthy }: { figure: Figure | undefined; healthy: Figure | undefined }) {
   if (!figure) return <td className="n muted">–</td>;

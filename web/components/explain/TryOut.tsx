@@ -1,8 +1,8 @@
 "use client";
 
 import type { Parts, PartState, Settings } from "@mirvek/core/circuit";
-import { Button, Segmented, Slider } from "antd";
-import { useState } from "react";
+import { Button, Segmented } from "antd";
+import { memo, useState, type RefObject } from "react";
 import { slotName } from "../../wording/circuit";
 import { shown } from "../../wording/quantity";
 import type { Circuit } from "./useCircuit";
@@ -18,18 +18,20 @@ type Works = Extract<PartState, { kind: "works" }>;
 const LEAK_NONE = 8.5; // log10 Ω, shown as "none"
 const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
 
-/** Sliders for one part of the circuit and for the load: what would it do if … Solved as they move. */
-export function TryOut({
-  circuit,
-  tried,
-  onTry,
-  ms,
-}: {
+interface Props {
   circuit: Circuit;
-  tried: Tried | null;
   onTry: (t: Tried | null) => void;
-  ms: number | null;
-}) {
+  /** where the time of the latest solution is written, past React */
+  solveTime: RefObject<HTMLElement | null>;
+}
+
+/** Sliders for one part of the circuit and for the load: what would it do if … Solved as they move. */
+export const TryOut = memo(function TryOut({ circuit, onTry, solveTime }: Props) {
+  const [tried, setTried] = useState<Tried | null>(null);
+  const move = (next: Tried | null) => {
+    onTry(next);
+    setTried(next);
+  };
   const { cases, settings } = circuit;
   const [slot, setSlot] = useState<string | null>(null);
   const at = cases.slots.find((s) => s.slot.key === slot) ?? cases.slots[0];
@@ -38,7 +40,7 @@ export function TryOut({
   const state = base.parts[at.slot.key]!;
   const marked = at.sound.state.kind === "works" ? at.sound.state.farads : at.slot.farads;
   const part: Works = state.kind === "works" ? state : { kind: "works", farads: marked / 100, esr: 10, leak: Infinity };
-  const change = (next: Partial<Works>) => onTry({ ...base, parts: { ...base.parts, [at.slot.key]: { ...part, ...next } } });
+  const change = (next: Partial<Works>) => move({ ...base, parts: { ...base.parts, [at.slot.key]: { ...part, ...next } } });
   const usualLoad = typeof settings["load"] === "number" ? settings["load"] : null;
   const load = typeof base.settings["load"] === "number" ? base.settings["load"] : null;
   const loadUnit = circuit.scenario.settings("", settings).find((s) => s.key === "load");
@@ -48,78 +50,107 @@ export function TryOut({
       <h3>
         Try it{" "}
         {tried && (
-          <Button size="small" onClick={() => onTry(null)}>
+          <Button size="small" onClick={() => move(null)}>
             Back to measured
           </Button>
         )}
-        {ms !== null && <small className="muted" data-testid="solve-ms">{`solved in ${ms.toFixed(1)} ms`}</small>}
+        {tried && <small className="muted" data-testid="solve-ms" ref={solveTime} />}
       </h3>
       {cases.slots.length > 1 && (
-        <Segmented
-          size="small"
-          value={at.slot.key}
-          onChange={setSlot}
-          options={cases.slots.map((s) => ({ value: s.slot.key, label: nameOf(s) }))}
-          aria-label="Part to try"
-        />
+        <PartPicker value={at.slot.key} onPick={setSlot} names={cases.slots.map((s) => [s.slot.key, nameOf(s)] as const)} />
       )}
-      <Row name="C" text={`${shown(part.farads, "F")} of ${shown(marked, "F")}`}>
-        <Slider
-          min={-2}
-          max={0.3}
-          step={0.01}
-          value={clamp(Math.log10(part.farads / marked), -2, 0.3)}
-          onChange={(v) => change({ farads: marked * 10 ** v })}
-          tooltip={{ open: false }}
-          ariaLabelForHandle={`C of ${nameOf(at)}`}
-        />
-      </Row>
-      <Row name="ESR" text={shown(part.esr, "Ω")}>
-        <Slider
-          min={-3}
-          max={2.5}
-          step={0.02}
-          value={clamp(Math.log10(Math.max(part.esr, 1e-3)), -3, 2.5)}
-          onChange={(v) => change({ esr: 10 ** v })}
-          tooltip={{ open: false }}
-          ariaLabelForHandle={`ESR of ${nameOf(at)}`}
-        />
-      </Row>
-      <Row name="Leak" text={part.leak > 10 ** LEAK_NONE * 0.99 ? "none" : shown(part.leak, "Ω")}>
-        <Slider
-          min={1}
-          max={LEAK_NONE}
-          step={0.02}
-          reverse
-          value={clamp(Math.log10(part.leak), 1, LEAK_NONE)}
-          onChange={(v) => change({ leak: v >= LEAK_NONE ? Infinity : 10 ** v })}
-          tooltip={{ open: false }}
-          ariaLabelForHandle={`Leak of ${nameOf(at)}`}
-        />
-      </Row>
+      <Row
+        name="C"
+        label={`C of ${nameOf(at)}`}
+        text={`${shown(part.farads, "F")} of ${shown(marked, "F")}`}
+        from={-2}
+        to={0.3}
+        value={Math.log10(part.farads / marked)}
+        onMove={(v) => change({ farads: marked * 10 ** v })}
+      />
+      <Row
+        name="ESR"
+        label={`ESR of ${nameOf(at)}`}
+        text={shown(part.esr, "Ω")}
+        from={-3}
+        to={2.5}
+        value={Math.log10(Math.max(part.esr, 1e-3))}
+        onMove={(v) => change({ esr: 10 ** v })}
+      />
+      <Row
+        name="Leak"
+        label={`Leak of ${nameOf(at)}`}
+        text={part.leak > 10 ** LEAK_NONE * 0.99 ? "none" : shown(part.leak, "Ω")}
+        from={-LEAK_NONE}
+        to={-1}
+        value={-Math.log10(part.leak)}
+        onMove={(v) => change({ leak: v <= -LEAK_NONE ? Infinity : 10 ** -v })}
+      />
       {usualLoad !== null && usualLoad > 0 && load !== null && (
-        <Row name="Load" text={shown(load, loadUnit?.kind === "number" && loadUnit.unit === "A" ? "A" : "Ω")}>
-          <Slider
-            min={-1}
-            max={0.7}
-            step={0.01}
-            value={clamp(Math.log10(load / usualLoad), -1, 0.7)}
-            onChange={(v) => onTry({ ...base, settings: { ...base.settings, load: usualLoad * 10 ** v } })}
-            tooltip={{ open: false }}
-            ariaLabelForHandle="Load"
-          />
-        </Row>
+        <Row
+          name="Load"
+          label="Load"
+          text={shown(load, loadUnit?.kind === "number" && loadUnit.unit === "A" ? "A" : "Ω")}
+          from={-1}
+          to={0.7}
+          value={Math.log10(load / usualLoad)}
+          onMove={(v) => move({ ...base, settings: { ...base.settings, load: usualLoad * 10 ** v } })}
+        />
       )}
     </section>
   );
+});
+
+/** Drawn anew only when the parts have changed: it is the dearest thing beside the sliders. */
+const PartPicker = memo(
+  function PartPicker({
+    value,
+    names,
+    onPick,
+  }: {
+    value: string;
+    names: readonly (readonly [string, string])[];
+    onPick: (key: string) => void;
+  }) {
+    return (
+      <Segmented
+        size="small"
+        value={value}
+        onChange={onPick}
+        options={names.map(([key, label]) => ({ value: key, label }))}
+        aria-label="Part to try"
+      />
+    );
+  },
+  (a, b) => a.value === b.value && JSON.stringify(a.names) === JSON.stringify(b.names),
+);
+
+interface RowProps {
+  name: string;
+  label: string;
+  text: string;
+  from: number;
+  to: number;
+  value: number;
+  onMove: (value: number) => void;
 }
 
-function Row({ name, text, children }: { name: string; text: string; children: React.ReactNode }) {
+/** A slider on a log scale. The browser's own range input: it moves without a frame of its own work. */
+function Row({ name, label, text, from, to, value, onMove }: RowProps) {
   return (
-    <div className={styles.slider}>
+    <label className={styles.slider}>
       <b>{name}</b>
-      {children}
+      <input
+        type="range"
+        min={from}
+        max={to}
+        step={0.01}
+        value={clamp(value, from, to)}
+        onChange={(e) => onMove(Number(e.target.value))}
+        aria-label={label}
+        aria-valuetext={text}
+      />
       <span className="n">{text}</span>
-    </div>
+    </label>
   );
 }

@@ -131,31 +131,36 @@ export function useExplanation(id: ScenarioId, circuit: Circuit, complaint: numb
   return { explanation: found?.question === question ? found.explanation : null, progress, stopped, stop, run };
 }
 
-/** What the sliders show: solved live, the latest position only; an older one still waiting is dropped. */
-export function useTried(id: ScenarioId, tried: { settings: Settings; parts: Parts } | null) {
+/**
+ * Solves what the sliders say as they move, the latest position only; an older one still waiting is dropped. Called straight from
+ * the slider's event, so that the worker is at it while the screen is still being drawn; null forgets what was asked.
+ */
+export function useLiveSolver(id: ScenarioId, onSolved: (outcome: Solved, ms: number) => void) {
   const client = useCircuitClient();
-  const [shown, setShown] = useState<{ id: ScenarioId; outcome: Solved; ms: number } | null>(null);
   const busy = useRef(false);
-  const latest = useRef(tried);
+  const latest = useRef<{ settings: Settings; parts: Parts } | null>(null);
+  const report = useRef(onSolved);
   useEffect(() => {
-    latest.current = tried;
-    if (tried === null) setShown(null);
-    if (tried === null || busy.current) return;
-    const next = () => {
-      const asked = latest.current;
-      if (!asked) return;
-      busy.current = true;
-      void client
-        .ask({ type: "solve", scenario: id, settings: asked.settings, cases: [{ name: "tried", parts: asked.parts }], detail: "live" })
-        .then((reply) => {
+    report.current = onSolved;
+  });
+  return useCallback(
+    (tried: { settings: Settings; parts: Parts } | null) => {
+      latest.current = tried;
+      const next = () => {
+        const asked = latest.current;
+        if (asked === null || busy.current) return;
+        busy.current = true;
+        const cases = [{ name: "tried", parts: asked.parts }];
+        void client.ask({ type: "solve", scenario: id, settings: asked.settings, cases, detail: "live" }).then((reply) => {
           busy.current = false;
-          if (reply.type === "solved" && latest.current) setShown({ id, outcome: reply.outcomes.tried!, ms: reply.ms });
+          if (reply.type === "solved" && latest.current) report.current(reply.outcomes.tried!, reply.ms);
           if (latest.current !== asked) next();
         });
-    };
-    next();
-  }, [client, id, tried]);
-  return shown?.id === id ? shown : null;
+      };
+      next();
+    },
+    [client, id],
+  );
 }
 
 const SUM_DRAWS = 16;
