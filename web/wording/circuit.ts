@@ -129,6 +129,9 @@ export const warningText = (w: Warning): string => {
   }
 };
 
+export const restoringText = (designator: string, ohms: number): string =>
+  `The part chosen for ${designator} has less ESR than the original when new: ${shown(ohms, "Ω", 2)} in series keeps the level as it was.`;
+
 const dbOr = (id: ScenarioId): FigureUnit => (id === "seriesPair" || id === "delay" ? "%" : "dB");
 export const amountText = (id: ScenarioId, value: number): string => figureText(value, dbOr(id));
 

@@ -147,8 +147,8 @@ const StillChart = memo(
 const AXIS_HEIGHT = 30;
 const AXIS_WIDTH = 62;
 
-// more points than the chart is wide in pixels over four only cost time
-const MOST_POINTS = 128;
+// more points than the chart is wide in pixels only cost time
+const MOST_POINTS = 512;
 function points(curve: Curve): { x: number; y: number }[] {
   const every = Math.max(1, Math.floor(curve.x.length / MOST_POINTS));
   const out: { x: number; y: number }[] = [];

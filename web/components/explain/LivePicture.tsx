@@ -1,9 +1,9 @@
 "use client";
 
-import type { Curve, ScenarioId } from "@mirvek/core/circuit";
+import { restoringOhms, type Curve, type ScenarioId } from "@mirvek/core/circuit";
 import { Segmented } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { curveLabel, curveName, warningText } from "../../wording/circuit";
+import { curveLabel, curveName, restoringText, warningText } from "../../wording/circuit";
 import type { Solved } from "../../workers/circuit.protocol";
 import { CurveChart, curveKinds, type LiveLine } from "./CurveChart";
 import { FigureTable } from "./FigureTable";
@@ -22,6 +22,18 @@ interface Props {
   kind: string | null;
   onKind: (name: string) => void;
 }
+
+/** Where a chosen part has less ESR than the original had when new: the resistor that keeps the level as it was. */
+function restoringNotes({ cases }: Circuit): string[] {
+  return cases.slots.flatMap(({ slot, sound, position }) => {
+    const chosen = cases.replacement?.[slot.key];
+    if (!position || chosen?.kind !== "works" || sound.state.kind !== "works" || chosen === cases.measured[slot.key]) return [];
+    const ohms = restoringOhms(sound.state.esr, chosen.esr);
+    return ohms < LEAST_RESTORED ? [] : [restoringText(position.part.designator, ohms)];
+  });
+}
+/** Under this nobody hears the difference into any driver, in ohms. */
+const LEAST_RESTORED = 0.1;
 
 /** The picture of a circuit, its sliders and its figures. What moves while a slider moves is kept to one path and one text. */
 export function LivePicture({ id, circuit, caption, kind, onKind }: Props) {
@@ -55,7 +67,7 @@ export function LivePicture({ id, circuit, caption, kind, onKind }: Props) {
     [solveLive],
   );
 
-  const warnings = circuit.outcomes?.measured?.warnings ?? [];
+  const notes = [...(circuit.outcomes?.measured?.warnings ?? []).map(warningText), ...(id === "crossover" ? restoringNotes(circuit) : [])];
   return (
     <>
       <div className={styles.split}>
@@ -80,10 +92,10 @@ export function LivePicture({ id, circuit, caption, kind, onKind }: Props) {
         </div>
         <div>
           <TryOut circuit={circuit} onTry={change} solveTime={solveTime} />
-          {warnings.length > 0 && (
+          {notes.length > 0 && (
             <ul className={styles.warnings} aria-label="Mind">
-              {warnings.map((w) => (
-                <li key={w.code}>{warningText(w)}</li>
+              {notes.map((text) => (
+                <li key={text}>{text}</li>
               ))}
             </ul>
           )}

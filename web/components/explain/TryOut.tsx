@@ -140,6 +140,7 @@ function Row({ name, label, text, from, to, value, onMove }: RowProps) {
   return (
     <label className={styles.slider}>
       <b>{name}</b>
+      <span className="n">{text}</span>
       <input
         type="range"
         min={from}
@@ -150,7 +151,6 @@ function Row({ name, label, text, from, to, value, onMove }: RowProps) {
         aria-label={label}
         aria-valuetext={text}
       />
-      <span className="n">{text}</span>
     </label>
   );
 }

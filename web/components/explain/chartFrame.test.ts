@@ -17,6 +17,7 @@ test("volts get a little air, levels are cut 60 dB under the highest, ohms go by
   expect(volts.y[0]).toBeLessThan(-1);
   expect(volts.y[1]).toBeGreaterThan(3);
   expect(frameOf([curve({ unit: "dB", y: Float64Array.of(-3, -200, 4) })]).y).toEqual([-50, 10]);
+  expect(frameOf([curve({ unit: "dB", y: Float64Array.of(0, 0, -5) })]).y[1]).toBe(10);
   const ohms = frameOf([curve({ unit: "Ω", axis: "frequency", x: Float64Array.of(10, 100, 1000), y: Float64Array.of(0.3, 5, 40) })]);
   expect(ohms).toEqual({ x: [10, 1000], y: [0.1, 100], logX: true, logY: true });
 });

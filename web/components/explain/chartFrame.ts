@@ -22,7 +22,7 @@ export function frameOf(curves: readonly Curve[]): ChartFrame {
   const x = [logX ? first.x[0]! : 0, first.x.at(-1)!] as const;
   if (first.unit === "Ω") return { x, y: [10 ** Math.floor(Math.log10(low)), 10 ** Math.ceil(Math.log10(high))], logX, logY: true };
   if (first.unit === "dB") {
-    const top = Math.ceil(high / 10) * 10;
+    const top = Math.ceil((high + 0.5) / 10) * 10; // a flat 0 dB does not run along the edge
     return { x, y: [Math.min(top - 10, Math.max(Math.floor(low / 10) * 10, top - 60)), top], logX, logY: false };
   }
   const air = (high - low) * 0.06 || 1;

@@ -255,12 +255,12 @@ describe("loops", () => {
     const size = (o: Outcome) => {
       const { y } = o.curves.find((c) => c.key === "afterKick")!;
       const largest = (from: number, to: number) => Math.max(...y.slice(from, to).map(Math.abs));
-      return { early: largest(20, 120), late: largest(120, 220) };
+      return { early: largest(100, 300), late: largest(400, 600) };
     };
-    const [sound, dried] = [solve("servoLoop"), solve("servoLoop", {}, { servo: faultless(0.6e-6, 50) })];
+    const [sound, dried] = [solve("servoLoop"), solve("servoLoop", {}, { servo: faultless(0.52e-6, 200) })];
     expect(size(sound).late).toBeLessThan(size(sound).early);
     expect(size(dried).late).toBeGreaterThan(size(dried).early);
-    const rate = Math.log(size(dried).late / size(dried).early) / ((100 * 6) / 500);
+    const rate = Math.log(size(dried).late / size(dried).early) / ((300 * 3) / 1000);
     expect(Math.abs(rate / figure(dried, "growth") - 1)).toBeLessThan(0.15);
   });
 });

@@ -66,7 +66,7 @@ export function solveLoop(q: LoopQuestion, options: SolveOptions): Result<Outcom
     };
     const again = checkNetlist(kicked);
     if (!again.ok) return again;
-    const run = transient(again.value, { duration: q.seconds, step: q.seconds / 2000, every: 4, stop: options.stop });
+    const run = transient(again.value, { duration: q.seconds, step: q.seconds / 2000, every: 2, stop: options.stop });
     if (!run.ok) return run;
     const y = run.value.waveforms.volts(q.shown).map((v) => Math.max(-STOPS, Math.min(STOPS, v)));
     curves.push({ key: "afterKick", axis: "time", unit: "V", x: run.value.waveforms.times, y });
