@@ -39,7 +39,7 @@ export const servoLoop: Scenario = {
         shown: "cone",
         kicked: "Cmass",
         kick: 0.01,
-        seconds: 6,
+        seconds: 3,
         stress,
       },
       options,
