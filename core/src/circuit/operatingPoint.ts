@@ -48,7 +48,7 @@ export function solveOperatingPoint(
     return ports.solve(map.Z, open) >= 0;
   };
   if (!solveAt(1)) {
-    ports.v.fill(0);
+    ports.reset();
     const RISE = 20;
     for (let k = 1; k <= RISE; k++)
       if (!solveAt(k / RISE)) {

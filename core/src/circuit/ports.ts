@@ -9,6 +9,8 @@ export interface PortSolver {
   slope: Float64Array;
   /** solves v = open + Z·w(v), starting from the `v` left by the last call; iterations used, or −1 */
   solve(Z: Float64Array, open: Float64Array): number;
+  /** forgets where the last solution was */
+  reset(): void;
   /** dv = (1 − Z·diag(slope))⁻¹ · open, at the point of the last solve */
   sensitivity(Z: Float64Array, open: Float64Array, dv: Float64Array): void;
 }
@@ -20,7 +22,7 @@ const SHARE_SETTLED = 1e-7;
 // Volts by which the network's port volts may differ from those the diodes' currents were taken at
 const RESIDUAL_SETTLED = 5e-5;
 // An error this small against the volts at hand is the rounding of sums over conductances ten decades apart
-const ROUNDING = 1e-12;
+const ROUNDING = 1e-11;
 // The factored matrix serves again while no slope has moved by more than this: the next step is then off by that share of itself
 const SLOPE_SHARE = 1e-3;
 const SLOPE_FLOOR = 1e-10;
@@ -44,8 +46,10 @@ export function makePortSolver(laws: readonly DiodeLaw[]): PortSolver {
       slope[p] = slope[p]! - PORT_SIEMENS;
     }
   };
+  // the currents of the last trial are those of `v`, which it became
+  let currentsKnown = false;
   const errorAt = (at: Float64Array, Z: Float64Array, open: Float64Array): number => {
-    currents(at);
+    if (at === trial || !currentsKnown) currents(at);
     let worst = 0;
     for (let p = 0; p < n; p++) {
       let r = at[p]! - open[p]!;
@@ -85,6 +89,7 @@ export function makePortSolver(laws: readonly DiodeLaw[]): PortSolver {
     solve(Z, open) {
       if (n === 0) return 0;
       let error = errorAt(v, Z, open);
+      currentsKnown = false;
       for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
         if (!Number.isFinite(error) || !factor(Z)) return -1;
         luSolve(jacobian, n, order, residual, step);
@@ -103,9 +108,20 @@ export function makePortSolver(laws: readonly DiodeLaw[]): PortSolver {
           v[p] = trial[p]!;
         }
         error = next;
-        if (settled && share === 1 && next < RESIDUAL_SETTLED + SHARE_SETTLED * largest(open)) return iteration;
+        if (next < ROUNDING * (1 + largest(open))) {
+          currentsKnown = true;
+          return iteration;
+        }
+        if (settled && share === 1 && next < RESIDUAL_SETTLED + SHARE_SETTLED * largest(open)) {
+          currentsKnown = true;
+          return iteration;
+        }
       }
       return -1;
+    },
+    reset() {
+      v.fill(0);
+      currentsKnown = false;
     },
     sensitivity(Z, open, dv) {
       factor(Z);

@@ -98,7 +98,7 @@ function shoot(layout: Layout, period: number, options: SteadyStateOptions): Res
     if (!run(start)) {
       if (periods === 0 && options.from) {
         start.set(givenStates(layout)); // a bad starting point is no reason to give up
-        stepper.ports.v.fill(0);
+        stepper.ports.reset();
         continue;
       }
       return notConverged(layout, failedAt);
