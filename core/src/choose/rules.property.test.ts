@@ -8,7 +8,7 @@ import { expectedLife } from "./life";
 import { USUAL_SHOP_RULES, type PositionNeeds, type Schools } from "./needs";
 import { orderList, sparesFor } from "./orderList";
 import { rankParts } from "./rank";
-import { refusals, valueWindow } from "./rules";
+import { neededVolts, refusals, rippleAllowed, valueWindow } from "./rules";
 
 const catalogue = inventedCatalogue(8);
 const schools: Schools = { value: "same", tantalum: "sameKind" };
@@ -88,4 +88,16 @@ test("an order has every use once, at least a tenth more than needed, and its su
       }
     }),
   );
+});
+
+test("computed volts ask for more only where the original was run well over its rating, and ripple is held against the part's own", () => {
+  const needs: PositionNeeds = { ...part(4700, 35, { role: "reservoir" }), ...bare, mounting: "radial" };
+  const at = (volts: number) => neededVolts({ ...needs, computed: { volts, ripple: 1, hertz: 100 } }, "aluminium", USUAL_SHOP_RULES);
+  expect(at(37)).toEqual({ volts: 35, from: "original" });
+  expect(at(40)).toEqual({ volts: 40, from: "computed" });
+  const rated = (amperes: number, hz: number) => ({ ripple: { amperes, at: hz } }) as never;
+  const loaded: PositionNeeds = { ...needs, computed: { volts: 30, ripple: 1, hertz: 100 } };
+  expect(rippleAllowed(rated(1.6, 100_000), loaded)).toBeCloseTo(0.8, 12);
+  expect(rippleAllowed(rated(1.6, 120), loaded)).toBeCloseTo(1.6, 12);
+  expect(rippleAllowed({ ripple: null } as never, loaded)).toBeNull();
 });

@@ -36,6 +36,9 @@ export type FitNote =
 const marginOf = (technology: Technology, shop: ShopRules): number =>
   technology === "tantalum" ? shop.marginTantalum : isWetAluminium(technology) ? shop.marginWet : shop.marginFilm;
 
+/** How far the computed volts must be over the original's rating before they count: settings left usual are that far off. */
+const SURELY_OVER = 1.1;
+
 /**
  * Volts the part must be rated for at this position: working volts at high mains times the margin of its kind; without working
  * volts the original's rating, which is never undercut unmeasured, or more where a model of the circuit says so.
@@ -46,9 +49,9 @@ export function neededVolts(
   shop: ShopRules,
 ): { volts: Volts; from: "working" | "computed" | "original" } {
   if (needs.working === null) {
-    // the model is an estimate: without a margin on top it only asks for more where the original itself was run over its rating
+    // the model is an estimate: it only asks for more where the original itself was run well over its rating
     const computed = needs.computed?.volts ?? 0;
-    return computed > needs.rated ? { volts: volts(computed), from: "computed" } : { volts: needs.rated, from: "original" };
+    return computed > SURELY_OVER * needs.rated ? { volts: volts(computed), from: "computed" } : { volts: needs.rated, from: "original" };
   }
   return { volts: volts(Math.abs(needs.working) * (1 + shop.highMains) * marginOf(technology, shop)), from: "working" };
 }

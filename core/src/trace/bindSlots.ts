@@ -4,14 +4,17 @@ import type { Slot } from "../circuit";
 /** Which position stands in which slot; null: none of the job's, the slot's own usual part. */
 export type Binding = Readonly<Record<string, string | null>>;
 
+/** The volts of a slot are an estimate: a part may be rated for a tenth less and still stand there */
+const SURELY_LESS = 0.9;
+
 /**
  * Puts the job's positions into a scenario's slots by their roles: each slot takes the first free position whose role it lists,
  * its favourite roles first; what has been chosen by hand stays. Where there is a single slot, the worst part of its roles takes
- * it: it is the one in question. Positions must come in the order of the job.
+ * it: it is the one in question. A part rated for far fewer volts than stand in a slot is not put there. Positions must come in the order of the job.
  */
 export function bindSlots(
   slots: readonly Slot[],
-  positions: readonly (Pick<CapacitorPart, "designator" | "role"> & { verdict?: VerdictState })[],
+  positions: readonly (Pick<CapacitorPart, "designator" | "role"> & { rated?: number; verdict?: VerdictState })[],
   chosen: Binding = {},
 ): Binding {
   const out: Record<string, string | null> = {};
@@ -25,7 +28,8 @@ export function bindSlots(
   }
   for (const slot of slots) {
     if (slot.key in out) continue;
-    const fits = slot.roles.flatMap((role) => positions.filter((p) => p.role === role && !taken.has(p.designator)));
+    const stands = (p: { rated?: number }) => slot.sees === undefined || p.rated === undefined || p.rated >= SURELY_LESS * slot.sees;
+    const fits = slot.roles.flatMap((role) => positions.filter((p) => p.role === role && !taken.has(p.designator) && stands(p)));
     const worst =
       fits.find((p) => p.verdict === "open" || p.verdict === "shorted") ??
       fits.find((p) => p.verdict && isCondemned(p.verdict)) ??

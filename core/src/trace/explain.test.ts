@@ -127,6 +127,8 @@ describe("which circuit, which part", () => {
     const supply = SCENARIOS.supply.slots({ ...settingsOf, arrangement: "dualRail", stages: 1 });
     expect(bindSlots(supply, RECEIVER.map((p) => p.part))).toEqual({ reservoir: "C1", reservoir2: "C2", filter1: "C14" }); // prettier-ignore
     expect(bindSlots(supply, RECEIVER.map((p) => p.part), { reservoir: "C2", filter1: null })).toEqual({ reservoir: "C2", reservoir2: "C1", filter1: null }); // prettier-ignore
+    const low = RECEIVER.map((p) => ({ ...p.part, rated: p.part.designator === "C14" ? 16 : 50 }));
+    expect(bindSlots(supply, low).filter1, "a 16 V part does not stand on a 37 V node").toBeNull();
     expect(bindSlots(supply, RECEIVER.map((p) => p.part), { reservoir: "C99" }).reservoir).toBe("C1"); // prettier-ignore
     const coupling = SCENARIOS.coupling.slots({ place: "coupling", before: 5 });
     const choose = (verdicts: VerdictState[]) => bindSlots(coupling, verdicts.map((verdict, i) => ({ designator: `C${i}`, role: "coupling", verdict }))).c; // prettier-ignore

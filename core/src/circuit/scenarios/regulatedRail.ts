@@ -39,10 +39,10 @@ export const regulatedRail: Scenario = {
     number("regulatorHenries", "H", 2e-6, 1e-9, 1e-2, 0.5),
   ],
   slots(settings): Slot[] {
-    const rated = 1.3 * Math.SQRT2 * num(settings, "secondary");
+    const [raw, regulated] = [Math.SQRT2 * num(settings, "secondary"), num(settings, "regulated")];
     return [
-      { key: "input", roles: ["regulatorIn", "reservoir"], farads: 2200e-6, rated, technology: "aluminium" },
-      { key: "output", roles: ["regulatorOut", "decoupler", "digitalRail"], farads: 47e-6, rated: 1.5 * num(settings, "regulated"), technology: "aluminium" },
+      { key: "input", roles: ["regulatorIn", "reservoir"], farads: 2200e-6, rated: 1.3 * raw, technology: "aluminium", sees: raw },
+      { key: "output", roles: ["regulatorOut", "decoupler", "digitalRail"], farads: 47e-6, rated: 1.5 * regulated, technology: "aluminium", sees: regulated },
     ]; // prettier-ignore
   },
   netlist: (settings, parts) => raw(settings, parts),

@@ -28,6 +28,8 @@ export interface Slot {
   farads: number;
   rated: number;
   technology: Technology;
+  /** volts that stand here in use: a part rated for less is surely another one's */
+  sees?: number;
 }
 
 export type SettingUnit = "V" | "A" | "Ω" | "H" | "F" | "Hz" | "s" | "dB" | "S" | "" | "%";

@@ -87,17 +87,14 @@ export const supply: Scenario = {
   slots(settings) {
     const valve = settings["rectifier"] === "valve";
     const u = valve ? { ...GENERAL, ...USUAL["valveAmplifier"] } : GENERAL;
-    const rated = Math.max(16, 1.3 * peakVolts(settings));
+    const sees = peakVolts(settings);
+    const rated = Math.max(16, 1.3 * sees);
     const reservoir = (key: string): Slot => ({
-      key, roles: ["reservoir"], farads: u.reservoir, rated, technology: valve ? "can" : "aluminium",
+      key, roles: ["reservoir"], farads: u.reservoir, rated, technology: valve ? "can" : "aluminium", sees,
     }); // prettier-ignore
     const stage = (k: number): Slot => ({
-      key: `filter${k}`,
-      roles: ["decoupler", "regulatorIn"],
-      farads: u.filter,
-      rated,
-      technology: "aluminium",
-    });
+      key: `filter${k}`, roles: ["decoupler", "regulatorIn"], farads: u.filter, rated, technology: "aluminium", sees,
+    }); // prettier-ignore
     const stages = Array.from({ length: Math.min(num(settings, "stages"), MAX_STAGES) }, (_, i) => stage(i + 1));
     const two = settings["arrangement"] === "doubler" || settings["arrangement"] === "dualRail";
     return [reservoir("reservoir"), ...(two ? [reservoir("reservoir2")] : []), ...stages];

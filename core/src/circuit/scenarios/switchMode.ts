@@ -25,10 +25,17 @@ export const switchMode: Scenario = {
     number("runAmperes", "A", 0.006, 1e-5, 1, 0.3),
     number("takeOver", "s", 0.008, 1e-4, 1, 0.3),
   ],
-  slots: (): Slot[] => [
-    { key: "first", roles: ["smpsOutput"], farads: 1000e-6, rated: 25, technology: "aluminium" },
-    { key: "second", roles: ["smpsOutput", "decoupler", "digitalRail"], farads: 220e-6, rated: 25, technology: "aluminium" },
-    { key: "start", roles: ["smpsStart"], farads: 22e-6, rated: 50, technology: "aluminium" },
+  slots: (settings): Slot[] => [
+    { key: "first", roles: ["smpsOutput"], farads: 1000e-6, rated: 25, technology: "aluminium", sees: num(settings, "output") },
+    {
+      key: "second",
+      roles: ["smpsOutput", "decoupler", "digitalRail"],
+      farads: 220e-6,
+      rated: 25,
+      technology: "aluminium",
+      sees: num(settings, "output"),
+    },
+    { key: "start", roles: ["smpsStart"], farads: 22e-6, rated: 50, technology: "aluminium", sees: num(settings, "startAt") },
   ],
   netlist: build,
   solve(settings, parts, options) {
