@@ -129,6 +129,7 @@ export const warningText = (w: Warning): string => {
   }
 };
 
+export const mismatchText = (decibels: number): string => `Left and right differ by up to ${fixed(decibels, 1)} dB from 500 Hz to 10 kHz.`;
 export const restoringText = (designator: string, ohms: number): string =>
   `The part chosen for ${designator} has less ESR than the original when new: ${shown(ohms, "Ω", 2)} in series keeps the level as it was.`;
 

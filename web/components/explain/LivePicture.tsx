@@ -1,9 +1,9 @@
 "use client";
 
-import { restoringOhms, type Curve, type ScenarioId } from "@mirvek/core/circuit";
+import { restoringOhms, sideMismatch, type Curve, type ScenarioId } from "@mirvek/core/circuit";
 import { Segmented } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { curveLabel, curveName, restoringText, warningText } from "../../wording/circuit";
+import { curveLabel, curveName, mismatchText, restoringText, warningText } from "../../wording/circuit";
 import type { Solved } from "../../workers/circuit.protocol";
 import { CurveChart, curveKinds, type LiveLine } from "./CurveChart";
 import { FigureTable } from "./FigureTable";
@@ -32,6 +32,15 @@ function restoringNotes({ cases }: Circuit): string[] {
     return ohms < LEAST_RESTORED ? [] : [restoringText(position.part.designator, ohms)];
   });
 }
+/** How far the two sides are apart where the ear places sounds, and whether the parts chosen bring them together. */
+function matchNotes(outcomes: Outcomes | null): string[] {
+  const level = (o: Solved | undefined) => o?.curves.find((c) => c.key === "response");
+  const [here, there] = [level(outcomes?.measured), level(outcomes?.twin)];
+  if (!here || !there) return [];
+  return [mismatchText(sideMismatch(here.x, here.y, there.y, ...EAR_BAND))];
+}
+const EAR_BAND = [500, 10_000] as const;
+
 /** Under this nobody hears the difference into any driver, in ohms. */
 const LEAST_RESTORED = 0.1;
 
@@ -67,7 +76,10 @@ export function LivePicture({ id, circuit, caption, kind, onKind }: Props) {
     [solveLive],
   );
 
-  const notes = [...(circuit.outcomes?.measured?.warnings ?? []).map(warningText), ...(id === "crossover" ? restoringNotes(circuit) : [])];
+  const notes = [
+    ...(circuit.outcomes?.measured?.warnings ?? []).map(warningText),
+    ...(id === "crossover" ? [...matchNotes(circuit.outcomes), ...restoringNotes(circuit)] : []),
+  ];
   return (
     <>
       <div className={styles.split}>

@@ -1,17 +1,19 @@
-import { soundState, type Parts, type PartState, type Scenario, type Settings } from "@mirvek/core/circuit";
+import { measuredState, soundState, type Parts, type PartState, type Scenario, type Settings } from "@mirvek/core/circuit";
 import { esrFrequency, partsOf, slotStates, type Binding, type SlotState } from "@mirvek/core/trace";
 import type { PositionView } from "../../schemas/jobView";
 
-export type CaseName = "healthy" | "measured" | "replacement" | "tried";
+export type CaseName = "healthy" | "measured" | "twin" | "replacement" | "tried";
 export const CASE_TEXT: Readonly<Record<CaseName, string>> = {
   healthy: "healthy",
   measured: "as measured",
+  twin: "the other channel",
   replacement: "with the parts chosen",
   tried: "tried",
 };
 export const CASE_INK: Readonly<Record<CaseName, { stroke: string; dash?: string; width: number }>> = {
   healthy: { stroke: "var(--sound)", width: 2 },
   measured: { stroke: "var(--failed)", width: 2.4 },
+  twin: { stroke: "var(--open)", dash: "1 4", width: 2.4 },
   replacement: { stroke: "var(--ink)", dash: "7 4", width: 2 },
   tried: { stroke: "var(--copper)", dash: "2 3", width: 2.4 },
 };
@@ -20,6 +22,8 @@ export interface Cases {
   slots: readonly SlotState[];
   healthy: Parts;
   measured: Parts;
+  /** the same circuit of another channel, where its parts are on the job */
+  twin: Parts | null;
   /** null while nothing has been chosen for any part in this circuit */
   replacement: Parts | null;
 }
@@ -36,8 +40,19 @@ export function casesOf(scenario: Scenario, settings: Settings, binding: Binding
     slots,
     healthy: partsOf(slots, (s) => s.sound.state),
     measured: partsOf(slots, (s) => s.now.state),
+    twin: twinParts(scenario, slots, positions),
     replacement: any ? partsOf(slots, (s) => chosen(s) ?? s.now.state) : null,
   };
+}
+
+function twinParts(scenario: Scenario, slots: readonly SlotState[], positions: readonly PositionView[]): Parts | null {
+  const at = esrFrequency(scenario.id);
+  const stateOf = (s: SlotState): PartState | null => {
+    const name = positions.find((p) => p.designator === s.position?.part.designator)?.twins[0];
+    const twin = positions.find((p) => p.designator === name);
+    return twin && twin.verdict.state !== "unmeasured" ? measuredState(asPart(twin), at).state : null;
+  };
+  return slots.some((s) => stateOf(s) !== null) ? partsOf(slots, (s) => stateOf(s) ?? s.now.state) : null;
 }
 
 function replacementState(scenario: Scenario, position: PositionView | undefined): PartState | null {
