@@ -14,7 +14,7 @@ export default defineConfig({
         oxc: { jsx: { runtime: "automatic" } },
         test: {
           name: "web",
-          include: ["web/*.test.ts", "web/{wording,schemas,components,server}/**/*.test.{ts,tsx}"],
+          include: ["web/*.test.ts", "web/{wording,schemas,components,server,workers}/**/*.test.{ts,tsx}"],
           exclude: ["**/*.db.test.ts"],
           environment: "node",
         },

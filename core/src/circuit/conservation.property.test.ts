@@ -1,65 +1,19 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { checkNetlist, type CheckedNetlist } from "./checkNetlist";
+import { passed, randomCircuits } from "../testing/circuits";
 import { diodeCurrent, diodeLaw } from "./diodeLaw";
 import { terminals, type CircuitElement } from "./netlist";
 import { steadyState } from "./steadyState";
 import { transient } from "./transient";
 import type { Waveforms } from "./waveforms";
 
-const node = (i: number) => (i === 0 ? "0" : `n${i}`);
-const log = (from: number, to: number) => fc.double({ min: Math.log(from), max: Math.log(to), noNaN: true }).map(Math.exp);
-const part = fc.record({
-  kind: fc.constantFrom("resistor", "capacitor", "inductor", "diode"),
-  a: fc.nat(5),
-  b: fc.nat(5),
-  size: log(0.01, 100),
-});
-
-/** A ring of resistors through all nodes keeps everything joined; the rest is thrown in at random. */
-const circuits = fc
-  .record({
-    nodes: fc.integer({ min: 2, max: 6 }),
-    parts: fc.array(part, { minLength: 2, maxLength: 10 }),
-    amplitude: log(1, 300),
-    ohms: log(0.1, 100),
-  })
-  .map(({ nodes, parts, amplitude, ohms }): CircuitElement[] => [
-    { kind: "voltageSource", id: "V1", plus: "n1", minus: "0", wave: { kind: "sine", amplitude, hertz: 50 }, ohms },
-    ...Array.from({ length: nodes }, (_, i): CircuitElement => ({
-      kind: "resistor",
-      id: `Rring${i}`,
-      a: node(i),
-      b: node((i + 1) % nodes),
-      ohms: 100 * (i + 1),
-    })),
-    ...parts.flatMap(({ kind, a, b, size }, i): CircuitElement[] => {
-      const [from, to] = [node(a % nodes), node(b % nodes)];
-      if (from === to) return [];
-      switch (kind) {
-        case "resistor":
-          return [{ kind, id: `R${i}`, a: from, b: to, ohms: 50 * size }];
-        case "capacitor":
-          return [{ kind, id: `C${i}`, a: from, b: to, farads: 1e-5 * size, esr: 0.1 * size }];
-        case "inductor":
-          return [{ kind, id: `L${i}`, a: from, b: to, henries: 0.1 * size, dcr: 1 + size }];
-        default:
-          return [{ kind: "diode", id: `D${i}`, anode: from, cathode: to, saturation: 1e-9, emission: 1.8, ohms: 0.05 }];
-      }
-    }),
-  ]);
-
-const check = (elements: readonly CircuitElement[]): CheckedNetlist => {
-  const checked = checkNetlist({ title: "random", elements });
-  if (!checked.ok) throw new Error(JSON.stringify(checked.issue));
-  return checked.value;
-};
+const circuits = randomCircuits(["resistor", "capacitor", "inductor", "diode"]);
 const across = (w: Waveforms, e: CircuitElement) => w.between(...(terminals(e) as [string, string]));
 
 test("Tellegen's theorem: the powers of all parts add up to nothing at every instant", () => {
   fc.assert(
     fc.property(circuits, (elements) => {
-      const run = transient(check(elements), { duration: 0.03, step: 1e-4 });
+      const run = transient(passed(elements), { duration: 0.03, step: 1e-4 });
       if (!run.ok) throw new Error(JSON.stringify(run.issue));
       const { waveforms: w } = run.value;
       const powers = elements.map((e) => ({ v: across(w, e), i: w.amperes(e.id) }));
@@ -79,7 +33,7 @@ test("Tellegen's theorem: the powers of all parts add up to nothing at every ins
 test("the current through every diode is the one its law gives for the volts across it", () => {
   fc.assert(
     fc.property(circuits, (elements) => {
-      const run = transient(check(elements), { duration: 0.02, step: 1e-4 });
+      const run = transient(passed(elements), { duration: 0.02, step: 1e-4 });
       if (!run.ok) throw new Error(JSON.stringify(run.issue));
       const slope = new Float64Array(1);
       for (const e of elements) {
@@ -99,7 +53,7 @@ test("the current through every diode is the one its law gives for the volts acr
 test("energy balance: over a settled period what the source gives is what resistances, ESR and diodes burn", () => {
   fc.assert(
     fc.property(circuits, (elements) => {
-      const steady = steadyState(check(elements), { steps: 512 });
+      const steady = steadyState(passed(elements), { steps: 512 });
       if (!steady.ok) throw new Error(JSON.stringify(steady.issue));
       const w = steady.value.waveforms;
       let [given, burnt] = [0, 0];
@@ -123,7 +77,7 @@ test("energy balance: over a settled period what the source gives is what resist
 test("the settled period closes: every capacitor's mean current is nothing", () => {
   fc.assert(
     fc.property(circuits, (elements) => {
-      const steady = steadyState(check(elements), { steps: 256 });
+      const steady = steadyState(passed(elements), { steps: 256 });
       if (!steady.ok) throw new Error(JSON.stringify(steady.issue));
       for (const e of elements) {
         if (e.kind !== "capacitor") continue;

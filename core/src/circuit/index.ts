@@ -16,7 +16,7 @@ export {
   type Wave,
 } from "./netlist";
 export type { CircuitIssue } from "./issue";
-export { MAX_ELEMENTS, MAX_NODES, checkNetlist, type CheckedNetlist } from "./checkNetlist";
+export { MAX_ELEMENTS, MAX_NODES, checkNetlist, nodesOf as nodesOfNetlist, type CheckedNetlist } from "./checkNetlist";
 export { operatingPoint, type OperatingPoint } from "./operatingPoint";
 export { MAX_STEPS, transient, type TransientOptions } from "./transient";
 export { steadyState, type SteadyState, type SteadyStateOptions } from "./steadyState";

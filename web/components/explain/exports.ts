@@ -2,6 +2,7 @@ import {
   checkNetlist,
   curvesCsv,
   exportNetlist,
+  nodesOfNetlist,
   type Curve,
   type Parts,
   type Scenario,
@@ -19,7 +20,7 @@ const SETTLING_PERIODS = 150;
 export function netlistText(scenario: Scenario, settings: Settings, parts: Parts): string {
   const netlist = scenario.netlist(settings, parts);
   const checked = checkNetlist(netlist);
-  const nodes = [...new Set(netlist.elements.flatMap((e) => ("a" in e ? [e.a, e.b] : [])))].filter((n) => n !== "0").slice(0, 4);
+  const nodes = nodesOfNetlist(netlist.elements).slice(0, 4);
   return exportNetlist(checked.ok ? checked.value : netlist, runFor(netlist.elements, nodes));
 }
 
