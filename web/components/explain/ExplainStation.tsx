@@ -104,7 +104,7 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
   const [reading, setReading] = useState(false);
   const onKeep =
     explanation && open && view.job.closedAt === null
-      ? () => void keep(explanation, complaint).then((answer) => answer.ok && message.success("Kept for the report."))
+      ? () => void keep(explanation).then((answer) => answer.ok && message.success("Kept for the report."))
       : null;
   useKeys({ k: () => onKeep?.() });
   const name = `docket-${docket(view.job.number)}-${id}`;

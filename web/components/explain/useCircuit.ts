@@ -40,9 +40,9 @@ export function useSetup(id: ScenarioId) {
     if (open)
       timer.current = setTimeout(() => void write("POST", "circuits", { scenario: id, ...bare(whole), answer: null }), SAVE_AFTER_MS);
   };
-  const keep = (explanation: Explanation, complaint: number | null) => {
+  const keep = (explanation: Explanation) => {
     clearTimeout(timer.current);
-    return write("POST", "circuits", { scenario: id, ...bare({ ...setup, complaint }), answer: toKeep(explanation) });
+    return write("POST", "circuits", { scenario: id, ...bare(setup), answer: toKeep(explanation) });
   };
   return { setup, change, keep, kept: stored?.answer ?? null, open };
 }
@@ -123,7 +123,11 @@ export function useExplanation(id: ScenarioId, circuit: Circuit, complaint: numb
       });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `question` stands for all of them
   }, [client, question]);
-  useEffect(run, [run]);
+  // the healthy circuit sizes some complaints: without it the answer would be worked out twice
+  const ready = circuit.outcomes !== null || circuit.issue !== null;
+  useEffect(() => {
+    if (ready) run();
+  }, [ready, run]);
   const stop = () => {
     client.cancel();
     setStopped(true);
