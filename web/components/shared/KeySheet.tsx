@@ -34,6 +34,14 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     ],
   },
   {
+    name: "Explain",
+    keys: [
+      ["[ ]", "another circuit"],
+      ["l", "listen"],
+      ["k", "keep the answer"],
+    ],
+  },
+  {
     name: "Readout line",
     keys: [
       ["Enter", "keep it"],
