@@ -8,7 +8,7 @@ const alias = { "server-only": here("web/server/testing/empty.ts") };
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "core", include: ["core/src/**/*.test.ts", "core/reference/*.test.mjs"], environment: "node" } },
+      { test: { name: "core", include: ["core/src/**/*.test.ts", "core/reference/*.test.mjs"], environment: "node", testTimeout: 30_000 } },
       {
         resolve: { alias },
         oxc: { jsx: { runtime: "automatic" } },

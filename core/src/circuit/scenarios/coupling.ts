@@ -18,7 +18,7 @@ import {
 
 /** Volts rms across an electrolytic at the lowest note above which it distorts audibly (D. Self, from memory). */
 export const DISTORTION_VOLTS = 0.08;
-/** the open strings a bass amplifier, a cello and a guitar begin with, in hertz */
+/** the lowest that is heard, and the lowest strings of a bass and a guitar, in hertz */
 const NOTES = [20, 41, 82] as const;
 
 interface Usual {

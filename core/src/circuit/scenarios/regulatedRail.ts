@@ -112,9 +112,10 @@ function raw(settings: Settings, parts: Parts): Netlist {
     ...place("input", "raw", "0", part(parts, "input")),
     { kind: "resistor", id: "Rmeter", a: "raw", b: "0", ohms: 10e6 },
   ];
-  // what it regulates it draws steadily; near drop-out that is a little too much, which errs on the side of a deeper trough
+  // drawn as a resistance that takes the stated current where the regulator begins to drop out: a little more above, so the trough
+  // errs on the deep side; a steady current would pull a rail without its capacitor below nothing
   const amperes = num(settings, "load");
-  if (amperes > 0) elements.push({ kind: "resistor", id: "RL", a: "raw", b: "0", ohms: (amplitude - 1) / amperes > 0 ? (amplitude - 1) / amperes : amplitude / amperes });
+  if (amperes > 0) elements.push({ kind: "resistor", id: "RL", a: "raw", b: "0", ohms: (num(settings, "regulated") + num(settings, "dropOut")) / amperes });
   return { title: "Raw side of a regulated rail", elements };
 } // prettier-ignore
 
