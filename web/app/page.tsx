@@ -1,6 +1,6 @@
 import { Bench } from "../components/bench/Bench";
 import { pool } from "../server/db";
-import { loadBench } from "../server/jobView";
+import { loadBench } from "../server/loadJob";
 import { getShop } from "../server/repositories/shop";
 
 export default async function BenchPage() {

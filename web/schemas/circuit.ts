@@ -1,4 +1,4 @@
-import { SCENARIO_IDS, type ScenarioId, type Settings } from "@mirvek/core/circuit";
+import { SCENARIO_IDS, type ScenarioId, type Settings } from "@mirvek/core/scenarios";
 import type { Binding, Contribution, Explanation } from "@mirvek/core/trace";
 import { z } from "zod";
 import { designator } from "./records";

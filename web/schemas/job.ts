@@ -1,5 +1,6 @@
 import { SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
-import { FINDING_TOKENS, JOB_STATES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/job";
+import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
+import { JOB_STATES } from "@mirvek/core/job";
 import { z } from "zod";
 
 export const FIRST_POWER = ["suppliesFirst", "lookUnderLimiter"] as const;

@@ -1,10 +1,28 @@
-import type { ChargeState, DrawerResistor, TouchSafety } from "@mirvek/core/bringUp";
-import type { CapacitorPart, EsrExpectation, Measurement, Verdict } from "@mirvek/core/capacitor";
+import type { DrawerResistor, TouchSafety } from "@mirvek/core/bringUp";
 import type { CataloguePart, Ranking, Refusal } from "@mirvek/core/choose";
+import type { FindingToken } from "@mirvek/core/device";
+import {
+  nextOf,
+  PATH,
+  stationStates,
+  type FittingPicture,
+  type JobFacts,
+  type JobPicture,
+  type JobRecords,
+  type JobState,
+  type LineRecord,
+  type NextAct,
+  type PositionPicture,
+  type ShopFacts,
+  type StationId,
+  type StationState,
+  type StoredReading,
+} from "@mirvek/core/job";
+import type { Technology } from "@mirvek/core/part";
+import type { ReadoutMeter, VoltsForm } from "@mirvek/core/readout";
 import type { ComputedStress } from "@mirvek/core/trace";
-import type { FindingToken, JobState, NextAct, Station, StationState } from "@mirvek/core/job";
-import type { Mounting, ReadoutMeter } from "@mirvek/core/readout";
-import type { Celsius, Farads, Millimetres, Ohms, Volts } from "@mirvek/core/units";
+import type { Ohms, Volts } from "@mirvek/core/units";
+import type { Verdict } from "@mirvek/core/verdict";
 import type { CircuitView } from "./circuit";
 import type { TakeIn } from "./job";
 
@@ -14,6 +32,8 @@ export interface JobRecord extends Omit<TakeIn, "findings"> {
   id: number;
   number: number;
   version: number;
+  /** grows with every write to the job */
+  revision: number;
   state: JobState;
   waiver: string | null;
   openedAt: number;
@@ -21,39 +41,9 @@ export interface JobRecord extends Omit<TakeIn, "findings"> {
   findings: FindingToken[];
 }
 
-export interface PositionRecord extends CapacitorPart {
-  id: number;
-  jobId: number;
-  version: number;
-  section: string;
-  channel: string | null;
-  twinKey: string | null;
-  temperature: Celsius | null;
-  diameter: Millimetres | null;
-  height: Millimetres | null;
-  maxDiameter: Millimetres | null;
-  maxHeight: Millimetres | null;
-  pitch: Millimetres | null;
-  mounting: Mounting;
-  working: Volts | null;
-  largest: Farads | null;
-  following: Ohms | null;
-  originalEsr: Ohms | null;
-  holdsCharge: boolean;
-  parallelWith: string[] | null;
-}
-
-export interface ReadingView {
-  id: number;
-  inCircuit: boolean;
-  meter: string | null;
-  takenAt: number;
-  significant: number;
-  measurement: Measurement;
-}
-
 export interface ChoiceView {
   id: number;
+  positionId: number;
   decision: "replace" | "temporary" | "leave" | "withdrawn";
   part: CataloguePart | null;
   reason: string | null;
@@ -61,61 +51,106 @@ export interface ChoiceView {
   at: number;
 }
 
-export interface PositionView extends PositionRecord {
-  verdict: Verdict;
-  /** what the current meter should read here, null where nothing is known */
-  expectation: EsrExpectation | null;
-  readings: ReadingView[];
-  twins: string[];
-  choice: ChoiceView | null;
-  charge: ChargeState | null;
-}
+/** The records of one job as they are loaded and as they wait in a browser. */
+export type Records = JobRecords<JobRecord, ChoiceView, CircuitView>;
 
 export interface MeterView extends ReadoutMeter {
   name: string;
 }
 
-export interface LineView {
-  id: number;
-  typed: string;
-  enteredAt: number;
-  enteredBy: string;
-  withdrawn: boolean;
+/** What a shop brings to every job. */
+export interface ShopView extends ShopFacts {
+  name: string;
+  currency: string;
+  meters: readonly MeterView[];
+  drawer: readonly DrawerResistor[];
 }
 
+/** What a browser starts a job from, and gets again when it must look anew. */
+export interface JobData {
+  records: Records;
+  shop: ShopView;
+  /** the server's clock when this was put together */
+  now: number;
+}
+
+export type PositionView = PositionPicture<ChoiceView>;
+export type FittingView = FittingPicture;
+export type ReadingView = StoredReading;
+
 export interface PointView {
-  id: number;
+  line: string | null;
   where: string;
   volts: Volts;
-  alternating: boolean;
+  form: VoltsForm;
   significant: number;
   takenAt: number;
 }
 
+export interface SafetyEntry {
+  line: string | null;
+  at: number;
+  kind: "residual" | "powerOn" | "powerOff" | "override";
+  position: string | null;
+  volts: number | null;
+  reason: string | null;
+}
+
+/** One job as screens, report and API show it: its records with everything that is judged from them. */
 export interface JobView {
+  revision: number;
   job: JobRecord;
   safety: TouchSafety;
-  stations: Record<Station, StationState>;
+  stations: Record<StationId, StationState>;
   next: NextAct;
-  positions: PositionView[];
-  meters: MeterView[];
-  lines: LineView[];
+  nextAt: StationId;
+  positions: readonly PositionView[];
+  /** what path, next act and closing are drawn from */
+  facts: JobFacts;
+  lines: readonly LineRecord[];
   points: PointView[];
-  /** circuits that have been set up by hand, latest state of each */
-  circuits: CircuitView[];
-  notes: { at: number; by: string; text: string }[];
-  safetyLog: {
-    at: number;
-    kind: "residual" | "powerOn" | "powerOff" | "override";
-    position: string | null;
-    volts: number | null;
-    reason: string | null;
-  }[];
-  drawer: DrawerResistor[];
-  touchLimit: Volts;
-  currency: string;
-  /** the server's clock when this was put together */
-  now: number;
+  circuits: readonly CircuitView[];
+  notes: { line: string | null; where: string | null; at: number; by: string; text: string }[];
+  safetyLog: SafetyEntry[];
+  shop: ShopView;
+}
+
+/** Puts together what is shown of a job, from its records and their picture. */
+export function viewOf(records: Records, shop: ShopView, picture: JobPicture<ChoiceView>): JobView {
+  const nameOf = (id: number | null) => records.positions.find((p) => p.id === id)?.designator ?? null;
+  const next = nextOf(picture.facts, PATH);
+  return {
+    revision: records.revision,
+    job: records.job,
+    safety: picture.safety,
+    stations: stationStates(picture.facts, PATH),
+    next: next.act,
+    nextAt: next.at,
+    positions: picture.positions,
+    facts: picture.facts,
+    lines: records.lines,
+    points: records.points.map(({ line, positionId, point, volts, form, significant, takenAt }) => ({
+      line,
+      where: point ?? nameOf(positionId) ?? "retired part",
+      volts,
+      form,
+      significant,
+      takenAt,
+    })),
+    circuits: records.circuits,
+    notes: records.notes.map(({ line, positionId, at, by, text }) => ({ line, where: nameOf(positionId), at, by, text })),
+    safetyLog: records.events
+      .filter((e) => !e.struck)
+      .map((e) => ({
+        line: e.line,
+        at: e.at,
+        kind: e.kind,
+        position: "position" in e ? e.position : null,
+        volts: "volts" in e ? e.volts : null,
+        reason: "reason" in e ? e.reason : null,
+      })),
+    shop,
+  };
 }
 
 /** One row of the bench. */
@@ -126,6 +161,7 @@ export interface BenchRow {
   state: JobState;
   safety: TouchSafety;
   next: NextAct;
+  nextAt: StationId;
   positions: number;
   measured: number;
   bad: number;
@@ -141,4 +177,44 @@ export interface CandidatesView {
   neededFrom: "working" | "computed" | "original";
   /** what the circuit of the unit makes the part bear, by its model; null where none knows */
   computed: ComputedStress | null;
+}
+
+/** One new part on the shelf, as the shop table shows it. */
+export interface ShelfRow {
+  id: number;
+  meter: string;
+  meterName: string;
+  technology: Technology;
+  nominal: number;
+  rated: number;
+  at: number;
+  esr: Ohms;
+  series: string | null;
+  grade: string | null;
+  by: string;
+  takenAt: number;
+  struck: boolean;
+}
+
+/** One ESR norm, as the shop table shows it: of those everyone starts with, or the shop's own. */
+export interface NormRow {
+  id: string;
+  from: number;
+  to: number;
+  rated: number | null;
+  typical: number;
+  wornOver: number;
+  failedOver: number;
+  note: string;
+  source: string;
+  by: string | null;
+  struck: boolean;
+}
+
+export interface ShopTables {
+  shelf: ShelfRow[];
+  norms: NormRow[];
+  bulgeDecides: boolean;
+  mustClimb: boolean;
+  meters: readonly MeterView[];
 }

@@ -1,7 +1,8 @@
 import { z } from "zod";
+import { LENGTHS } from "@mirvek/core/knowledge";
+import { type Entry, MOUNTINGS } from "@mirvek/core/readout";
 import { zFarads, zMillimetres, zRatedVolts, zVolts } from "./quantities";
-import { ROLES, TECHNOLOGIES } from "@mirvek/core/capacitor";
-import { MOUNTINGS } from "@mirvek/core/readout";
+import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
 
 export const designator = z
   .string()
@@ -11,13 +12,29 @@ export const designator = z
 
 /** One line from the readout line, with what stood around it when Enter was pressed. */
 export const readoutPost = z.object({
-  line: z.string().trim().min(1).max(400),
+  line: z.string().trim().min(1).max(LENGTHS.line),
   clientKey: z.uuid(),
   current: designator.nullable(),
   meter: z.string().max(31).nullable(),
   inCircuit: z.boolean(),
+  /** key of the line that `undo` takes back or `same` repeats; null: the last one */
+  refersTo: z
+    .uuid()
+    .nullish()
+    .transform((key) => key ?? null),
 });
 export type ReadoutPost = z.infer<typeof readoutPost>;
+
+/** What became of a line that was kept, for the browser that has shown it already. */
+export interface KeptLine {
+  entry: Entry;
+  /** where the line stands among those of the job; null for what keeps no line */
+  seq: number | null;
+  at: number;
+  revision: number;
+  /** kept before: the answer had been lost */
+  again: boolean;
+}
 
 export const safetyPost = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("powerOn") }),
@@ -32,7 +49,7 @@ export const positionsPost = z.discriminatedUnion("kind", [
     kind: z.literal("twins"),
     from: z.array(designator).min(1).max(200),
     offset: z.number().int().min(-9998).max(9998),
-    channel: z.string().regex(/^[A-Za-z0-9]{1,8}$/),
+    channel: z.string().regex(/^[A-Za-z0-9]{1,12}$/),
   }),
 ]);
 export type PositionsPost = z.infer<typeof positionsPost>;
@@ -42,7 +59,7 @@ export const positionFields = z.object({
   channel: z
     .string()
     .trim()
-    .regex(/^[A-Za-z0-9]{1,8}$/)
+    .regex(/^[A-Za-z0-9]{1,12}$/)
     .nullable(),
   role: z.enum(ROLES),
   technology: z.enum(TECHNOLOGIES),

@@ -6,6 +6,7 @@ import type { Db } from "./db";
 import { requireOpen } from "./guard";
 import { refuseMissing, Refused } from "./refusal";
 import { insertJobEvent, lockJob } from "./repositories/jobs";
+import { insertAcross, listAcross } from "./repositories/records";
 import { insertPosition, insertTwin, listPositions, restorePosition, retirePosition, updatePosition } from "./repositories/positions";
 
 /** Adds a pasted list or copies positions to a twin channel; all of them or none. */
@@ -52,5 +53,12 @@ export async function changePosition(db: Db, jobNumber: number, designator: stri
     return;
   }
   await updatePosition(db, position.id, edit.version, edit.fields);
+  await keepAcross(db, job.id, position.id, edit.fields.parallelWith, by);
   await insertJobEvent(db, job.id, "positionEdited", { designator, before: position, after: edit.fields }, by);
+}
+
+/** What lies across a part is a record of its own: written down where it differs from what was last said. */
+async function keepAcross(db: Db, jobId: number, positionId: number, designators: string[] | null, by: string): Promise<void> {
+  const before = (await listAcross(db, [jobId])).findLast((a) => a.positionId === positionId)?.designators ?? null;
+  if (JSON.stringify(before) !== JSON.stringify(designators)) await insertAcross(db, { jobId, positionId, lineId: null, designators, by });
 }

@@ -3,7 +3,7 @@ import type { CircuitPost } from "../schemas/circuit";
 import { pool } from "./db";
 import { seedDemo } from "./demo/seed";
 import { loadCandidates } from "./decide";
-import { loadJobView } from "./jobView";
+import { loadJobView } from "./loadJob";
 import { insertCircuit, listCircuits } from "./repositories/circuits";
 import { findJob } from "./repositories/jobs";
 import { freshDatabase } from "./testing/database";

@@ -6,7 +6,7 @@ import type { ChoicePost } from "../schemas/records";
 import { benchName } from "./bench";
 import type { Db } from "./db";
 import { requireOpen } from "./guard";
-import { loadJobView } from "./jobView";
+import { loadJobView } from "./loadJob";
 import { refuseMissing, Refused } from "./refusal";
 import { insertChoice } from "./repositories/choices";
 import { findJob, lockJob } from "./repositories/jobs";
@@ -17,7 +17,7 @@ const schoolsOf = (job: JobRecord): Schools => ({ value: job.valuePolicy, tantal
 
 /** The position with what its circuit makes it bear. */
 function needsOf(view: JobView, p: PositionView): PositionNeeds & { computed: ComputedStress | null } {
-  const positions = view.positions.map((part) => ({ part, readings: part.readings, verdict: part.verdict.state }));
+  const positions = view.positions.map((p2) => ({ part: p2, folded: p2.folded, verdict: p2.verdict.state }));
   const unit = { ...view.job, roles: view.positions.map((x) => x.role) };
   return {
     ...p,

@@ -1,20 +1,32 @@
 import "server-only";
-import type { JobView } from "../schemas/jobView";
+import type { JobData } from "../schemas/jobView";
 import { pool, transaction, type Db } from "./db";
-import { loadJobView } from "./jobView";
+import { loadJobData, loadJobView } from "./loadJob";
 import { refuseMissing } from "./refusal";
 import { findJob } from "./repositories/jobs";
 import { routeNumber } from "./routeNumber";
 
-/** A job as it stands. @throws Refused when there is none of that number */
-export async function readJob(segment: string): Promise<JobView> {
+async function jobOf(segment: string) {
   const job = await findJob(pool(), routeNumber(segment));
   if (!job) throw refuseMissing();
-  return loadJobView(pool(), job);
+  return job;
 }
 
-/** One write to a job in one transaction, answered with the job as it stands after it. */
-export async function writeJob(segment: string, work: (db: Db, jobNumber: number) => Promise<unknown>): Promise<JobView> {
+/** A job as it stands, judged, as plain JSON. @throws Refused when there is none of that number */
+export async function readJob(segment: string) {
+  const view = await loadJobView(pool(), await jobOf(segment));
+  const positions = view.positions.map(({ folded: _folded, fittings, ...p }) => ({
+    ...p,
+    fittings: fittings.map(({ folded: _own, ...f }) => f),
+  }));
+  return { ...view, positions };
+}
+
+/** A job's records, for a browser that judges them itself. @throws Refused when there is none of that number */
+export const readJobData = async (segment: string): Promise<JobData> => loadJobData(pool(), await jobOf(segment));
+
+/** One write to a job in one transaction, answered with the job's records as they stand after it. */
+export async function writeJob(segment: string, work: (db: Db, jobNumber: number) => Promise<unknown>): Promise<JobData> {
   await transaction((db) => work(db, routeNumber(segment)));
-  return readJob(segment);
+  return readJobData(segment);
 }

@@ -13,7 +13,7 @@ describe("lint keeps the layers apart", () => {
   test.each([
     [
       "the core importing the web",
-      "core/src/capacitor/x.ts",
+      "core/src/part/x.ts",
       `import { pool } from "../../../web/server/db";\npool();\n`,
       "no-restricted-imports",
     ],
@@ -27,13 +27,13 @@ describe("lint keeps the layers apart", () => {
     ["the core looking at the clock", "core/src/job/x.ts", `export const x = Date.now();\n`, "no-restricted-properties"],
     [
       "an area importing one it may not",
-      "core/src/capacitor/x.ts",
+      "core/src/part/x.ts",
       `import { orderList } from "../choose";\norderList([]);\n`,
       "boundaries/element-types",
     ],
     [
       "an area reaching past another's door",
-      "core/src/capacitor/x.ts",
+      "core/src/part/x.ts",
       `import { formatEngineering } from "../units/engineering";\nformatEngineering(1, "F");\n`,
       "boundaries/entry-point",
     ],
@@ -54,8 +54,6 @@ describe("lint keeps the layers apart", () => {
   });
 
   test("what is allowed is not refused", async () => {
-    expect(await complaintsAbout("core/src/capacitor/x.ts", `import { farads } from "../units";\nexport const c = farads(1);\n`)).toEqual(
-      [],
-    );
+    expect(await complaintsAbout("core/src/part/x.ts", `import { farads } from "../units";\nexport const c = farads(1);\n`)).toEqual([]);
   });
 }, 60_000);

@@ -1,14 +1,17 @@
 import { runner } from "node-pg-migrate";
 import { fileURLToPath } from "node:url";
 
-/** Brings the database at DATABASE_URL to the newest schema; what is there already is left alone. */
-export async function migrate(databaseUrl: string): Promise<void> {
+/**
+ * Brings a database to the newest schema, or by so many migrations towards it; what is there already is left alone.
+ */
+export async function migrate(databaseUrl: string, count = Infinity): Promise<void> {
   await runner({
     databaseUrl,
     dir: fileURLToPath(new URL("./migrations", import.meta.url)),
     migrationsTable: "schema_migration",
     direction: "up",
     checkOrder: true,
+    count,
     log: () => undefined,
   });
 }

@@ -1,21 +1,21 @@
 import "server-only";
 import { orderList, type OrderLine, type OrderNeed } from "@mirvek/core/choose";
 import { formatEngineering } from "@mirvek/core/units";
-import type { JobRecord, PositionRecord } from "../schemas/jobView";
+import type { PositionRecord } from "@mirvek/core/job";
+import type { JobRecord } from "../schemas/jobView";
 import type { Db } from "./db";
 import { listChoices } from "./repositories/choices";
-import { listParts } from "./repositories/parts";
 import { listPositions } from "./repositories/positions";
 
 /** What must be ordered for these jobs: accepted choices merged by part, with spares. */
 export async function loadOrder(db: Db, jobs: readonly JobRecord[]): Promise<OrderLine[]> {
   const ids = jobs.map((j) => j.id);
-  const choices = (await listChoices(db, ids)).filter((c) => c.partId !== null);
-  const parts = new Map((await listParts(db, choices.map((c) => c.partId!))).map((p) => [p.id, p])); // prettier-ignore
+  const choices = await listChoices(db, ids);
   const positions = new Map<number, PositionRecord>((await listPositions(db, ids)).map((p) => [p.id, p]));
   const numbers = new Map(jobs.map((j) => [j.id, j.number]));
   const needs = choices.flatMap((c): OrderNeed[] => {
-    const [part, position] = [parts.get(c.partId!), positions.get(c.positionId)];
+    const { part } = c;
+    const position = positions.get(c.positionId);
     if (!part || !position) return [];
     return [
       {

@@ -1,6 +1,6 @@
 import "server-only";
 import type { ReadoutIssue } from "@mirvek/core/readout";
-import type { HandsHeld, RequestIssue } from "../schemas/issues";
+import type { RequestIssue } from "../schemas/issues";
 
 /** A request that was understood and refused; thrown inside a transaction so that nothing of it is kept. */
 export class Refused extends Error {
@@ -13,6 +13,5 @@ export class Refused extends Error {
 }
 
 export const refuseReadout = (issue: ReadoutIssue): Refused => new Refused({ code: "readout", issue });
-export const refuseHands = (held: HandsHeld): Refused => new Refused({ code: "handsHeld", held }, 423);
 export const refuseStale = (): Refused => new Refused({ code: "stale" }, 409);
 export const refuseMissing = (): Refused => new Refused({ code: "notFound" }, 404);

@@ -2,7 +2,7 @@ import { expect, test, vi } from "vitest";
 import { z } from "zod";
 import { isConnectionError, together, type Db } from "./db";
 import { orderCsv } from "./orderCsv";
-import { Refused, refuseHands, refuseStale } from "./refusal";
+import { Refused, refuseStale } from "./refusal";
 import { respond, respondRead } from "./respond";
 
 const schema = z.object({ n: z.number() });
@@ -26,7 +26,8 @@ test("what does not fit names the field and is never worked on", async () => {
 
 test.each([
   [refuseStale(), 409, "stale"],
-  [refuseHands("charge"), 423, "handsHeld"],
+  [Object.assign(new Error("value out of range"), { code: "22003" }), 422, "notKept"],
+  [Object.assign(new Error("violates check constraint"), { code: "23514" }), 422, "notKept"],
   [new Refused({ code: "nothingToUndo" }), 422, "nothingToUndo"],
   [Object.assign(new Error("connect ECONNREFUSED"), { code: "ECONNREFUSED" }), 503, "databaseDown"],
   [Object.assign(new Error("terminating connection"), { code: "57P01" }), 503, "databaseDown"],

@@ -43,6 +43,8 @@ function answerError(error: unknown): NextResponse<{ ok: false; issue: RequestIs
   if (isConnectionError(error)) return failed({ code: "databaseDown" }, 503);
   // 40001 and 40P01: two writes crossed; the later one must look again (PostgreSQL error codes, appendix A)
   if (["40001", "40P01"].includes(sqlState(error) ?? "")) return failed({ code: "stale" }, 409);
+  // 22 and 23: a value the database does not take, or a constraint it breaks: the words are refused, not tried again
+  if (/^2[23]/.test(sqlState(error) ?? "")) return failed({ code: "notKept" }, 422);
   console.error(error);
   return failed({ code: "unexpected" }, 500);
 }

@@ -1,8 +1,10 @@
-import { CONDITIONS, OHMMETER_TRENDS, ROLES, TECHNOLOGIES, VISUAL_SIGNS } from "@mirvek/core/capacitor";
-import { SCENARIO_IDS } from "@mirvek/core/circuit";
+import { BOUNDS, CONDITIONS, EVIDENCE, OHMMETER_TRENDS, SAID_WORDS, VISUAL_SIGNS } from "@mirvek/core/evidence";
+import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
+import { SCENARIO_IDS } from "@mirvek/core/scenarios";
 import { GRADES, SAFETY_CLASSES, SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
-import { FINDING_TOKENS, JOB_STATES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/job";
-import { MOUNTINGS } from "@mirvek/core/readout";
+import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
+import { JOB_STATES } from "@mirvek/core/job";
+import { MOUNTINGS, VOLTS_FORMS } from "@mirvek/core/readout";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { FIRST_POWER } from "../schemas/job";
 import { pool } from "./db";
@@ -31,6 +33,10 @@ test.each([
   ["visual_sign", VISUAL_SIGNS],
   ["ohmmeter_trend", OHMMETER_TRENDS],
   ["part_condition", CONDITIONS],
+  ["reading_kind", [...EVIDENCE.keys()]],
+  ["said_word", SAID_WORDS],
+  ["reading_bound", BOUNDS],
+  ["volts_form", VOLTS_FORMS],
 ])("the database's %s has the words of the core", async (type, words) => {
   const { rows } = await pool().query(`select unnest(enum_range(null::${type}))::text as word`);
   expect(rows.map((r: { word: string }) => r.word).sort()).toEqual([...words].sort());
@@ -71,6 +77,17 @@ describe("a wrong row is impossible", () => {
     ["an ESR both over-range and with a value", `${reading} (1, 1, 1, 'esr', true, 2, 1, true, 1e5, null, null)`, "23514"],
     ["an ESR without frequency", `${reading} (1, 1, 1, 'esr', true, 2, 1, false, null, null, null)`, "23514"],
     ["a capacitance of 1e30 F", `${reading} (1, 1, 1, 'capacitance', true, 2, 1e30, false, 120, null, null)`, "23514"],
+    ["a word with a figure", `${reading} (1, 1, 1, 'word', true, 2, 1, false, null, null, null)`, "23514"],
+    [
+      "a norm that fails before it is worn",
+      `insert into shop_norm (nominal_from_f, nominal_to_f, typical_ohms, worn_over_ohms, failed_over_ohms, by) values (1e-5, 1e-5, 1, 2, 2, 'x')`,
+      "23514",
+    ],
+    [
+      "a fitting of another job's position",
+      `insert into fitting (job_id, position_id, line_id, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, by) values (1, 2, 1, 'film', 1e-6, 63, 0.1, 0.1, 'x')`,
+      "23503",
+    ],
     ["a bulged ESR", `${reading} (1, 1, 1, 'esr', true, 2, 1, false, 1e5, null, 'bulged')`, "23514"],
     ["an override without a reason", `insert into safety_event (job_id, kind, by) values (1, 'override', 'x')`, "23514"],
     ["a residual without volts", `insert into safety_event (job_id, kind, position_id, by) values (1, 'residual', 1, 'x')`, "23514"],
@@ -88,15 +105,18 @@ describe("a wrong row is impossible", () => {
     await expect(pool().query(sql)).rejects.toMatchObject({ code: state });
   });
 
-  test.each(["readout_line", "reading", "safety_event", "choice", "job_event", "point_reading", "circuit_note"])(
+  test.each(["readout_line", "reading", "safety_event", "choice", "job_event", "point_reading", "circuit_note", "across_note", "fitting"])(
     "%s is append-only",
     async (table) => {
       await pool().query(`insert into safety_event (job_id, kind, by) values (1, 'powerOff', 'x')`);
       await pool().query(`insert into job_event (job_id, kind, by) values (1, 'note', 'x')`);
       await pool().query(`insert into circuit_note (job_id, scenario, settings, binding, by) values (1, 'supply', '{}', '{}', 'x')`);
       await pool().query(`${reading} (1, 1, 1, 'esr', true, 2, 1, false, 1e5, null, null)`);
+      await pool().query(`insert into point_reading (job_id, line_id, point, volts, form, significant) values (1, 1, 'rail', 5, 'dc', 1)`);
+      await pool().query(`insert into across_note (job_id, position_id, designators, by) values (1, 1, '{}', 'x')`);
       await pool().query(
-        `insert into point_reading (job_id, line_id, point, volts, alternating, significant) values (1, 1, 'rail', 5, false, 1)`,
+        `insert into fitting (job_id, position_id, line_id, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, by)
+         values (1, 1, 1, 'aluminium', 1e-4, 25, 0.2, 0.2, 'x')`,
       );
       await pool().query(
         `insert into choice (job_id, position_id, decision, reason, verdict, by) select 1, 1, 'leave', 'test', 'worn', 'x' where not exists (select 1 from choice)`,

@@ -1,9 +1,7 @@
 import type { Assessment, FitNote, Merit, Refusal } from "@mirvek/core/choose";
 import { shown, signedPercent } from "./quantity";
 import { gradeName, technologyName } from "./vocabulary";
-
-type Texts<T extends { code: string }> = { [C in T["code"]]: (x: Extract<T, { code: C }>) => string };
-const say = <T extends { code: string }>(texts: Texts<T>, x: T): string => (texts[x.code as T["code"]] as (x: T) => string)(x);
+import { say, type Texts } from "./say";
 
 const refusalTexts: Texts<Refusal> = {
   voltage: (r) =>

@@ -1,4 +1,4 @@
-import { SCENARIOS, SCENARIO_IDS, fillSettings, type Parts, type Settings } from "@mirvek/core/circuit";
+import { SCENARIOS, SCENARIO_IDS, fillSettings, type Parts, type Settings } from "@mirvek/core/scenarios";
 import { describe, expect, test } from "vitest";
 import type { KeptAnswer } from "../schemas/circuit";
 import {

@@ -1,4 +1,5 @@
-import type { CircuitIssue, Curve, Figure, FigureUnit, NetlistTextIssue, ScenarioId, Warning } from "@mirvek/core/circuit";
+import type { CircuitIssue, NetlistTextIssue } from "@mirvek/core/circuit";
+import type { Curve, Figure, FigureUnit, ScenarioId, Warning } from "@mirvek/core/scenarios";
 import type { Candidate, Contribution, Explanation } from "@mirvek/core/trace";
 import type { KeptAnswer } from "../schemas/circuit";
 import { list, shown } from "./quantity";

@@ -1,27 +1,37 @@
-import type { Measurement } from "@mirvek/core/capacitor";
-import type { Entry } from "@mirvek/core/readout";
+import type { Bound, Measurement } from "@mirvek/core/evidence";
+import type { Consequence, Entry, VoltsForm } from "@mirvek/core/readout";
 import { list, marked, shown, signedVolts } from "./quantity";
-import { roleName, signName, technologyName } from "./vocabulary";
+import { roleName, saidWordName, signName, technologyName } from "./vocabulary";
+
+interface NamedMeter {
+  id: string;
+  name: string;
+}
+
+const BOUND_SIGN: Readonly<Record<Bound, string>> = { below: "under ", above: "over ", about: "about " };
+const sign = (bound: Bound | undefined) => (bound ? BOUND_SIGN[bound] : "");
 
 /** One measurement in a few words: "ESR 0.42 Ω at 100 kHz". */
 export function measurementText(m: Measurement, significant: number): string {
   switch (m.kind) {
     case "esr":
-      return m.ohms === "over" ? "ESR over-range" : `ESR ${shown(m.ohms, "Ω", significant)}`;
+      return m.ohms === "over" ? "ESR over-range" : `ESR ${sign(m.bound)}${shown(m.ohms, "Ω", significant)}`;
     case "capacitance":
-      return `C ${shown(m.farads, "F", significant)}`;
+      return `C ${sign(m.bound)}${shown(m.farads, "F", significant)}`;
     case "dissipation":
-      return `tan δ ${m.d}`;
+      return `tan δ ${Number(m.d.toPrecision(3))}`;
     case "ohmmeter":
       return m.ohms === "over"
-        ? `ohmmeter over-range`
-        : `ohmmeter ${shown(m.ohms, "Ω", significant)}${m.trend === "unsaid" ? "" : `, ${m.trend}`}`;
+        ? `ohmmeter over-range${m.trend === "climbing" ? ", climbing" : ""}`
+        : `ohmmeter ${sign(m.bound)}${shown(m.ohms, "Ω", significant)}${m.trend === "unsaid" ? "" : `, ${m.trend}`}`;
     case "leakage":
       return `leaks ${shown(m.amperes, "A", significant)}`;
     case "visual":
       return signName[m.sign];
     case "condition":
       return m.condition;
+    case "word":
+      return saidWordName[m.word];
   }
 }
 
@@ -32,50 +42,102 @@ export function frequencyText(m: Measurement): string {
   return "";
 }
 
-/** How a line is understood, said back before it is kept; `meterName` turns an id into what the meter is called. */
-export function entryText(entry: Entry, meterName: (id: string) => string): { subject: string; rest: string } {
-  switch (entry.kind) {
-    case "part": {
-      const said = entry.measurements.map((m) => [measurementText(m.measurement, m.significant), frequencyText(m.measurement)].filter(Boolean).join(" at ")); // prettier-ignore
-      const instrument = entry.measurements.some((m) => m.measurement.kind !== "visual");
-      const parallel =
-        entry.parallel === null
-          ? []
-          : [entry.parallel.kind === "alone" ? "nothing across it" : `${list(entry.parallel.designators)} across it`];
-      const how = instrument
-        ? [entry.inCircuit ? "in circuit" : "out of circuit", entry.meter ? meterName(entry.meter) : "no meter named"]
-        : [];
-      return { subject: entry.designator, rest: [...said, ...parallel, ...how].join(", ") };
-    }
-    case "volts":
+const FORM: Readonly<Record<VoltsForm, string>> = { dc: "", rms: " AC", peakToPeak: " p-p" };
+/** Volts as they were read: DC, rms or peak to peak. */
+export const voltsText = ({ volts, form, significant }: { volts: number; form: VoltsForm; significant: number }): string =>
+  `${signedVolts(volts, significant)}${FORM[form]}`;
+
+const meterName = (id: string | null, meters: readonly NamedMeter[]): string =>
+  id === null ? "no meter named" : (meters.find((m) => m.id === id)?.name ?? id);
+
+type Brought = Exclude<Consequence, { about: "reading" }>;
+type ReadingSaid = Extract<Consequence, { about: "reading" }>;
+
+const isLookOrWord = (r: ReadingSaid) => r.measurement.kind === "visual" || r.measurement.kind === "word";
+const readingText = (r: ReadingSaid): string =>
+  [measurementText(r.measurement, r.significant), frequencyText(r.measurement)].filter(Boolean).join(" at ");
+const howText = (r: ReadingSaid, meters: readonly NamedMeter[]): string =>
+  [r.inCircuit ? "in circuit" : "out of circuit", meterName(r.meter, meters)].join(", ");
+
+function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: string; rest: string } {
+  switch (c.about) {
+    case "across":
       return {
-        subject: entry.designator,
-        rest: `${signedVolts(entry.volts, entry.significant)}${entry.alternating ? " AC ripple" : " across it"}`,
+        subject: c.designator,
+        rest: c.parallel.kind === "alone" ? "nothing across it" : `${list(c.parallel.designators)} across it`,
       };
+    case "voltsAt":
+      return { subject: c.designator, rest: `${voltsText(c)}${c.form === "dc" ? " across it" : " ripple"}` };
     case "point":
-      return { subject: entry.point, rest: `${signedVolts(entry.volts, entry.significant)}${entry.alternating ? " AC" : ""}` };
-    case "shelf":
+      return { subject: c.point, rest: voltsText(c) };
+    case "fitted": {
+      const what = c.marking ? marked(c.marking.nominal, c.marking.rated) : "the part chosen";
+      return { subject: c.designator, rest: `${what} fitted${c.lot ? `, lot ${c.lot}` : ""}; readings are its own from here on` };
+    }
+    case "note":
+      return { subject: c.designator ? `Note on ${c.designator}` : "Note", rest: c.text };
+    case "shelf": {
+      const series = [c.series, c.grade].filter(Boolean).join(", ");
+      const what = `new ${marked(c.nominal, c.rated)} ${technologyName[c.technology]}${series ? `, ${series}` : ""}`;
+      return { subject: "Shelf", rest: `${what}: ESR ${shown(c.esr, "Ω")} on ${meterName(c.meter, meters)}` };
+    }
+    case "power":
+      return { subject: "Power", rest: c.on ? "on: locks everything inside" : "off: charge to be measured" };
+    case "position": {
+      const p = c.position;
+      const usual = p.assumed.length > 0 ? ` (${p.assumed.join(", ")} taken as usual)` : "";
       return {
-        subject: "Shelf",
-        rest: `new ${marked(entry.nominal, entry.rated)} ${technologyName[entry.technology]}: ESR ${shown(entry.esr, "Ω")} on ${meterName(entry.meter)}`,
+        subject: `Add ${p.designator}`,
+        rest: `${marked(p.nominal, p.rated)}, ${roleName[p.role]}, ${technologyName[p.technology]}${usual}`,
       };
+    }
+  }
+}
+
+/** One consequence of a line in a few words. */
+export function consequenceText(c: Consequence, meters: readonly NamedMeter[]): string {
+  if (c.about === "reading") return `${c.designator} ${readingText(c)}`;
+  const { subject, rest } = broughtText(c, meters);
+  return `${subject} ${rest}`;
+}
+
+/** How a line is understood, said back before it is kept. */
+export function entryText(entry: Entry, meters: readonly NamedMeter[]): { subject: string; rest: string } {
+  switch (entry.kind) {
+    case "undo":
+      return { subject: "Undo", rest: "the last line, with all it brought about" };
     case "setting":
       return {
         subject: "From now on",
-        rest: [entry.inCircuit === null ? "" : entry.inCircuit ? "in circuit" : "out of circuit", entry.meter ? meterName(entry.meter) : ""]
+        rest: [
+          entry.cursor ?? "",
+          entry.inCircuit === null ? "" : entry.inCircuit ? "in circuit" : "out of circuit",
+          entry.meter === null ? "" : meterName(entry.meter, meters),
+        ]
           .filter(Boolean)
           .join(", "),
       };
-    case "power":
-      return { subject: "Power", rest: entry.on ? "on: locks everything inside" : "off: charge to be measured" };
-    case "add":
-      return {
-        subject: `Add ${entry.position.designator}`,
-        rest: `${marked(entry.position.nominal, entry.position.rated)}, ${roleName[entry.position.role]}, ${technologyName[entry.position.technology]}${entry.position.assumed.length > 0 ? ` (${entry.position.assumed.join(", ")} taken as usual)` : ""}`,
-      };
-    case "note":
-      return { subject: "Note", rest: entry.text };
-    case "undo":
-      return { subject: "Undo", rest: "the last line" };
+    case "keeps":
+      return keptText(entry.brings, meters);
   }
+}
+
+/** Everything a line brings about: one subject where there is one, else each named. */
+function keptText(brings: readonly Consequence[], meters: readonly NamedMeter[]): { subject: string; rest: string } {
+  const readings = brings.filter((c) => c.about === "reading");
+  const others = brings.filter((c) => c.about !== "reading").map((c) => broughtText(c, meters));
+  const parts = [...new Set(readings.map((r) => r.designator))];
+  const hows = [...new Set(readings.filter((r) => !isLookOrWord(r)).map((r) => howText(r, meters)))];
+  const said = readings.map((r) =>
+    [parts.length > 1 ? r.designator : "", readingText(r), hows.length > 1 && !isLookOrWord(r) ? `(${howText(r, meters)})` : ""]
+      .filter(Boolean)
+      .join(" "),
+  );
+  const subjects = [...new Set([...parts, ...others.map((o) => o.subject)])];
+  const rest = [
+    ...said,
+    ...(hows.length === 1 ? hows : []),
+    ...others.map((o) => (subjects.length > 1 ? `${o.subject}: ${o.rest}` : o.rest)),
+  ];
+  return { subject: subjects.length > 1 ? list(subjects) : (subjects[0] ?? ""), rest: rest.join(", ") };
 }

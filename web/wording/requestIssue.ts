@@ -1,10 +1,8 @@
-import type { MarkingIssue } from "@mirvek/core/capacitor";
+import type { MarkingIssue } from "@mirvek/core/part";
 import type { PositionIssue, PositionList, Quantity, ReadoutIssue } from "@mirvek/core/readout";
-import type { HandsHeld, RequestIssue } from "../schemas/issues";
+import type { RequestIssue } from "../schemas/issues";
 import { list, shown } from "./quantity";
-
-type Texts<T extends { code: string }> = { [C in T["code"]]: (x: Extract<T, { code: C }>) => string };
-const say = <T extends { code: string }>(texts: Texts<T>, x: T): string => (texts[x.code as T["code"]] as (x: T) => string)(x);
+import { say, type Texts } from "./say";
 
 const quantityName: Readonly<Record<Quantity, string>> = {
   esr: "ESR", capacitance: "capacitance", dissipation: "tan δ", leak: "leakage", volts: "volts", frequency: "frequency",
@@ -22,6 +20,9 @@ const positionTexts: Texts<PositionIssue> = {
   designatorMissing: (i) => `"${i.text}" does not begin with a designator such as C14`,
   valueMissing: (i) => `${i.designator}: value is missing`,
   voltsMissing: (i) => `${i.designator}: rated volts are missing`,
+  tooLong: (i) => `${i.designator}: the section's name has over ${i.most} characters`,
+  sectionsOfSection: (i) => `${i.designator} is a section already: name the can without its letter`,
+  impossible: (i) => `${i.designator}: that ${i.what} cannot be`,
   marking: (i) => `${i.designator}: ${say(markingTexts, i.issue)}`,
 };
 
@@ -30,41 +31,50 @@ export const positionIssueText = (i: PositionList["issues"][number]["issue"]): s
 
 const readoutTexts: Texts<ReadoutIssue> = {
   empty: () => "",
-  noDesignator: () => "Which part? Begin with its designator.",
+  tooLong: (i) => `Too long: at most ${i.most} characters.`,
+  badCharacter: () => "There is a character in it that cannot be kept.",
+  noDesignator: () => "Which part? Name it, or move the cursor to it.",
   unknownDesignator: (i) =>
     `${i.designator} is not on this job.${i.near.length > 0 ? ` Did you mean ${list(i.near)}?` : ""} Or: add ${i.designator} 47u 25v decoupler`,
+  acrossItself: (i) => `${i.designator} cannot lie across itself.`,
   nothingSaid: (i) => `${i.designator}: say a reading, as in ${i.designator} esr 0.4`,
-  notUnderstood: (i) => `"${i.token}" not understood.`,
+  notUnderstood: (i) => `"${i.token}" not understood. note before it keeps it as said.`,
+  surplus: (i) => `"${i.token}" after ${i.after}: one thing a line, or note.`,
   valueMissing: (i) => `A value must follow ${i.after}.`,
   unitMissing: (i) => `${i.token} of what? Add u, n, r, k or v, or say esr, c, leak before it.`,
   wrongUnit: (i) => `${i.token} is no ${quantityName[i.quantity]}.`,
   impossible: (i) => `${i.token} is no possible ${quantityName[i.quantity]}.`,
   farFromMarked: (i) =>
     `${shown(Number(i.token), "F")} on a ${shown(i.nominal, "F")} part? Check the unit, or end the line with ! to keep it.`,
+  isTheMarking: (i) => `${i.token} is what ${i.designator} is marked: esr ${i.token}, or c ${i.token}u?`,
+  noBareEsr: (i) => `${i.token} is much for an ESR meter: say esr ${i.token}, or add the unit.`,
+  thousandsOrDecimal: (i) => `${i.token}: thousands or decimals? Write it without the comma, or with a point.`,
+  milliOrMega: (i) => `${i.token}: milli or mega? Write milliohm, or M.`,
+  milliOrMicro: (i) => `${i.token} on a ${shown(i.nominal, "F")} part: write it in u.`,
+  secondValue: (i) => `${i.token} is a second ${quantityName[i.quantity]}: in, out or a meter beside each, or two lines.`,
+  valuesForParts: (i) => `${i.values === 1 ? "One value" : `${i.values} values`} for ${i.parts} parts: one each, in their order.`,
+  positionOrCondition: (i) => `"${i.token}": measured out of circuit, or gone? Say out first, or leave it off.`,
+  meterShowsNoEsr: () => "This meter shows no ESR. Pick the ESR meter, or say leak.",
+  ohmsOfWhat: (i) => `${i.token}: esr ${i.token} or leak ${i.token}? No meter is picked.`,
   overOfWhat: () => "Over-range of what? Say esr ol or leak ol.",
+  sameAsWhat: () => "The same as what? The line before has no reading.",
   unknownMeter: (i) => `No meter is called ${i.token}.`,
   meterNeeded: () => "Pick the meter first: say its name.",
   shelfIncomplete: () => "A shelf reading needs value, volts and ESR: new 10u 50v esr 1.4",
+  fittedMarking: (i) => `${i.designator} fitted 100u 25v: value and volts, or neither; readings in a line of their own.`,
   alreadyThere: (i) => `${i.designator} is already on this job.`,
   position: (i) => `${say(positionTexts, i.issue)}.`,
 };
 export const readoutIssueText = (i: ReadoutIssue): string => say(readoutTexts, i);
 
-const heldText: Readonly<Record<HandsHeld, string>> = {
-  energised: "The unit is live. Switch off first: power off",
-  charge: "Not safe to touch yet. Measure the charge first, as in C1 1.2v, twice 60 s apart; or override with a reason.",
-  nothingListed: "No part that holds charge is listed. List the reservoirs, or override with a reason.",
-};
-
 const texts: Texts<RequestIssue> = {
   readout: (i) => readoutIssueText(i.issue),
   positions: (i) => i.issues.map((p) => `Line ${p.line}: ${positionIssueText(p.issue)}.`).join(" "),
-  handsHeld: (i) => heldText[i.held],
-  powerNeeded: () => "Ripple is read with power on. Say power on first.",
   stale: () => "Somebody changed this meanwhile. It now shows the latest; yours was not kept, look and try again.",
   notFound: () => "That is not here (any more).",
   nothingToUndo: () => "Nothing to undo.",
-  cannotUndoCharge: () => "Volts above the limit and power changes stay on record. Measure again instead.",
+  keyReused: () => "This line was sent before with other words. Type it again.",
+  notKept: () => "The records do not take this. Nothing of it was kept; say it another way.",
   designatorTaken: (i) => `${i.designator} is already on this job.`,
   noTwinNumber: (i) => `${i.designator} has no twin at that distance.`,
   jobClosed: () => "This job is closed. Reopen it under Hand back.",

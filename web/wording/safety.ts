@@ -1,5 +1,6 @@
 import type { ChargeState, DischargeRefusal, HazardClass, TouchSafety } from "@mirvek/core/bringUp";
 import { ago, list, shown, signedVolts, span } from "./quantity";
+import { say, type Texts } from "./say";
 
 /** Hazard state for the bench list: a word and whether it is a danger. */
 export function hazardWord(safety: TouchSafety): { word: string; tone: "danger" | "wait" | "safe" } {
@@ -62,12 +63,11 @@ export const hazardClassText: Readonly<Record<HazardClass, string>> = {
   severeShock: "shock that injures",
 };
 
-type Texts = { [C in DischargeRefusal["code"]]: (r: Extract<DischargeRefusal, { code: C }>) => string };
-const refusalText: Texts = {
+const refusalText: Texts<DischargeRefusal> = {
   arc: (r) => `${shown(r.amperes, "A", 2)} at first: arcs and welds`,
   peakPower: (r) => `${shown(r.peak, "W", 3)} at first, bears ${shown(r.limit, "W", 3)}`,
   energy: (r) => `${shown(r.energy, "J", 3)}, bears ${shown(r.limit, "J", 3)}`,
   elementVoltage: (r) => `element bears ${shown(r.limit, "V")}`,
   tooSlow: (r) => `${span(r.seconds)} to 5 V`,
 };
-export const dischargeRefusalText = (r: DischargeRefusal): string => (refusalText[r.code] as (r: DischargeRefusal) => string)(r);
+export const dischargeRefusalText = (r: DischargeRefusal): string => say(refusalText, r);

@@ -1,34 +1,52 @@
-import type { ReferenceSource, Settle, Verdict, VerdictNote, VerdictReason } from "@mirvek/core/capacitor";
-import { list, percent, shown, times } from "./quantity";
-import { signName } from "./vocabulary";
-
-type Texts<T extends { code: string }> = { [C in T["code"]]: (x: Extract<T, { code: C }>) => string };
+import type { EsrExpectation, ReferenceSource, Settle, Verdict, VerdictNote, VerdictReason } from "@mirvek/core/verdict";
+import { list, percent, shown, signedPercent, times } from "./quantity";
+import { saidWordName, signName } from "./vocabulary";
+import { say, type Texts } from "./say";
 
 const where = (inCircuit: boolean) => (inCircuit ? "in circuit" : "out of circuit");
 
 const reasonText: Texts<VerdictReason> = {
   nothingMeasured: () => "",
   esr: (r) => {
-    const figures = `ESR ${times(r.ratio)} the ${shown(r.expected, "Ω", 2)} expected`;
+    const figures = `ESR ${times(r.ratio)} the ${shown(r.expected, "Ω", 2)} expected${r.atLimit === null ? "" : `, at the limit of ${shown(r.atLimit, "Ω", 2)}`}`;
     if (!r.inCircuit) return `${figures}, out of circuit`;
     return r.ratio >= 1.25 ? `${figures}; neighbours only lower it` : `${figures}, nothing across it`;
   },
   esrOverRange: (r) => `ESR over-range ${where(r.inCircuit)}: no connection inside`,
+  esrNearZero: (r) => `ESR ${shown(r.ohms, "Ω", 2)} is less than part and leads can have: it may be a short`,
+  esrBeyondDisplay: (r) => `ESR over ${shown(r.ohms, "Ω", 2)}, where ${shown(r.expected, "Ω", 2)} is expected: the meter ends too soon`,
   esrMayBeHidden: (r) =>
     r.by.length > 0 ? `ESR low, but ${list(r.by)} across it may hide a dried part` : "ESR low, but what lies across it is not known",
   esrClearedDespiteNeighbours: (r) => `ESR ${shown(r.atMost, "Ω", 2)} at most, even with ${list(r.by)} across it`,
   esrNoReference: (r) => `ESR ${shown(r.ohms, "Ω", 2)}, and nothing to hold it against`,
+  bankEsrHigh: (r) =>
+    `ESR ${shown(r.ohms, "Ω", 2)} where ${shown(r.expected, "Ω", 2)} is expected with ${list(r.by)} across it: one of them is dry`,
   capacitance: (r) =>
     `${percent(r.share)} of its value left, ${where(r.inCircuit)}${r.inCircuit && r.share < 1 ? ": neighbours only add" : ""}`,
   capacitanceHigh: (r) => `reads ${percent(r.share)} of its value: leaky or dried, the meter charges it through the leak`,
+  capacitanceOffForItsPlace: (r) => `${percent(r.share)} of its value, its place allows ${percent(r.tolerance)} off`,
+  capacitanceGone: (r) => `${percent(r.share)} of its value, ${where(r.inCircuit)}: next to nothing is left`,
   capacitanceInCircuitProvesLittle: (r) => `${percent(r.share)} of its value in circuit proves little: neighbours add`,
-  capacitanceUnderReads: (r) => `${percent(r.share)} at ${shown(r.at, "Hz")}: a bridge reads wet parts low up there`,
-  bankLow: (r) => `${shown(r.farads, "F")} with ${list(r.by)}, sum should be ${shown(r.sum, "F")}: one of them is low`,
+  capacitanceUnderReads: (r) => {
+    const plain = `${percent(r.share)} at ${shown(r.at, "Hz")}: a bridge reads wet parts low up there`;
+    if (!r.model) return plain;
+    const expected = `whole, with ${shown(r.model.esr, "Ω", 2)} it would show ${shown(r.model.farads, "F", 2)}`;
+    return `${plain}; ${expected}: ${r.model.agrees ? "that agrees" : "C itself is gone"}`;
+  },
+  bankLow: (r) =>
+    `${shown(r.farads, "F")} with ${list(r.by)}, sum should be ${shown(r.sum, "F")}: ${r.missing.toFixed(1)} parts' worth is missing`,
   climbsToOverRange: () => "charges up to over-range: no leak",
-  leaky: (r) => `${r.trend === "falling" ? "falls to" : "stops at"} ${shown(r.ohms, "Ω", 2)} out of circuit: leaks`,
+  overRangeProvesLittle: () => "ohmmeter over-range: no short, more it does not show",
+  stillClimbing: (r) => `${shown(r.ohms, "Ω", 2)} and still climbing: wait`,
+  leaky: (r) =>
+    `${r.trend === "falling" ? "falls to" : "stops at"} ${shown(r.ohms, "Ω", 2)} out of circuit, ${shown(r.least, "Ω", 2)} is the least: leaks`,
+  leakWithinForm: (r) => `stops at ${shown(r.ohms, "Ω", 2)}, within the ${shown(r.least, "Ω", 2)} that is allowed`,
+  leakTrendUnsaid: (r) => `${shown(r.ohms, "Ω", 2)} out of circuit: falling, settled or climbing?`,
+  leakShifts: (r) => `${shown(r.ohms, "Ω", 2)} puts ${shown(r.shift, "V", 2)} on the next stage`,
   leakMayBeCircuit: (r) => `${shown(r.ohms, "Ω", 2)} may be the circuit around it`,
   nodeShorted: () => "something on this node is shorted",
   nearZero: (r) => `${shown(r.ohms, "Ω", 2)} out of circuit`,
+  shortForItsSupply: (r) => `${shown(r.ohms, "Ω", 2)} on a part for ${shown(r.rated, "V")}: a short for that supply`,
   leakageCurrent: (r) =>
     `leaks ${shown(r.amperes, "A", 2)}, ${r.ratio > 1 ? `${times(r.ratio)} the` : "within the"} ${shown(r.limit, "A", 2)} allowed`,
   leakageInCircuit: (r) => `${shown(r.amperes, "A", 2)} in circuit may flow beside it`,
@@ -39,8 +57,12 @@ const reasonText: Texts<VerdictReason> = {
       : r.condition === "shorted"
         ? `shorted ${where(r.inCircuit)}`
         : "comes and goes",
+  said: (r) => `${saidWordName[r.word]}, without a figure`,
   contradiction: (r) => `${r.quantity === "esr" ? "ESR" : r.quantity} was sound out of circuit, then bad in circuit`,
-  unlikeItsTwins: (r) => `${times(r.ratio)} worse than ${list(r.twins)}, though inside its limits`,
+  unlikeItsTwins: (r) =>
+    r.ratio >= 2
+      ? `${times(r.ratio)} worse than ${list(r.twins)}, though inside its limits`
+      : `${signedPercent(1 / r.ratio - 1)} against ${list(r.twins)}: the sides must match`,
 };
 
 export const settleText: Readonly<Record<Settle, string>> = {
@@ -49,6 +71,10 @@ export const settleText: Readonly<Record<Settle, string>> = {
   liftAndCapacitance: "lift one leg and measure C",
   capacitanceAt120: "measure C at 120 Hz or by DC charge",
   liftAndOhmmeter: "lift one leg and try the ohmmeter",
+  ohmmeter: "try the ohmmeter across it",
+  watchOhmmeter: "watch whether the ohmmeter climbs, settles or falls",
+  waitForOhmmeter: "wait until the ohmmeter stops climbing",
+  resolderAndRepeat: "make the joint anew and measure again",
   liftLegs: "lift one leg after another to find which is shorted",
   referenceReading: "measure a new one of the same kind",
   leakTest: "test it for leakage",
@@ -59,18 +85,29 @@ const referenceText: Readonly<Record<ReferenceSource, string>> = {
   shelf: "a new one on this meter",
   datasheet: "the original's data",
   trade: "trade norm",
+  tradeAndShelf: "trade norm and a new one on this meter",
   formula: "usual tan δ",
 };
 
 const noteText: Texts<VerdictNote> = {
   metersDisagree: (n) => `${n.meters[0]} and ${n.meters[1]} differ ${times(n.ratio)}`,
   allTwinsBad: (n) => `${list(n.twins)} too: heat or age`,
+  twinRatio: (n) => `${n.quantity === "esr" ? "ESR" : "C"} ${times(n.ratio)} worse than ${list(n.twins)}`,
+  lookedBad: (n) =>
+    `it ${n.sign === "corrodedLead" ? "has a corroded lead" : n.sign === "crust" ? "has crust under it" : n.sign === "leaking" ? "leaks" : `is ${signName[n.sign]}`}`,
 };
 
-const say = <T extends { code: string }>(texts: Texts<T>, x: T): string => (texts[x.code as T["code"]] as (x: T) => string)(x);
-
 export const reasonOf = (verdict: Pick<Verdict, "reason">): string => say(reasonText, verdict.reason);
-export const notesOf = (verdict: Pick<Verdict, "notes">): string[] => verdict.notes.map((n) => say(noteText, n));
+/** What goes on being said beside the reason; what the reason says itself is not said twice. */
+export const notesOf = ({ notes, reason }: Pick<Verdict, "notes"> & Partial<Pick<Verdict, "reason">>): string[] =>
+  notes
+    .filter((n) => !(n.code === "lookedBad" && reason?.code === "visual" && reason.sign === n.sign))
+    .filter((n) => !(n.code === "twinRatio" && reason?.code === "unlikeItsTwins" && reason.quantity === n.quantity))
+    .map((n) => say(noteText, n));
+
+/** What an ESR reading will be held against: "Sound to 0.30 Ω, failed over 0.50 Ω (trade norm)". */
+export const limitsText = (e: EsrExpectation): string =>
+  `Sound to ${shown(e.soundUpTo, "Ω", 2)}, failed over ${shown(e.failedOver, "Ω", 2)} (${referenceText[e.source]}${e.samples > 1 ? `, ${e.samples} samples` : ""})`;
 
 /** "against a new one on this meter; likely" */
 export function backingOf(verdict: Verdict): string {

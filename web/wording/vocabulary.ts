@@ -1,6 +1,9 @@
-import type { Role, Technology, VerdictState, VisualSign } from "@mirvek/core/capacitor";
+import type { Role, Technology } from "@mirvek/core/part";
+import type { VerdictState } from "@mirvek/core/verdict";
+import type { SaidWord, VisualSign } from "@mirvek/core/evidence";
 import type { Grade } from "@mirvek/core/choose";
-import type { FindingGroup, FindingToken, JobState, Station, SupplyKind, UnitKind } from "@mirvek/core/job";
+import type { FindingGroup, FindingToken, SupplyKind, UnitKind } from "@mirvek/core/device";
+import type { JobState, StationId } from "@mirvek/core/job";
 import type { Mounting } from "@mirvek/core/readout";
 import type { TakeIn } from "../schemas/job";
 
@@ -36,6 +39,11 @@ export const signName: Readonly<Record<VisualSign, string>> = {
   corrodedLead: "corroded lead", looksClean: "looks clean",
 }; // prettier-ignore
 
+export const saidWordName: Readonly<Record<SaidWord, string>> = {
+  fine: "said to be fine", bad: "said to be bad", driedOut: "said to be dried out", leaky: "said to leak", noLeak: "no leak, it was said",
+  notShorted: "not shorted, it was said", noContinuity: "no continuity", hot: "hot", dryJoint: "dry joint",
+}; // prettier-ignore
+
 export const unitKindName: Readonly<Record<UnitKind, string>> = {
   stereoAmplifier: "Stereo amplifier", receiver: "Receiver", valveAmplifier: "Valve amplifier", subwoofer: "Subwoofer", mixer: "Mixer",
   synthesizer: "Synthesizer", passiveLoudspeaker: "Passive loudspeaker", poweredSpeaker: "Powered speaker", mobileAmplifier: "Mobile amplifier",
@@ -65,13 +73,9 @@ export const jobStateName: Readonly<Record<JobState, string>> = {
   open: "open", closed: "closed", clearedWithoutCause: "cleared without cause", waitingForOwner: "waiting for owner",
 }; // prettier-ignore
 
-export const stationName: Readonly<Record<Station, string>> = {
+export const stationName: Readonly<Record<StationId, string>> = {
   takeIn: "Take in", makeSafe: "Make safe", measure: "Measure", explain: "Explain", choose: "Choose", handBack: "Hand back",
 }; // prettier-ignore
-export const stationPath: Readonly<Record<Station, string>> = {
-  takeIn: "take-in", makeSafe: "make-safe", measure: "measure", explain: "explain", choose: "choose", handBack: "hand-back",
-}; // prettier-ignore
-
 /** Every school with what it costs and risks, in a line. */
 export const schoolChoices: {
   [K in "scopeSchool" | "valuePolicy" | "tantalumSchool" | "sidesSchool" | "firstPowerSchool"]: {

@@ -1,4 +1,6 @@
-import type { CircuitIssue, MeasuredPart, NetlistTextIssue, Outcome, Parts, ScenarioId, Settings } from "@mirvek/core/circuit";
+import type { CircuitIssue, NetlistTextIssue } from "@mirvek/core/circuit";
+import type { MeasuredPart } from "@mirvek/core/verdict";
+import type { Outcome, Parts, ScenarioId, Settings } from "@mirvek/core/scenarios";
 import type { Binding, Explanation, JobQuestion, PartAnswer } from "@mirvek/core/trace";
 
 /** A solved state without what only the worker keeps. */

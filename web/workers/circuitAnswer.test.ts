@@ -1,4 +1,4 @@
-import { SCENARIOS, fillSettings, type Parts } from "@mirvek/core/circuit";
+import { SCENARIOS, fillSettings, type Parts } from "@mirvek/core/scenarios";
 import { describe, expect, test } from "vitest";
 import type { CircuitReply, CircuitRequest } from "./circuit.protocol";
 import { buffersOf, makeCircuitAnswerer } from "./circuitAnswer";

@@ -1,5 +1,5 @@
+import { SCENARIOS } from "@mirvek/core/scenarios";
 import {
-  SCENARIOS,
   importNetlist,
   mean,
   nodesOfNetlist,

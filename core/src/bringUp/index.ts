@@ -9,4 +9,13 @@ export {
   type DrawerResistor,
 } from "./discharge";
 export { hazardClass, type HazardClass } from "./hazard";
-export { RECOVERY_MS, chargeState, handsAllowed, touchSafety, type ChargeState, type SafetyEvent, type TouchSafety } from "./touchSafety";
+export {
+  RECOVERY_MS,
+  chargeState,
+  handsAllowed,
+  touchSafety,
+  type ChargeState,
+  type SafetyEvent,
+  type SafetyHappening,
+  type TouchSafety,
+} from "./touchSafety";

@@ -1,9 +1,11 @@
 import type { Volts } from "../units";
 
+/** What can happen to charge and power. */
+export type SafetyHappening =
+  { kind: "residual"; position: string; volts: Volts } | { kind: "powerOn" } | { kind: "powerOff" } | { kind: "override"; reason: string };
+
 /** Something recorded about charge and power on a job. `at` in ms since the epoch; `id` grows with time. */
-export type SafetyEvent = { id: number; at: number } & (
-  { kind: "residual"; position: string; volts: Volts } | { kind: "powerOn" } | { kind: "powerOff" } | { kind: "override"; reason: string }
-);
+export type SafetyEvent = { id: number; at: number } & SafetyHappening;
 
 /** How one charge-holding part stands since the unit was last powered. */
 export type ChargeState =

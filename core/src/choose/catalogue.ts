@@ -1,4 +1,4 @@
-import type { Technology, Tolerance } from "../capacitor";
+import type { Technology, Tolerance } from "../part";
 import type { Mounting } from "../readout";
 import type { Amperes, Celsius, Farads, Hertz, Millimetres, Ohms, Volts } from "../units";
 

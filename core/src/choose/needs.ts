@@ -1,4 +1,4 @@
-import type { CapacitorPart } from "../capacitor";
+import type { CapacitorPart } from "../part";
 import type { Mounting } from "../readout";
 import type { Celsius, Farads, Millimetres, Ohms, Volts } from "../units";
 

@@ -1,4 +1,4 @@
-import { filtersSupply, valueSetsSound, type Role } from "../capacitor";
+import { filtersSupply, valueSetsSound, type Role } from "../part";
 import { hertz, type Hertz } from "../units";
 import type { CataloguePart, Grade } from "./catalogue";
 import type { PositionNeeds, Schools, ShopRules } from "./needs";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { ROLES } from "../capacitor";
+import { ROLES } from "../part";
 import { inventedCatalogue } from "../simulate";
 import { part } from "../testing/parts";
 import { celsius, volts } from "../units";

@@ -1,4 +1,4 @@
-import { filtersSupply, isPolarised, isWetAluminium, valueSetsSound, type Technology } from "../capacitor";
+import { filtersSupply, isPolarised, isWetAluminium, valueSetsSound, type Technology } from "../part";
 import { volts, type Volts } from "../units";
 import type { CataloguePart } from "./catalogue";
 import { expectedLife } from "./life";

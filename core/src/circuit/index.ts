@@ -21,7 +21,18 @@ export { operatingPoint, type OperatingPoint } from "./operatingPoint";
 export { MAX_STEPS, transient, type TransientOptions } from "./transient";
 export { steadyState, type SteadyState, type SteadyStateOptions } from "./steadyState";
 export type { Waveforms } from "./waveforms";
-export { acResponse, decibels, impedance, logFrequencies, makeAcSweep, phaseDegrees, type Drive, type Response, type Sense } from "./ac";
+export {
+  acResponse,
+  decibels,
+  impedance,
+  logFrequencies,
+  makeAcSweep,
+  nearIndex,
+  phaseDegrees,
+  type Drive,
+  type Response,
+  type Sense,
+} from "./ac";
 export { loopGain, margins, type Margins } from "./loop";
 export { naturalModes, type Mode } from "./modes";
 export { drawInto, monteCarlo, spreadOf, worstCase, type Spread, type Unknown } from "./tolerance";
@@ -29,30 +40,4 @@ export { highest, lowest, mean, peakToPeak, rippleRms, rms } from "./measures";
 export { exportNetlist, type SpiceRun } from "./spice/exportNetlist";
 export { importNetlist, type NetlistTextIssue } from "./spice/importNetlist";
 export { curvesCsv, type NamedCurve } from "./spice/curvesCsv";
-export { SCENARIOS } from "./scenarios/all";
-export {
-  SCENARIO_IDS,
-  fillSettings,
-  type Curve,
-  type Figure,
-  type FigureUnit,
-  type Outcome,
-  type PartState,
-  type Parts,
-  type Scenario,
-  type ScenarioId,
-  type Setting,
-  type SettingUnit,
-  type Settings,
-  type Slot,
-  type SolveOptions,
-  type Stress,
-  type Warning,
-} from "./scenarios/scenario";
-export { dischargeTime, railsPerMainsStep } from "./scenarios/supply";
-export { CROSSOVER_TABLE, restoringOhms, sectionImpedance, sideMismatch } from "./scenarios/crossover";
-export { classDButterworth } from "./scenarios/classD";
-export { startUp, type StartUp } from "./scenarios/switchMode";
-export { delaySeconds } from "./scenarios/delay";
-export { measuredState, soundEsr, soundState, type KnownState, type MeasuredPart } from "./partState";
 export { inCircuitReading, type InCircuitReading } from "./inCircuit";

@@ -1,25 +1,35 @@
+export { JOB_STATES, type JobState } from "./state";
+export { closingHolds, isClosed, needsDecision, type ClosingHold, type JobFacts, type PositionFacts } from "./facts";
+export { PATH, STATIONS, nextOf, pathOf, stationStates, type StationId } from "./stations";
+export type { NextAct, Station, StationState } from "./stations/station";
+export type {
+  AcrossNote,
+  ChoiceFacts,
+  CircuitFacts,
+  Fitting,
+  FromLine,
+  JobHead,
+  JobRecords,
+  LineRecord,
+  NoteRecord,
+  PointReading,
+  PositionRecord,
+  StoredReading,
+  StoredSafetyEvent,
+} from "./records";
+export type { ShopFacts } from "./shop";
 export {
-  FINDINGS,
-  FINDING_GROUPS,
-  FINDING_TOKENS,
-  JOB_STATES,
-  SUPPLY_KINDS,
-  UNIT_KINDS,
-  type FindingGroup,
-  type FindingToken,
-  type JobState,
-  type SupplyKind,
-  type UnitKind,
-} from "./vocabulary";
-export {
-  STATIONS,
-  needsDecision,
-  nextAct,
-  stationOf,
-  stationStates,
-  type JobFacts,
-  type NextAct,
-  type PositionFacts,
-  type Station,
-  type StationState,
-} from "./stations";
+  applyLine,
+  contextOf,
+  fittingOf,
+  inOrder,
+  isEnergised,
+  lastLine,
+  lastSaid,
+  takenWhileLocked,
+  understand,
+  withdraw,
+  type EnteredLine,
+  type Keeping,
+} from "./apply";
+export { limitsOn, makePicture, type FittingPicture, type JobPicture, type PositionPicture } from "./picture";

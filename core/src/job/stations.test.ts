@@ -1,7 +1,8 @@
 import { expect, test } from "vitest";
 import type { TouchSafety } from "../bringUp";
 import { volts } from "../units";
-import { nextAct, stationOf, stationStates, type JobFacts, type PositionFacts } from "./stations";
+import { closingHolds, type JobFacts, type PositionFacts } from "./facts";
+import { PATH, nextOf, pathOf, stationStates } from "./stations";
 
 const position = (designator: string, over: Partial<PositionFacts> = {}): PositionFacts => ({
   designator,
@@ -9,6 +10,7 @@ const position = (designator: string, over: Partial<PositionFacts> = {}): Positi
   settle: null,
   inCircuitOnly: true,
   decision: "none",
+  renewed: false,
   twins: [],
   ...over,
 });
@@ -45,8 +47,8 @@ test("the next act follows the order of the work", () => {
     job({ positions: [position("C1", { verdict: "failed", inCircuitOnly: false, decision: "temporary" })] }),
     job({ positions: [position("C1", { verdict: "sound" })] }),
     job({ state: "closed" }),
-  ].map(nextAct);
-  expect(acts.map((a) => a.code)).toEqual([
+  ].map((facts) => nextOf(facts, PATH));
+  expect(acts.map((a) => a.act.code)).toEqual([
     "writeComplaint",
     "noteFindings",
     "switchOff",
@@ -62,19 +64,19 @@ test("the next act follows the order of the work", () => {
     "handBack",
     "closed",
   ]);
-  expect([...new Set(acts.map(stationOf))]).toEqual(["takeIn", "makeSafe", "measure", "choose", "handBack"]);
+  expect([...new Set(acts.map((a) => a.at))]).toEqual(["takeIn", "makeSafe", "measure", "choose", "handBack"]);
 });
 
 test("the twin of a bad part is measured before the others", () => {
   const positions = [position("C1"), position("C2", { verdict: "failed", twins: ["C102"] }), position("C102", { twins: ["C2"] })];
-  expect(nextAct(job({ positions }))).toEqual({ code: "measure", position: "C102", twinOf: "C2", left: 2 });
+  expect(nextOf(job({ positions }), PATH).act).toEqual({ code: "measure", position: "C102", twinOf: "C2", left: 2 });
 });
 
 test("charge no longer stands in the way once nothing is left to measure", () => {
   const safety: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] };
   const positions = [position("C1", { verdict: "failed", inCircuitOnly: false })];
-  expect(nextAct(job({ safety, positions })).code).toBe("decide");
-  expect(nextAct(job({ safety: { kind: "energised", since: 0 }, positions })).code).toBe("switchOff");
+  expect(nextOf(job({ safety, positions }), PATH).act.code).toBe("decide");
+  expect(nextOf(job({ safety: { kind: "energised", since: 0 }, positions }), PATH).act.code).toBe("switchOff");
 });
 
 test("stations show untouched, under way, done and held", () => {
@@ -83,11 +85,30 @@ test("stations show untouched, under way, done and held", () => {
       safety: { kind: "energised", since: 0 },
       positions: [position("C1", { verdict: "failed", decision: "temporary" }), position("C2")],
     }),
+    PATH,
   );
   expect(states.takeIn).toEqual({ kind: "done" });
   expect(states.makeSafe).toEqual({ kind: "held", by: "energised" });
   expect(states.measure).toEqual({ kind: "underWay", done: 1, of: 2 });
   expect(states.choose).toEqual({ kind: "done" });
   expect(states.handBack).toEqual({ kind: "held", by: "temporary" });
-  expect(stationStates(job()).measure).toEqual({ kind: "untouched" });
+  expect(stationStates(job(), PATH).measure).toEqual({ kind: "untouched" });
+});
+
+test("a new part that was not measured yet holds nothing up", () => {
+  const positions = [position("C1", { renewed: true })];
+  expect(nextOf(job({ positions }), PATH).act.code).toBe("handBack");
+  expect(stationStates(job({ positions }), PATH).measure).toEqual({ kind: "done" });
+});
+
+test("closing is held by one rule: live, temporary, undecided, charged, the most pressing first", () => {
+  const charged: TouchSafety = { kind: "chargeHeld", waiting: [] };
+  const positions = [position("C1", { verdict: "failed" }), position("C2", { verdict: "worn", decision: "temporary" })];
+  expect(closingHolds(job({ safety: charged, positions }))).toEqual(["temporary", "undecided", "hazard"]);
+  expect(closingHolds(job({ safety: { kind: "energised", since: 0 } }))).toEqual(["energised"]);
+  expect(closingHolds(job({ positions: [position("C1", { verdict: "worn" })] })), "a worn part may stay").toEqual([]);
+});
+
+test("every station has an address of its own", () => {
+  expect(new Set(PATH.map((s) => pathOf(s.id))).size).toBe(PATH.length);
 });

@@ -1,4 +1,5 @@
-import type { Measurement, Technology } from "../capacitor";
+import type { Measurement } from "../evidence";
+import type { Technology } from "../part";
 import type { Farads, Hertz, Ohms, UnitSymbol, Volts } from "../units";
 import type { PositionDraft, PositionIssue } from "./parsePosition";
 
@@ -14,6 +15,14 @@ export interface ReadoutMeter {
   capacitanceAt: Hertz | "dc";
 }
 
+/** One reading as it was said: the measurement, its digits, and how it was taken. */
+export interface SaidReading {
+  measurement: Measurement;
+  significant: number;
+  inCircuit: boolean;
+  meter: string | null;
+}
+
 /** What the line may refer to without saying it. */
 export interface ReadoutContext {
   /** designators on this job with their marked capacitance */
@@ -23,52 +32,82 @@ export interface ReadoutContext {
   meters: readonly ReadoutMeter[];
   meter: ReadoutMeter | null;
   inCircuit: boolean;
-}
-
-/** A measurement with the digits it was spoken with. */
-export interface SpokenMeasurement {
-  measurement: Measurement;
-  significant: number;
+  /** what `same` means: the readings of the line before */
+  last: readonly SaidReading[];
 }
 
 export type SaidParallel = { kind: "alone" } | { kind: "with"; designators: readonly string[] };
 
-export type Entry =
+/** How volts were read: DC, rms as an AC meter shows them, or peak to peak as a screen does. Never turned into one another. */
+export const VOLTS_FORMS = ["dc", "rms", "peakToPeak"] as const;
+export type VoltsForm = (typeof VOLTS_FORMS)[number];
+
+/** One thing a line brings about. Whatever it is, it carries its line: undo and strike take all of them back. */
+export type Consequence =
+  /** `implied`: the designator was taken from the cursor, not typed */
+  | ({ about: "reading"; designator: string; implied: boolean } & SaidReading)
+  | { about: "across"; designator: string; parallel: SaidParallel }
+  | { about: "voltsAt"; designator: string; implied: boolean; volts: Volts; form: VoltsForm; significant: number }
+  | { about: "point"; point: string; volts: Volts; form: VoltsForm; significant: number }
   | {
-      kind: "part";
+      about: "fitted";
       designator: string;
-      /** the designator was taken from the cursor, not typed */
-      implied: boolean;
-      measurements: readonly SpokenMeasurement[];
-      inCircuit: boolean;
-      meter: string | null;
-      parallel: SaidParallel | null;
+      marking: { nominal: Farads; rated: Volts; technology: Technology | null } | null;
+      lot: string | null;
     }
-  | { kind: "volts"; designator: string; implied: boolean; volts: Volts; alternating: boolean; significant: number }
-  | { kind: "point"; point: string; volts: Volts; alternating: boolean; significant: number }
-  | { kind: "shelf"; technology: Technology; nominal: Farads; rated: Volts; esr: Ohms; at: Hertz; meter: string }
-  | { kind: "setting"; inCircuit: boolean | null; meter: string | null }
-  | { kind: "power"; on: boolean }
-  | { kind: "add"; position: PositionDraft }
-  | { kind: "note"; text: string }
+  | { about: "note"; designator: string | null; text: string }
+  | {
+      about: "shelf";
+      technology: Technology;
+      nominal: Farads;
+      rated: Volts;
+      esr: Ohms;
+      at: Hertz;
+      meter: string;
+      series: string | null;
+      grade: string | null;
+    }
+  | { about: "power"; on: boolean }
+  | { about: "position"; position: PositionDraft };
+
+export type Entry =
+  | { kind: "keeps"; brings: readonly Consequence[] }
+  /** what holds from now on, in this browser only */
+  | { kind: "setting"; inCircuit: boolean | null; meter: string | null; cursor: string | null }
   | { kind: "undo" };
 
 export type Quantity = "esr" | "capacitance" | "dissipation" | "leak" | "volts" | "frequency";
 
 export type ReadoutIssue =
   | { code: "empty" }
+  | { code: "tooLong"; most: number }
+  | { code: "badCharacter" }
   | { code: "noDesignator" }
   | { code: "unknownDesignator"; designator: string; near: readonly string[] }
+  | { code: "acrossItself"; designator: string }
   | { code: "nothingSaid"; designator: string }
   | { code: "notUnderstood"; token: string }
+  | { code: "surplus"; token: string; after: string }
   | { code: "valueMissing"; after: string }
   | { code: "unitMissing"; token: string }
   | { code: "wrongUnit"; token: string; quantity: Quantity; unit: UnitSymbol | "prefix" }
   | { code: "impossible"; token: string; quantity: Quantity }
   | { code: "farFromMarked"; token: string; nominal: Farads; ratio: number }
+  | { code: "isTheMarking"; token: string; designator: string }
+  | { code: "noBareEsr"; token: string }
+  | { code: "thousandsOrDecimal"; token: string }
+  | { code: "milliOrMega"; token: string }
+  | { code: "milliOrMicro"; token: string; nominal: Farads }
+  | { code: "secondValue"; token: string; quantity: Quantity }
+  | { code: "valuesForParts"; values: number; parts: number }
+  | { code: "positionOrCondition"; token: string }
+  | { code: "meterShowsNoEsr"; meter: string }
+  | { code: "ohmsOfWhat"; token: string }
   | { code: "overOfWhat"; token: string }
+  | { code: "sameAsWhat" }
   | { code: "unknownMeter"; token: string }
   | { code: "meterNeeded" }
   | { code: "shelfIncomplete" }
+  | { code: "fittedMarking"; designator: string }
   | { code: "alreadyThere"; designator: string }
   | { code: "position"; issue: PositionIssue };

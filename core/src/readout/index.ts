@@ -1,5 +1,17 @@
 export { byDesignator, completeDesignator, looksLikeDesignator, normaliseDesignator, shiftDesignator } from "./designator";
-export type { Entry, MeterDefault, Quantity, ReadoutContext, ReadoutIssue, ReadoutMeter, SaidParallel, SpokenMeasurement } from "./entry";
+export {
+  VOLTS_FORMS,
+  type Consequence,
+  type Entry,
+  type MeterDefault,
+  type Quantity,
+  type ReadoutContext,
+  type ReadoutIssue,
+  type ReadoutMeter,
+  type SaidParallel,
+  type SaidReading,
+  type VoltsForm,
+} from "./entry";
 export {
   MOUNTINGS,
   parsePosition,
@@ -9,5 +21,8 @@ export {
   type PositionIssue,
   type PositionList,
 } from "./parsePosition";
+export { headTable, type Example, type Head } from "./head";
+export { EXAMPLES } from "./heads";
+export { lex } from "./lex";
 export { parseReadout } from "./parseReadout";
-export { ROLE_WORDS, TECHNOLOGY_WORDS } from "./words";
+export { GRADE_WORDS, ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";

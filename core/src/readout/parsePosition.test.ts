@@ -5,7 +5,7 @@ import { parsePosition, parsePositionList } from "./parsePosition";
 const position = (line: string) => {
   const parsed = parsePosition(line);
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.issue));
-  return parsed.value;
+  return parsed.value[0]!;
 };
 
 test("a full line is read whole, in any order", () => {

@@ -7,10 +7,11 @@ import {
   type Role,
   type Technology,
   type Tolerance,
-} from "../capacitor";
+} from "../part";
 import { farads, parseValue, volts, type Farads, type Result, type Volts } from "../units";
 import { looksLikeDesignator, normaliseDesignator } from "./designator";
-import { CHANNEL_WORDS, ROLE_WORDS, TECHNOLOGY_WORDS } from "./words";
+import { LENGTHS, LIMITS, within } from "../knowledge";
+import { ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";
 
 export const MOUNTINGS = ["radial", "axial", "snapIn", "screw"] as const;
 export type Mounting = (typeof MOUNTINGS)[number];
@@ -39,6 +40,9 @@ export type PositionIssue =
   | { code: "designatorMissing"; text: string }
   | { code: "valueMissing"; designator: string }
   | { code: "voltsMissing"; designator: string }
+  | { code: "tooLong"; designator: string; most: number }
+  | { code: "sectionsOfSection"; designator: string }
+  | { code: "impossible"; designator: string; what: "diameter" | "height" | "pitch" | "tolerance" }
   | { code: "marking"; designator: string; issue: MarkingIssue };
 
 /** Volts across a polarised part from which it counts as holding charge even outside the supply (touch limit ES1, from memory). */
@@ -47,14 +51,52 @@ const CHARGE_FARADS = 1e-6;
 
 /**
  * Reads one line of a parts list: `C1 2200u 50v reservoir L #main supply 16x31 p7.5 snapin 105c`. Order after the designator
- * is free; tab, comma-space and semicolon separate as spaces do. What is not said is taken as usual and listed in `assumed`.
+ * is free; tab, comma-space and semicolon separate as spaces do, and value and volts may stand together ("47u50v"). What is not said
+ * is taken as usual and listed in `assumed`. Several values in one can ("8+8u", "2x1000u") give a position each, C40A and C40B.
  */
-export function parsePosition(line: string): Result<PositionDraft, PositionIssue> {
+export function parsePosition(line: string): Result<readonly PositionDraft[], PositionIssue> {
   const [body, section = ""] = splitSection(line);
-  const tokens = body.replace(/;|,\s|\t/g, " ").split(/\s+/).filter(Boolean); // prettier-ignore
+  const tokens = body.replace(/;|,\s|\t/g, " ").split(/\s+/).filter(Boolean).flatMap(glued); // prettier-ignore
   const first = tokens.shift() ?? "";
   if (!looksLikeDesignator(first)) return { ok: false, issue: { code: "designatorMissing", text: line.trim() } };
   const designator = normaliseDesignator(first);
+  if (section.trim().length > LENGTHS.section) return { ok: false, issue: { code: "tooLong", designator, most: LENGTHS.section } };
+  const sections = tokens.flatMap((t, i) => (sectionValues(t) ? [{ at: i, values: sectionValues(t)! }] : []))[0];
+  if (!sections) {
+    const draft = onePosition(designator, tokens, section);
+    return draft.ok ? { ok: true, value: [draft.value] } : draft;
+  }
+  if (/[A-Z]$/.test(designator)) return { ok: false, issue: { code: "sectionsOfSection", designator } };
+  const drafts: PositionDraft[] = [];
+  for (const [i, value] of sections.values.entries()) {
+    const draft = onePosition(
+      `${designator}${"ABCDEF"[i]!}`,
+      [...tokens.slice(0, sections.at), value, ...tokens.slice(sections.at + 1)],
+      section,
+    );
+    if (!draft.ok) return draft;
+    drafts.push(draft.value);
+  }
+  return { ok: true, value: drafts };
+}
+
+/** "47u50v" is value and volts in one word. */
+function glued(token: string): string[] {
+  const match = /^(\d[\d.,]*(?:[pnuµμ]f?|mfd?))(\d[\d.,]*v)$/i.exec(token);
+  return match ? [match[1]!, match[2]!] : [token];
+}
+
+/** "8+8u" and "2x1000u": the values of the sections of one can; null for anything else. */
+function sectionValues(token: string): string[] | null {
+  const sum = /^(\d[\d.,]*(?:\+\d[\d.,]*)+)([pnuµμ]f?|mfd?)$/i.exec(token);
+  const [least, most] = LIMITS.positionsAtOnce;
+  const several = sum ? sum[1]!.split("+").map((v) => v + sum[2]!) : null;
+  const times = /^([2-6])x(\d[\d.,]*(?:[pnuµμ]f?|mfd?))$/i.exec(token);
+  const values = several ?? (times ? Array.from({ length: Number(times[1]) }, () => times[2]!) : null);
+  return values && values.length > least && values.length <= most ? values : null;
+}
+
+function onePosition(designator: string, tokens: readonly string[], section: string): Result<PositionDraft, PositionIssue> {
   const said = sortTokens(tokens);
   const marking = parseMarking(said.marking.join(" "), said.technology ?? undefined);
   if (!marking.ok) {
@@ -64,6 +106,8 @@ export function parsePosition(line: string): Result<PositionDraft, PositionIssue
   const { nominal, rated, tolerance, temperature } = marking.value;
   if (nominal === null) return { ok: false, issue: { code: "valueMissing", designator } };
   if (rated === null) return { ok: false, issue: { code: "voltsMissing", designator } };
+  const odd = outside(said, tolerance);
+  if (odd !== null) return { ok: false, issue: { code: "impossible", designator, what: odd } };
   const role = said.role ?? usualRole(nominal);
   const technology = said.technology ?? usualTechnology(role, nominal);
   return {
@@ -90,6 +134,12 @@ export function parsePosition(line: string): Result<PositionDraft, PositionIssue
       ],
     },
   };
+}
+
+/** The first of the sizes and tolerances that cannot be, or null. */
+function outside(said: SortedTokens, tolerance: Tolerance | null): "diameter" | "height" | "pitch" | "tolerance" | null {
+  for (const key of ["diameter", "height", "pitch"] as const) if (said[key] !== null && !within(key, said[key])) return key;
+  return tolerance && !(within("tolerance", tolerance.minus) && within("toleranceUp", tolerance.plus)) ? "tolerance" : null;
 }
 
 function splitSection(line: string): [string, string?] {
@@ -126,7 +176,7 @@ function sortTokens(tokens: readonly string[]): SortedTokens {
     const mounting = MOUNTINGS.find((m) => m.toLowerCase() === word.replace("-", ""));
     const role = ROLE_WORDS.get(word);
     const technology = TECHNOLOGY_WORDS.get(word);
-    const channel = CHANNEL_WORDS.get(word);
+    const channel = channelOf(word);
     if (size) {
       said.diameter = parseValue(size[1]!)!.value;
       said.height = parseValue(size[2]!)!.value;
@@ -171,12 +221,18 @@ export function parsePositionList(text: string, taken: ReadonlySet<string> = new
       return;
     }
     const parsed = parsePosition(line.includes("#") ? line : `${line} #${section}`);
-    if (!parsed.ok) issues.push({ line: i + 1, text: line, issue: parsed.issue });
-    else if (seen.has(parsed.value.designator))
-      issues.push({ line: i + 1, text: line, issue: { code: "duplicate", designator: parsed.value.designator } });
-    else {
-      seen.add(parsed.value.designator);
-      drafts.push(parsed.value);
+    if (!parsed.ok) {
+      issues.push({ line: i + 1, text: line, issue: parsed.issue });
+      return;
+    }
+    const again = parsed.value.find((d) => seen.has(d.designator));
+    if (again) {
+      issues.push({ line: i + 1, text: line, issue: { code: "duplicate", designator: again.designator } });
+      return;
+    }
+    for (const draft of parsed.value) {
+      seen.add(draft.designator);
+      drafts.push(draft);
     }
   });
   return { drafts, issues };

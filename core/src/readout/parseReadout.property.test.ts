@@ -12,17 +12,46 @@ const context: ReadoutContext = {
   meters: [meter],
   meter,
   inCircuit: true,
+  last: [],
 };
 const designator = fc.integer({ min: 1, max: 30 }).map((n) => `C${n}`);
 const decimal = fc.tuple(fc.integer({ min: 0, max: 99 }), fc.integer({ min: 1, max: 99 })).map(([a, b]) => `${a}.${b}`);
 const read = (line: string) => parseReadout(line, context);
 
 describe("the same thing said in different ways is understood alike", () => {
-  const esrOf = (line: string) => {
+  const readings = (line: string) => {
     const parsed = read(line);
-    if (!parsed.ok || parsed.value.kind !== "part") throw new Error(`${line}: ${JSON.stringify(parsed)}`);
-    return { where: parsed.value.designator, out: !parsed.value.inCircuit, m: parsed.value.measurements.map((x) => x.measurement) };
+    if (!parsed.ok || parsed.value.kind !== "keeps") throw new Error(`${line}: ${JSON.stringify(parsed)}`);
+    return parsed.value.brings.flatMap((c) => (c.about === "reading" ? [c] : []));
   };
+  const esrOf = (line: string) => {
+    const list = readings(line);
+    return { where: list[0]!.designator, out: !list[0]!.inCircuit, m: list.map((x) => x.measurement) };
+  };
+
+  test("word order does not change what is kept", () => {
+    const bits = fc.tuple(
+      designator,
+      fc.integer({ min: 30, max: 300 }),
+      decimal,
+      fc.constantFrom("in", "out", "lifted", "out of circuit"),
+      fc.constantFrom("blue", ""),
+      fc.constantFrom("", "bulged", "falling 20k", "alone"),
+    );
+    fc.assert(
+      fc.property(bits, fc.array(fc.nat(1000), { minLength: 7, maxLength: 7 }), ([d, c, e, place, meterWord, more], order) => {
+        const blocks = [d, `${c}u`, more.startsWith("falling") ? "" : `esr ${e}`, place, meterWord, more].filter(Boolean);
+        const shuffled = blocks.map((b, i) => ({ b, at: order[i]! })).sort((x, y) => x.at - y.at).map((x) => x.b); // prettier-ignore
+        const sorted = (line: string) => {
+          const parsed = read(line);
+          if (!parsed.ok || parsed.value.kind !== "keeps") throw new Error(`${line}: ${JSON.stringify(parsed)}`);
+          return parsed.value.brings.map((b) => JSON.stringify(b)).sort();
+        };
+        expect(sorted(shuffled.join(" ")), shuffled.join(" ")).toEqual(sorted(blocks.join(" ")));
+      }),
+      { numRuns: 500 },
+    );
+  });
 
   test("capitals, commas, order of words and spelling of the unit", () => {
     fc.assert(
@@ -78,6 +107,17 @@ describe("whatever is typed", () => {
       "falling",
       "undo",
       "dc",
+      "same",
+      "fitted",
+      "no",
+      "leak",
+      "bridged",
+      "lot",
+      "=",
+      "~0.4",
+      "8+8u",
+      "-35%",
+      "alone",
     ),
     decimal,
     fc.constantFrom("31u", "4n7", "-2", "1e30", "20k", "38v", "1.2vac", "NaN", "Infinity", "''", "--", "%", "µ", "\u0000", "🎭"),
@@ -92,10 +132,12 @@ describe("whatever is typed", () => {
           expect(parsed.issue.code).toBeTypeOf("string");
           return;
         }
-        if (parsed.value.kind !== "part") return;
-        for (const { measurement, significant } of parsed.value.measurements) {
-          expect(significant).toBeGreaterThanOrEqual(1);
-          for (const figure of Object.values(measurement))
+        if (parsed.value.kind !== "keeps") return;
+        expect(parsed.value.brings.length).toBeGreaterThan(0);
+        for (const c of parsed.value.brings) {
+          if (c.about !== "reading") continue;
+          expect(c.significant).toBeGreaterThanOrEqual(1);
+          for (const figure of Object.values(c.measurement))
             if (typeof figure === "number") expect(figure >= 0 && Number.isFinite(figure)).toBe(true);
         }
       }),

@@ -1,11 +1,12 @@
-import type { Condition, OhmmeterTrend, Role, Technology, VisualSign } from "../capacitor";
+import type { Condition, OhmmeterTrend, SaidWord, VisualSign } from "../evidence";
+import type { Role, Technology } from "../part";
 
 // What is muttered at the bench, lower case, to what is meant. Several words may mean one thing; none means two.
 
 export const VISUAL_WORDS: ReadonlyMap<string, VisualSign> = new Map([
-  ["bulged", "bulged"], ["bulge", "bulged"], ["swollen", "bulged"], ["domed", "bulged"],
+  ["bulged", "bulged"], ["bulge", "bulged"], ["bulging", "bulged"], ["bulges", "bulged"], ["swollen", "bulged"], ["domed", "bulged"], ["vented", "bulged"],
   ["leaking", "leaking"], ["leaked", "leaking"], ["wet", "leaking"], ["crust", "crust"], ["crusty", "crust"],
-  ["cracked", "cracked"], ["crack", "cracked"], ["scorched", "scorched"], ["burnt", "scorched"], ["charred", "scorched"],
+  ["cracked", "cracked"], ["crack", "cracked"], ["scorched", "scorched"], ["burnt", "scorched"], ["burned", "scorched"], ["charred", "scorched"],
   ["discoloured", "discoloured"], ["discolored", "discoloured"], ["browned", "discoloured"],
   ["corroded", "corrodedLead"], ["green", "corrodedLead"], ["clean", "looksClean"],
 ]); // prettier-ignore
@@ -13,14 +14,84 @@ export const VISUAL_WORDS: ReadonlyMap<string, VisualSign> = new Map([
 export const TREND_WORDS: ReadonlyMap<string, OhmmeterTrend> = new Map([
   ["climbing", "climbing"], ["climbs", "climbing"], ["rising", "climbing"], ["rises", "climbing"],
   ["falling", "falling"], ["falls", "falling"], ["dropping", "falling"], ["drops", "falling"],
-  ["settled", "settled"], ["settles", "settled"], ["steady", "settled"], ["holds", "settled"],
+  ["settled", "settled"], ["settles", "settled"], ["settling", "settled"], ["steady", "settled"], ["holds", "settled"],
 ]); // prettier-ignore
 
 export const CONDITION_WORDS: ReadonlyMap<string, Condition> = new Map([
-  ["open", "open"], ["short", "shorted"], ["shorted", "shorted"], ["intermittent", "intermittent"], ["comesandgoes", "intermittent"],
+  ["open", "open"], ["short", "shorted"], ["shorted", "shorted"], ["shorts", "shorted"], ["intermittent", "intermittent"], ["comesandgoes", "intermittent"],
 ]); // prettier-ignore
 
-export const OVER_WORDS: ReadonlySet<string> = new Set(["ol", "over", "overrange", "over-range", "inf", "infinite"]);
+export const SAID: ReadonlyMap<string, SaidWord> = new Map([
+  ["ok", "fine"], ["okay", "fine"], ["fine", "fine"], ["good", "fine"], ["inspec", "fine"], ["bad", "bad"], ["dead", "bad"], ["toohigh", "bad"], ["outofspec", "bad"],
+  ["leaky", "leaky"], ["noleak", "noLeak"], ["notshorted", "notShorted"], ["nocontinuity", "noContinuity"], ["driedout", "driedOut"], ["dry", "driedOut"],
+  ["hot", "hot"], ["warm", "hot"], ["dryjoint", "dryJoint"],
+]); // prettier-ignore
+
+export const OVER_WORDS: ReadonlySet<string> = new Set([
+  "ol",
+  "0l",
+  "o.l",
+  "over",
+  "overrange",
+  "over-range",
+  "inf",
+  "infinite",
+  "noreading",
+]);
+
+/** Words said for the flow of a sentence; they carry nothing. */
+export const FILLERS: ReadonlySet<string> = new Set([
+  "reads",
+  "read",
+  "reading",
+  "is",
+  "shows",
+  "measures",
+  "measured",
+  "to",
+  "at",
+  "the",
+  "a",
+  "and",
+  "&",
+  "+",
+  "=",
+]);
+
+/** Said in several words, meant as one. Longest first. */
+export const PHRASES: readonly (readonly [readonly string[], string])[] = [
+  [["one", "leg", "lifted"], "lifted"],
+  [["leg", "lifted"], "lifted"],
+  [["comes", "and", "goes"], "comesandgoes"],
+  [["far", "too", "high"], "toohigh"],
+  [["too", "high"], "toohigh"],
+  [["out", "of", "spec"], "outofspec"],
+  [["in", "spec"], "inspec"],
+  [["out", "of", "circuit"], "out"],
+  [["in", "circuit"], "in"],
+  [["no", "continuity"], "nocontinuity"],
+  [["no", "leakage"], "noleak"],
+  [["no", "leak"], "noleak"],
+  [["not", "leaking"], "noleak"],
+  [["not", "leaky"], "noleak"],
+  [["no", "short"], "notshorted"],
+  [["not", "short"], "notshorted"],
+  [["not", "shorted"], "notshorted"],
+  [["no", "reading"], "noreading"],
+  [["dead", "short"], "shorted"],
+  [["short", "circuit"], "shorted"],
+  [["open", "circuit"], "open"],
+  [["dried", "out"], "driedout"],
+  [["dry", "joint"], "dryjoint"],
+  [["cold", "joint"], "dryjoint"],
+  [["shorted", "out"], "shortedout"],
+  [["burnt", "out"], "burntout"],
+  [["burned", "out"], "burntout"],
+  [["over", "range"], "over"],
+  [["looks", "clean"], "clean"],
+  [["looks", "fine"], "clean"],
+  [["looks", "ok"], "clean"],
+];
 
 export const ROLE_WORDS: ReadonlyMap<string, Role> = new Map([
   ["reservoir", "reservoir"], ["res", "reservoir"], ["main", "reservoir"], ["decoupler", "decoupler"], ["filter", "decoupler"],
@@ -40,6 +111,21 @@ export const TECHNOLOGY_WORDS: ReadonlyMap<string, Technology> = new Map([
   ["disc", "x7r"], ["c0g", "c0g"], ["np0", "c0g"],
 ]); // prettier-ignore
 
-export const CHANNEL_WORDS: ReadonlyMap<string, string> = new Map([
-  ["l", "L"], ["left", "L"], ["r", "R"], ["right", "R"], ["centre", "C"], ["ch1", "1"], ["ch2", "2"], ["ch3", "3"], ["ch4", "4"], ["ch5", "5"], ["ch6", "6"],
+export const GRADE_WORDS: ReadonlyMap<string, string> = new Map([
+  ["general", "general"], ["low-esr", "lowEsr"], ["lowesr", "lowEsr"], ["long-life", "longLife"], ["longlife", "longLife"],
+  ["low-leakage", "lowLeakage"], ["audio", "audio"],
 ]); // prettier-ignore
+
+const SIDES: ReadonlyMap<string, string> = new Map([
+  ["l", "L"], ["left", "L"], ["r", "R"], ["right", "R"], ["centre", "C"], ["center", "C"],
+]); // prettier-ignore
+const SURROUND = /^(f|s|sb|b|t|h|w|lf)(l|r|c|e)$|^(sub|sl|sr|sbl|sbr|fl|fr|lfe)$/;
+
+/**
+ * A channel's name as it is said: left and right, "ch7" (a plain number, "7"), surround names such as SR or SBL. Null for other words.
+ */
+export function channelOf(word: string): string | null {
+  const lower = word.toLowerCase();
+  const numbered = /^ch(\d{1,3})$/.exec(lower);
+  return SIDES.get(lower) ?? numbered?.[1] ?? (SURROUND.test(lower) ? lower.toUpperCase() : null);
+}

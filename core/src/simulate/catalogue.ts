@@ -1,4 +1,4 @@
-import { eSeriesDecade, usualTanD, type Technology } from "../capacitor";
+import { eSeriesDecade, type Technology, usualTanD } from "../part";
 import type { CataloguePart, Grade, SafetyClass } from "../choose";
 import { pick, seededRandom } from "../numeric";
 import type { Mounting } from "../readout";

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
-import { judge, typicalEsr } from "../capacitor";
+import { soundEsr } from "../part";
 import { seededRandom } from "../numeric";
-import { context, part, reading } from "../testing/parts";
+import { context, part, reading, verdictOn } from "../testing/parts";
 import { hertz, ohms } from "../units";
 import { readCapacitance, readEsr, trueEsr, type SimulatedMeter, type TrueState } from "./meter";
 
@@ -17,16 +17,16 @@ test.each([
   [4700, 50],
 ])("a new %d µF / %d V part reads near what is expected of it and is sound", (c, v) => {
   const p = part(c, v);
-  const ratio = trueEsr(p, fresh, AT) / typicalEsr(p.nominal, p.rated, AT);
-  expect(ratio).toBeGreaterThan(0.6);
-  expect(ratio).toBeLessThan(1.25);
+  const ratio = trueEsr(p, fresh, AT) / soundEsr(p, AT);
+  expect(ratio, "one model for the meter and for the expectation").toBeCloseTo(1, 9);
+  expect(verdictOn([reading({ kind: "esr", ohms: readEsr(p, fresh, AT, exact, random), at: AT }, false)], context(p)).state).toBe("sound");
 });
 
 test("a dried part is found failed from its simulated readings", () => {
   const p = part(100, 16);
   const dried: TrueState = { share: 0.3, dryness: 9, open: false };
   const esr = readEsr(p, dried, AT, exact, random);
-  expect(judge([reading({ kind: "esr", ohms: esr, at: AT }, false)], context(p)).state).toBe("failed");
+  expect(verdictOn([reading({ kind: "esr", ohms: esr, at: AT }, false)], context(p)).state).toBe("failed");
 });
 
 test("a bridge at 1 kHz reads a dried part lower than at 120 Hz, an open part takes no charge", () => {

@@ -1,4 +1,4 @@
-import { usualTanD, type CapacitorPart } from "../capacitor";
+import { bridgeReading, esrShares, type CapacitorPart } from "../part";
 import { normal } from "../numeric";
 import { farads, ohms, type Farads, type Hertz, type Ohms } from "../units";
 
@@ -18,17 +18,13 @@ export interface SimulatedMeter {
   esrEnd: Ohms;
 }
 
-// Share of a new part's ESR at 120 Hz that is electrolyte; the rest is oxide and falls with frequency.
-const ELECTROLYTE_SHARE = 0.25;
-
 /**
- * True ESR in ohms at `at` hertz by the series model: R electrolyte + tan d oxide / (2·π·f·C). A new part comes out near the usual
- * expectation.
+ * True ESR in ohms at `at` hertz by the model of a sound part: its electrolyte dried by so much, its oxide as it was. A new part reads
+ * what is expected of it.
  */
 export function trueEsr(part: CapacitorPart, state: TrueState, at: Hertz): Ohms {
-  const at120 = usualTanD(part.nominal, part.rated) / (2 * Math.PI * 120 * part.nominal);
-  const electrolyte = ELECTROLYTE_SHARE * at120 * 0.85 + 0.012;
-  return ohms(electrolyte * state.dryness + ((1 - ELECTROLYTE_SHARE) * at120 * 120) / at);
+  const { electrolyte, oxideAt120 } = esrShares(part);
+  return ohms(Math.max(0, electrolyte * state.dryness + (oxideAt120 * 120) / at));
 }
 
 /** What the meter shows as ESR out of circuit, in ohms to two digits, or "over" past its range or on an open part. */
@@ -43,7 +39,6 @@ export function readEsr(part: CapacitorPart, state: TrueState, at: Hertz, meter:
  */
 export function readCapacitance(part: CapacitorPart, state: TrueState, at: Hertz, meter: SimulatedMeter, random: () => number): Farads {
   const c = part.nominal * (state.open ? 1e-3 : state.share);
-  const wrc = 2 * Math.PI * at * trueEsr(part, state, at) * c;
-  const shown = (c / (1 + wrc ** 2)) * (1 + meter.bias) * Math.max(0.5, normal(random, 1, meter.spread));
+  const shown = bridgeReading(c, trueEsr(part, state, at), at) * (1 + meter.bias) * Math.max(0.5, normal(random, 1, meter.spread));
   return farads(Number(shown.toPrecision(3)));
 }

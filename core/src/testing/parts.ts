@@ -1,6 +1,8 @@
-import type { CapacitorPart, JudgingContext, Measurement, Reading } from "../capacitor";
-import { usualTolerance, type Technology } from "../capacitor";
+import { fold, type Measurement, type Reading } from "../evidence";
+import { ESR_NORMS } from "../knowledge";
+import { isWetAluminium, usualTolerance, type CapacitorPart, type Technology } from "../part";
 import { farads, hertz, ohms, volts } from "../units";
+import { judge, type JudgingContext, type Twin, type VerdictState } from "../verdict";
 
 /** A capacitor for tests: value in µF, rated volts. */
 export function part(microfarads: number, rated: number, over: Partial<CapacitorPart> = {}): CapacitorPart {
@@ -20,8 +22,25 @@ export const context = (of: CapacitorPart, over: Partial<JudgingContext> = {}): 
   part: of,
   parallel: { kind: "unknown" },
   shelf: [],
+  norms: ESR_NORMS,
   datasheet: null,
+  bulgeDecides: true,
+  mustClimb: false,
+  working: null,
+  following: null,
   ...over,
+});
+
+export const folded = (readings: readonly Reading[], of: CapacitorPart) => fold(readings, isWetAluminium(of.technology));
+
+/** The verdict on a list of readings, as the job gives it. */
+export const verdictOn = (readings: readonly Reading[], ctx: JudgingContext, twins: readonly Twin[] = []) =>
+  judge(folded(readings, ctx.part), ctx, twins);
+
+export const twinOf = (designator: string, readings: readonly Reading[], of: CapacitorPart, state: VerdictState): Twin => ({
+  designator,
+  folded: folded(readings, of),
+  state,
 });
 
 let clock = 0;

@@ -1,5 +1,6 @@
-import { isBad, isCondemned, type CapacitorPart, type VerdictState } from "../capacitor";
-import type { Slot } from "../circuit";
+import { isBad, isCondemned, type VerdictState } from "../verdict";
+import type { CapacitorPart } from "../part";
+import type { Slot } from "../scenarios";
 
 /** Which position stands in which slot; null: none of the job's, the slot's own usual part. */
 export type Binding = Readonly<Record<string, string | null>>;

@@ -1,23 +1,25 @@
 import { describe, expect, test } from "vitest";
-import type { Measurement, Role, VerdictState } from "../capacitor";
-import { SCENARIOS, type MeasuredPart } from "../circuit";
-import type { FindingToken, SupplyKind, UnitKind } from "../job";
+import type { Measurement } from "../evidence";
+import type { Role } from "../part";
+import type { VerdictState, MeasuredPart } from "../verdict";
+import { SCENARIOS } from "../scenarios";
+import type { FindingToken, SupplyKind, UnitKind } from "../device";
 import { seededRandom } from "../numeric";
-import { esr, part, reading } from "../testing/parts";
+import { esr, folded, part, reading } from "../testing/parts";
 import { farads, hertz, type Result } from "../units";
 import { bindSlots } from "./bindSlots";
 import { explain, shapley, type ExplainQuestion } from "./explain";
 import { explainJob } from "./explainJob";
-import { impliedExcess, measuredExcess } from "./measuredExcess";
+import { measuredExcess } from "./measuredExcess";
 import { scenariosFor } from "./relevant";
 import { stressAt } from "./stressAt";
 
 const c = (microfarads: number): Measurement => ({ kind: "capacitance", farads: farads(microfarads * 1e-6), at: hertz(120) });
-const measured = (designator: string, role: Role, nominal: number, verdict: VerdictState, share = 1, ohms = 0.05): MeasuredPart => ({
-  part: part(nominal, 50, { designator, role, ...(role === "feedback" ? { technology: "bipolar" as const } : {}) }),
-  readings: verdict === "unmeasured" ? [] : [reading(c(nominal * share), false), reading(esr(ohms), false)],
-  verdict,
-});
+const measured = (designator: string, role: Role, nominal: number, verdict: VerdictState, share = 1, ohms = 0.05): MeasuredPart => {
+  const of = part(nominal, 50, { designator, role, ...(role === "feedback" ? { technology: "bipolar" as const } : {}) });
+  const readings = verdict === "unmeasured" ? [] : [reading(c(nominal * share), false), reading(esr(ohms), false)];
+  return { part: of, folded: folded(readings, of), verdict };
+};
 /** A receiver as in the demo: two dried reservoirs, one dried decoupler. */
 const RECEIVER = [
   measured("C1", "reservoir", 4700, "failed", 0.31, 0.2),
@@ -138,12 +140,19 @@ describe("which circuit, which part", () => {
   });
   test("a ripple reading over the healthy one sizes the complaint; the latest counts", () => {
     const figures = [{ key: "rippleRms", at: "rail", value: 0.2, unit: "V" as const }];
-    const point = (volts: number, takenAt: number, alternating = true) => ({ where: "C1", volts, alternating, takenAt });
-    const found = measuredExcess(figures, { reservoir: "C1" }, [point(0.5, 1), point(2, 3), point(1, 2), point(9, 9, false)]);
-    expect(found).toEqual({ designator: "C1", volts: 2, decibels: expect.closeTo(20, 9) });
-    expect(measuredExcess(figures, { reservoir: "C2" }, [point(1, 1)])).toBeNull();
-    expect(impliedExcess("servoLoop", -6)).toBe(6);
-    expect(impliedExcess("supply", -60)).toBeNull();
+    const point = (volts: number, takenAt: number, form: "rms" | "peakToPeak" | "dc" = "rms") => ({ where: "C1", volts, form, takenAt });
+    const found = measuredExcess(SCENARIOS.supply, figures, { reservoir: "C1" }, [
+      point(0.5, 1),
+      point(2, 3),
+      point(1, 2),
+      point(9, 9, "dc"),
+    ]);
+    expect(found).toEqual({ designator: "C1", volts: 2, form: "rms", decibels: expect.closeTo(20, 9) });
+    expect(measuredExcess(SCENARIOS.supply, figures, { reservoir: "C2" }, [point(1, 1)])).toBeNull();
+    const pp = [...figures, { key: "ripple", at: "rail", value: 0.6, unit: "V" as const }];
+    expect(measuredExcess(SCENARIOS.supply, pp, { reservoir: "C1" }, [point(6, 1, "peakToPeak")]), "peak to peak against peak to peak").toMatchObject({ form: "peakToPeak", decibels: expect.closeTo(20, 9) }); // prettier-ignore
+    expect(SCENARIOS.servoLoop.impliedLoss(-6)).toBe(6);
+    expect(SCENARIOS.supply.impliedLoss(-60)).toBeNull();
   });
   test("in sum every bad part is named once, with the circuit it matters in", () => {
     const sum = explainJob({ unit: unit("receiver", "linear", ["hum", "weakBass"], RECEIVER.map((p) => p.part.role)), positions: RECEIVER, setups: [], common: {}, draws: 8, seed: 1 }); // prettier-ignore

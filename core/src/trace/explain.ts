@@ -1,22 +1,9 @@
-import { isBad, type VerdictState } from "../capacitor";
-import {
-  fillSettings,
-  measuredState,
-  soundState,
-  spreadOf,
-  type CircuitIssue,
-  type KnownState,
-  type MeasuredPart,
-  type PartState,
-  type Parts,
-  type Scenario,
-  type Settings,
-  type Slot,
-  type Spread,
-} from "../circuit";
+import { isBad, type VerdictState, measuredState, soundState, type KnownState, type MeasuredPart } from "../verdict";
+import { fillSettings, type Parts, type Scenario, type Settings, type Slot } from "../scenarios";
+import { type PartState, usualTolerance } from "../part";
+import { spreadOf, type CircuitIssue, type Spread } from "../circuit";
 import { normal, seededRandom } from "../numeric";
 import { farads, volts, type Result } from "../units";
-import { usualTolerance } from "../capacitor";
 import type { Binding } from "./bindSlots";
 
 export interface ExplainQuestion {
@@ -65,24 +52,6 @@ export interface Explanation {
   draws: number;
 }
 
-/** Frequency at which ESR counts in a scenario, in hertz. */
-export function esrFrequency(id: Scenario["id"]): number {
-  switch (id) {
-    case "switchMode":
-    case "classD":
-    case "regulatedRail":
-      return 100_000;
-    case "crossover":
-      return 5000;
-    case "coupling":
-    case "decouplingChain":
-    case "servoLoop":
-      return 41;
-    default:
-      return 100;
-  }
-}
-
 const standIn = (slot: Slot): KnownState =>
   soundState(
     { designator: "", role: slot.roles[0]!, technology: slot.technology, nominal: farads(slot.farads), rated: volts(slot.rated), tolerance: usualTolerance(slot.technology) },
@@ -91,7 +60,7 @@ const standIn = (slot: Slot): KnownState =>
 
 /** Sound and present state of every slot; a slot nothing stands in has its usual part in both. */
 export function slotStates(scenario: Scenario, settings: Settings, binding: Binding, positions: readonly MeasuredPart[]) {
-  const at = esrFrequency(scenario.id);
+  const at = scenario.esrAt;
   return scenario.slots(settings).map((slot) => {
     const found = positions.find((p) => p.part.designator === binding[slot.key]);
     return {

@@ -1,9 +1,8 @@
-import { isBad } from "../capacitor";
-import { SCENARIOS, fillSettings, type MeasuredPart, type ScenarioId, type Settings } from "../circuit";
+import { isBad, type MeasuredPart } from "../verdict";
+import { SCENARIOS, fillSettings, type ScenarioId, type Settings, type Unit } from "../scenarios";
 import { bindSlots, type Binding } from "./bindSlots";
 import { explain, type Contribution } from "./explain";
-import { impliedExcess } from "./measuredExcess";
-import { scenariosFor, type Unit } from "./relevant";
+import { scenariosFor } from "./relevant";
 
 export interface JobQuestion {
   unit: Unit;
@@ -62,7 +61,7 @@ export function explainJob(q: JobQuestion): { parts: PartAnswer[]; unsolved: Sce
         if (!unsolved.includes(id)) unsolved.push(id);
         continue;
       }
-      const swings = impliedExcess(id, explained.value.healthy);
+      const swings = scenario.impliedLoss(explained.value.healthy);
       for (const c of explained.value.contributions) {
         const known = best.get(c.designator)!;
         // a loop that swings has lost all its margin: a part is a cause by its share of that

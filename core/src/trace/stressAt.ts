@@ -1,10 +1,8 @@
-import { SCENARIOS, fillSettings, type MeasuredPart, type ScenarioId, type Settings, type Stress } from "../circuit";
+import { SCENARIOS, fillSettings, type ScenarioId, type Settings, type Stress, type Unit } from "../scenarios";
+import type { MeasuredPart } from "../verdict";
 import { bindSlots, type Binding } from "./bindSlots";
 import { partsOf, slotStates } from "./explain";
-import { scenariosFor, type Unit } from "./relevant";
-
-/** Circuits whose models say what a part has to bear, best known first. */
-const KNOW: readonly ScenarioId[] = ["supply", "switchMode", "regulatedRail", "classD"];
+import { scenariosFor } from "./relevant";
 
 export interface ComputedStress extends Stress {
   scenario: ScenarioId;
@@ -22,10 +20,9 @@ export function stressAt(
   common: Settings,
 ): ComputedStress | null {
   const offered = scenariosFor(unit);
-  const has = new Set([...offered.complaint, ...offered.other]);
-  for (const id of KNOW) {
-    if (!has.has(id)) continue;
-    const scenario = SCENARIOS[id];
+  const knowing = [...offered.complaint, ...offered.other].map((id) => SCENARIOS[id]).filter((s) => s.knowsStress !== null);
+  for (const scenario of knowing.sort((a, b) => a.knowsStress! - b.knowsStress!)) {
+    const id = scenario.id;
     const setup = setups.find((s) => s.scenario === id);
     const settings = fillSettings(scenario, unit.unitKind, { ...common, ...setup?.settings });
     const binding = bindSlots(scenario.slots(settings), positions.map((p) => p.part), setup?.binding); // prettier-ignore

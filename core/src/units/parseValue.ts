@@ -10,8 +10,10 @@ export interface ParsedValue {
   tiny: boolean;
   /** Significant digits as typed, so that the reading can be shown as it was entered. */
   significant: number;
-  /** Written as alternating voltage or current ("vac", "vrms", "v~"). */
+  /** Written as alternating voltage or current ("vac", "vrms", "v~", "vpp"). */
   alternating: boolean;
+  /** Written as peak to peak ("vpp"): alternating, and not rms. */
+  peakToPeak: boolean;
 }
 
 const EXPONENT: Readonly<Record<string, number>> = {
@@ -19,12 +21,13 @@ const EXPONENT: Readonly<Record<string, number>> = {
 }; // prettier-ignore
 
 // Units are matched whole, longest first; old-style farads ("mfd", "mmf") carry their prefix inside.
-const UNITS: readonly { pattern: RegExp; unit: UnitSymbol; exponent?: number; alternating?: boolean }[] = [
+const UNITS: readonly { pattern: RegExp; unit: UnitSymbol; exponent?: number; alternating?: boolean; peakToPeak?: boolean }[] = [
   { pattern: /^(mmfd?|mmf|uuf|µµf)$/i, unit: "F", exponent: -12 },
   { pattern: /^mfd?s?$/i, unit: "F", exponent: -6 },
   { pattern: /^(f|fd|farads?)$/i, unit: "F" },
   { pattern: /^(ohms?|Ω|Ω|r)$/i, unit: "Ω" },
-  { pattern: /^(vac|vrms|v~|vpp)$/i, unit: "V", alternating: true },
+  { pattern: /^(vac|vrms|v~)$/i, unit: "V", alternating: true },
+  { pattern: /^(vpp|vp-p|vptp)$/i, unit: "V", alternating: true, peakToPeak: true },
   { pattern: /^(v|vdc|volts?)$/i, unit: "V" },
   { pattern: /^(aac|arms|a~)$/i, unit: "A", alternating: true },
   { pattern: /^(a|adc|amps?)$/i, unit: "A" },
@@ -43,7 +46,7 @@ const RKM = /^([+-]?)(\d+)([pnuµμmkKMGRr])(\d+)(.*)$/;
  * "8 MFD", "1.2vac". Decimals with point or comma. A lone "M" is mega, a lone "m" milli; with farads both mean what
  * old markings mean (MFD = µF), because megafarads do not exist.
  * Gives null for anything that is not a single finite value: empty text, words, two values, exponents beyond doubles.
- * @example parseValue("4n7") // { value: 4.7e-9, unit: null, prefixed: true, tiny: true, significant: 2, alternating: false }
+ * @example parseValue("4n7") // { value: 4.7e-9, unit: null, prefixed: true, tiny: true, significant: 2, alternating: false, peakToPeak: false }
  */
 export function parseValue(text: string): ParsedValue | null {
   const compact = text.trim().replace(/\s+/g, "");
@@ -70,6 +73,7 @@ function finish(sign: string, digits: string, exponent: number, suffix: string):
     prefixed: meaning.prefixed,
     tiny: /^[pnuµμ]/.test(suffix),
     alternating: meaning.alternating,
+    peakToPeak: meaning.peakToPeak,
     significant: countSignificant(digits),
   };
 }
@@ -79,10 +83,11 @@ interface SuffixMeaning {
   unit: UnitSymbol | null;
   prefixed: boolean;
   alternating: boolean;
+  peakToPeak: boolean;
 }
 
 function suffixMeaning(suffix: string): SuffixMeaning | null {
-  if (suffix === "") return { exponent: 0, unit: null, prefixed: false, alternating: false };
+  if (suffix === "") return { exponent: 0, unit: null, prefixed: false, alternating: false, peakToPeak: false };
   const whole = unitOf(suffix);
   if (whole)
     return {
@@ -90,16 +95,17 @@ function suffixMeaning(suffix: string): SuffixMeaning | null {
       unit: whole.unit,
       prefixed: whole.exponent !== undefined,
       alternating: whole.alternating ?? false,
+      peakToPeak: whole.peakToPeak ?? false,
     };
   const exponent = EXPONENT[suffix[0]!];
   if (exponent === undefined) return null;
   const rest = suffix.slice(1);
-  if (rest === "") return { exponent, unit: null, prefixed: true, alternating: false };
+  if (rest === "") return { exponent, unit: null, prefixed: true, alternating: false, peakToPeak: false };
   const unit = unitOf(rest);
   if (!unit || unit.exponent !== undefined) return null;
   const isFarads = unit.unit === "F";
   if (isFarads && exponent > 0) return null; // nothing of the trade is marked in kF, MF or GF
-  return { exponent, unit: unit.unit, prefixed: true, alternating: unit.alternating ?? false };
+  return { exponent, unit: unit.unit, prefixed: true, alternating: unit.alternating ?? false, peakToPeak: unit.peakToPeak ?? false };
 }
 
 function unitOf(text: string) {

@@ -4,20 +4,20 @@ import { Button, Input, Table, type InputRef } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
-import { stationOf } from "@mirvek/core/job";
+import { isClosed as isOver, pathOf as stationPathOf } from "@mirvek/core/job";
 import type { BenchRow } from "../../schemas/jobView";
 import { nextActText } from "../../wording/nextAct";
 import { docket } from "../../wording/quantity";
 import { hazardWord } from "../../wording/safety";
-import { jobStateName, stationPath } from "../../wording/vocabulary";
+import { jobStateName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { KeySheet } from "../shared/KeySheet";
 import { useTheme } from "../shared/Providers";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Bench.module.css";
 
-const isClosed = (row: BenchRow) => row.state === "closed" || row.state === "clearedWithoutCause";
-const pathOf = (row: BenchRow) => `/jobs/${row.number}/${stationPath[stationOf(row.next)]}`;
+const isClosed = (row: BenchRow) => isOver(row.state);
+const pathOf = (row: BenchRow) => `/jobs/${row.number}/${stationPathOf(row.nextAt)}`;
 
 /** The start page: every job, what it holds against hands, and what to do next. */
 export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }) {
@@ -39,6 +39,7 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
     "/": () => findRef.current?.focus(),
     "?": () => setKeySheet(true),
     d: toggle,
+    s: () => router.push("/shop"),
     ArrowDown: () => move(1),
     ArrowUp: () => move(-1),
     j: () => move(1),
@@ -68,6 +69,9 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
         />
         <Button type="primary" onClick={() => router.push("/jobs/new")}>
           Take in a unit <kbd>c</kbd>
+        </Button>
+        <Button href="/shop">
+          Shop <kbd>s</kbd>
         </Button>
         <Button href="/api/order.csv">Order list, CSV</Button>
         <Button type="text" onClick={() => setKeySheet(true)}>

@@ -223,7 +223,7 @@ function PartTable({
             <td className="n" title={mountingName[a.part.mounting]}>
               {a.part.diameter}×{a.part.height}
             </td>
-            <td className="n">{money(a.part.priceCents, view.currency)}</td>
+            <td className="n">{money(a.part.priceCents, view.shop.currency)}</td>
             <td className="n">{a.part.stock}</td>
             <td className={styles.act}>{act(a, i)}</td>
           </tr>

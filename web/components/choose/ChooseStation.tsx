@@ -1,12 +1,12 @@
 "use client";
 
-import { isBad } from "@mirvek/core/capacitor";
+import { isBad } from "@mirvek/core/verdict";
 import { Button } from "antd";
 import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { marked } from "../../wording/quantity";
 import { roleName, verdictName } from "../../wording/vocabulary";
-import { useJob } from "../job/JobProvider";
+import { useCursor, useJob } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import { Candidates } from "./Candidates";
@@ -16,7 +16,8 @@ const decided = (p: PositionView) => p.choice !== null && p.choice.decision !== 
 
 /** For each bad position what replaces it, by the rules; decided one after the other. */
 export function ChooseStation() {
-  const { view, cursor, setCursor } = useJob();
+  const { view } = useJob();
+  const { cursor, setCursor } = useCursor();
   const [all, setAll] = useState(false);
   const wanted = view.positions.filter((p) => all || isBad(p.verdict.state) || decided(p) || p.designator === cursor);
   const picked = wanted.find((p) => p.designator === cursor) ?? wanted.find((p) => !decided(p)) ?? wanted[0] ?? null;

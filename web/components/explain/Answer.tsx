@@ -1,6 +1,6 @@
 "use client";
 
-import type { ScenarioId } from "@mirvek/core/circuit";
+import type { ScenarioId } from "@mirvek/core/scenarios";
 import type { Contribution, Explanation, MeasuredExcess } from "@mirvek/core/trace";
 import { Button, InputNumber, Progress } from "antd";
 import type { KeptAnswer } from "../../schemas/circuit";
@@ -83,7 +83,8 @@ export function Answer(props: Props) {
         </label>
         {measured && complaint === null && (
           <span className="muted">
-            {measured.decibels.toFixed(1)} dB by {shown(measured.volts, "V")} ~ of ripple read at {measured.designator}.
+            {measured.decibels.toFixed(1)} dB by {shown(measured.volts, "V")} {measured.form === "rms" ? "~" : "p-p"} of ripple read at{" "}
+            {measured.designator}.
           </span>
         )}
         {!measured && implied !== null && complaint === null && (

@@ -1,6 +1,6 @@
 "use client";
 
-import type { Curve, FigureUnit } from "@mirvek/core/circuit";
+import type { Curve, FigureUnit } from "@mirvek/core/scenarios";
 import { memo, useImperativeHandle, useLayoutEffect, useMemo, useRef, type Ref } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { CASE_INK, CASE_TEXT, type CaseName } from "./cases";

@@ -1,7 +1,7 @@
 "use client";
 
-import { SCENARIO_IDS, type ScenarioId } from "@mirvek/core/circuit";
-import { impliedExcess, measuredExcess, scenariosFor } from "@mirvek/core/trace";
+import { SCENARIO_IDS, type ScenarioId } from "@mirvek/core/scenarios";
+import { measuredExcess, scenariosFor } from "@mirvek/core/trace";
 import { App, Button, Segmented, Select } from "antd";
 import { useState } from "react";
 import { amountText, circuitIssueText, curveName, scenarioName, symptomName } from "../../wording/circuit";
@@ -94,8 +94,10 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
   const { setup, change, keep, kept, open } = useSetup(id);
   const circuit = useCircuit(id, setup, focus);
   const outcomes: Outcomes = circuit.outcomes ?? {};
-  const measured = circuit.outcomes?.healthy ? measuredExcess(circuit.outcomes.healthy.figures, circuit.binding, view.points) : null;
-  const implied = makesIt && circuit.outcomes?.healthy ? impliedExcess(id, circuit.outcomes.healthy.symptom) : null;
+  const measured = circuit.outcomes?.healthy
+    ? measuredExcess(circuit.scenario, circuit.outcomes.healthy.figures, circuit.binding, view.points)
+    : null;
+  const implied = makesIt && circuit.outcomes?.healthy ? circuit.scenario.impliedLoss(circuit.outcomes.healthy.symptom) : null;
   const complaint = setup.complaint ?? (measured && measured.decibels > 0 ? measured.decibels : implied);
   const { explanation, ...work } = useExplanation(id, circuit, complaint);
   const kinds = curveKinds(outcomes);

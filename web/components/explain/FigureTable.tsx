@@ -1,6 +1,6 @@
 "use client";
 
-import type { Figure } from "@mirvek/core/circuit";
+import type { Figure } from "@mirvek/core/scenarios";
 import { memo } from "react";
 import { figureName, figureText } from "../../wording/circuit";
 import { CASE_TEXT, type CaseName } from "./cases";

@@ -1,6 +1,6 @@
 "use client";
 
-import type { Curve } from "@mirvek/core/circuit";
+import type { Curve } from "@mirvek/core/scenarios";
 import { Button, Checkbox } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { useKeys } from "../shared/useKeys";

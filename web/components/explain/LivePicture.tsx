@@ -1,6 +1,6 @@
 "use client";
 
-import { restoringOhms, sideMismatch, type Curve, type ScenarioId } from "@mirvek/core/circuit";
+import { restoringOhms, sideMismatch, type Curve, type ScenarioId } from "@mirvek/core/scenarios";
 import { Segmented } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { curveLabel, curveName, mismatchText, restoringText, warningText } from "../../wording/circuit";

@@ -20,7 +20,9 @@ export function NetlistDialog({ open, initial, onClose }: { open: boolean; initi
     setWrong(null);
   }, [open, initial]);
   const solve = async () => {
-    const reply = await client.ask({ type: "netlist", text });
+    const outcome = await client.ask({ type: "netlist", text });
+    if (outcome.kind !== "answered") return;
+    const reply = outcome.answer;
     setAnswer(reply.type === "netlist" ? reply.answer : null);
     setWrong(reply.type === "unreadable" ? netlistIssueText(reply.issue) : reply.type === "failed" ? circuitIssueText(reply.issue) : null);
   };

@@ -1,6 +1,6 @@
 "use client";
 
-import type { Setting, SettingUnit } from "@mirvek/core/circuit";
+import type { Setting, SettingUnit } from "@mirvek/core/scenarios";
 import { Button, Input, Select } from "antd";
 import { parseValue, type UnitSymbol } from "@mirvek/core/units";
 import { useEffect, useState } from "react";

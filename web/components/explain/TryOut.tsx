@@ -1,6 +1,7 @@
 "use client";
 
-import type { Parts, PartState, Settings } from "@mirvek/core/circuit";
+import type { Parts, Settings } from "@mirvek/core/scenarios";
+import type { PartState } from "@mirvek/core/part";
 import { Button, Segmented } from "antd";
 import { memo, useState, type RefObject } from "react";
 import { slotName } from "../../wording/circuit";

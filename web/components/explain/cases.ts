@@ -1,5 +1,7 @@
-import { measuredState, soundState, type Parts, type PartState, type Scenario, type Settings } from "@mirvek/core/circuit";
-import { esrFrequency, partsOf, slotStates, type Binding, type SlotState } from "@mirvek/core/trace";
+import { measuredState, soundState, type MeasuredPart } from "@mirvek/core/verdict";
+import type { Parts, Scenario, Settings } from "@mirvek/core/scenarios";
+import type { PartState } from "@mirvek/core/part";
+import { partsOf, slotStates, type Binding, type SlotState } from "@mirvek/core/trace";
 import type { PositionView } from "../../schemas/jobView";
 
 export type CaseName = "healthy" | "measured" | "twin" | "replacement" | "tried";
@@ -28,7 +30,13 @@ export interface Cases {
   replacement: Parts | null;
 }
 
-const asPart = (p: PositionView) => ({ part: p, readings: p.readings, verdict: p.verdict.state });
+/** The part that is in now, as circuits see it. */
+const asPart = (p: PositionView): MeasuredPart => ({
+  part: p.fittings.at(-1)!.part,
+  folded: p.folded,
+  verdict: p.verdict.state,
+  channel: p.channel,
+});
 export const measuredParts = (positions: readonly PositionView[]) => positions.map(asPart);
 
 /** The states of a circuit's parts that its pictures compare. */
@@ -46,7 +54,7 @@ export function casesOf(scenario: Scenario, settings: Settings, binding: Binding
 }
 
 function twinParts(scenario: Scenario, slots: readonly SlotState[], positions: readonly PositionView[]): Parts | null {
-  const at = esrFrequency(scenario.id);
+  const at = scenario.esrAt;
   const stateOf = (s: SlotState): PartState | null => {
     const name = positions.find((p) => p.designator === s.position?.part.designator)?.twins[0];
     const twin = positions.find((p) => p.designator === name);
@@ -59,7 +67,7 @@ function replacementState(scenario: Scenario, position: PositionView | undefined
   const choice = position?.choice;
   if (!position || !choice?.part || choice.decision === "leave" || choice.decision === "withdrawn") return null;
   const { nominal, rated, technology, tolerance, esr } = choice.part;
-  const at = esrFrequency(scenario.id);
+  const at = scenario.esrAt;
   const sound = soundState({ ...position, nominal, rated, technology, tolerance }, at).state;
   // the series' own figure counts where it is given near the frequency that matters here
   const stated = esr && Math.abs(Math.log(esr.at / at)) < Math.log(2) ? esr.ohms : null;

@@ -1,4 +1,4 @@
-import type { Curve } from "@mirvek/core/circuit";
+import type { Curve } from "@mirvek/core/scenarios";
 import { expect, test } from "vitest";
 import { PLOT, frameOf, leavesFrame, pathOf } from "./chartFrame";
 

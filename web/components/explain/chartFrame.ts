@@ -1,4 +1,4 @@
-import type { Curve } from "@mirvek/core/circuit";
+import type { Curve } from "@mirvek/core/scenarios";
 
 /** The part of the plane a chart shows, and where its plot lies in the picture (pixels from the edges). */
 export interface ChartFrame {

@@ -1,4 +1,5 @@
-import { SCENARIOS, SCENARIO_IDS, fillSettings, importNetlist, type Parts } from "@mirvek/core/circuit";
+import { SCENARIOS, SCENARIO_IDS, fillSettings, type Parts } from "@mirvek/core/scenarios";
+import { importNetlist } from "@mirvek/core/circuit";
 import { expect, test } from "vitest";
 import type { Solved } from "../../workers/circuit.protocol";
 import { curveCsv, netlistText } from "./exports";

@@ -1,14 +1,5 @@
-import {
-  checkNetlist,
-  curvesCsv,
-  exportNetlist,
-  nodesOfNetlist,
-  type Curve,
-  type Parts,
-  type Scenario,
-  type Settings,
-  type SpiceRun,
-} from "@mirvek/core/circuit";
+import { checkNetlist, curvesCsv, exportNetlist, nodesOfNetlist, type SpiceRun } from "@mirvek/core/circuit";
+import type { Curve, Parts, Scenario, Settings } from "@mirvek/core/scenarios";
 import { curveName } from "../../wording/circuit";
 import { CASE_TEXT, type CaseName } from "./cases";
 import type { Outcomes } from "./useCircuit";

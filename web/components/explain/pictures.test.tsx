@@ -30,7 +30,7 @@ const answer = (over: object = {}) =>
       onStop={() => undefined}
       onRun={() => undefined}
       complaint={null}
-      measured={{ designator: "C1", volts: 0.93, decibels: 14 }}
+      measured={{ designator: "C1", volts: 0.93, form: "rms", decibels: 14 }}
       implied={null}
       onComplaint={() => undefined}
       kept={null}

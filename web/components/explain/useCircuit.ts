@@ -1,7 +1,8 @@
 "use client";
 
-import { SCENARIOS, fillSettings, type CircuitIssue, type Parts, type ScenarioId, type Settings } from "@mirvek/core/circuit";
-import { bindSlots, type Binding, type Explanation, type PartAnswer, type Unit } from "@mirvek/core/trace";
+import { SCENARIOS, fillSettings, type Parts, type ScenarioId, type Settings, type Unit } from "@mirvek/core/scenarios";
+import type { CircuitIssue } from "@mirvek/core/circuit";
+import { bindSlots, type Binding, type Explanation, type PartAnswer } from "@mirvek/core/trace";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toKeep } from "../../schemas/circuit";
 import type { JobView } from "../../schemas/jobView";
@@ -76,8 +77,9 @@ export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
     const named = (["healthy", "measured", "twin", "replacement"] as const).flatMap((name) =>
       cases[name] ? [{ name, parts: cases[name] as Parts }] : [],
     );
-    void client.ask({ type: "solve", scenario: id, settings, cases: named, detail: "full" }).then((reply) => {
-      if (gone) return;
+    void client.ask({ type: "solve", scenario: id, settings, cases: named, detail: "full" }).then((outcome) => {
+      if (gone || outcome.kind !== "answered") return;
+      const reply = outcome.answer;
       if (reply.type === "solved") {
         setSolved({ id, outcomes: reply.outcomes });
         setIssue(null);
@@ -104,20 +106,22 @@ export function useExplanation(id: ScenarioId, circuit: Circuit, complaint: numb
   const [progress, setProgress] = useState<number | null>(null);
   const [stopped, setStopped] = useState(false);
   const positions = useMemo(() => measuredParts(view.positions), [view.positions]);
-  const states = positions.map((p) => [p.part.designator, p.verdict, p.readings.length]);
+  const states = positions.map((p) => [p.part.designator, p.verdict, p.folded.all.length]);
   const question = JSON.stringify([id, circuit.chosen, circuit.binding, complaint, states]);
   const run = useCallback(() => {
     client.cancel();
     setStopped(false);
     setProgress(0);
     const { chosen, binding } = circuit;
-    const slim = positions.map(({ part, readings, verdict }) => ({ part, readings, verdict }));
     void client
       .ask(
-        { type: "explain", scenario: id, unitKind: view.job.unitKind, chosen, binding, positions: slim, complaint, draws: DRAWS },
-        (done, of) => setProgress(done / of),
+        { type: "explain", scenario: id, unitKind: view.job.unitKind, chosen, binding, positions, complaint, draws: DRAWS },
+        { onProgress: (done, of) => setProgress(done / of) },
       )
-      .then((reply) => {
+      .then((outcome) => {
+        if (outcome.kind === "failed") return setProgress(null);
+        if (outcome.kind === "cancelled") return;
+        const reply = outcome.answer;
         if (reply.type === "explained") setFound({ question, explanation: reply.explanation });
         if (reply.type === "explained" || reply.type === "failed") setProgress(null);
       });
@@ -155,9 +159,10 @@ export function useLiveSolver(id: ScenarioId, onSolved: (outcome: Solved, ms: nu
         if (asked === null || busy.current) return;
         busy.current = true;
         const cases = [{ name: "tried", parts: asked.parts }];
-        void client.ask({ type: "solve", scenario: id, settings: asked.settings, cases, detail: "live" }).then((reply) => {
+        void client.ask({ type: "solve", scenario: id, settings: asked.settings, cases, detail: "live" }).then((outcome) => {
           busy.current = false;
-          if (reply.type === "solved" && latest.current) report.current(reply.outcomes.tried!, reply.ms);
+          const reply = outcome.kind === "answered" ? outcome.answer : null;
+          if (reply?.type === "solved" && latest.current) report.current(reply.outcomes.tried!, reply.ms);
           if (latest.current !== asked) next();
         });
       };
@@ -180,9 +185,9 @@ export function useSum() {
   const question = JSON.stringify([unit, setups, positions.map((p) => [p.designator, p.verdict.state, p.readings.length])]);
   useEffect(() => {
     client.cancel();
-    const parts = measuredParts(positions).map(({ part, readings, verdict }) => ({ part, readings, verdict }));
-    void client.ask({ type: "explainJob", unit, positions: parts, setups, common: fromJob(view), draws: SUM_DRAWS }).then((reply) => {
-      if (reply.type === "jobExplained") setSum({ question, parts: reply.parts });
+    const parts = measuredParts(positions);
+    void client.ask({ type: "explainJob", unit, positions: parts, setups, common: fromJob(view), draws: SUM_DRAWS }).then((outcome) => {
+      if (outcome.kind === "answered" && outcome.answer.type === "jobExplained") setSum({ question, parts: outcome.answer.parts });
     });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `question` stands for all of them
   }, [client, question]);

@@ -1,20 +1,18 @@
 "use client";
 
-import { isBad } from "@mirvek/core/capacitor";
+import { isBad } from "@mirvek/core/verdict";
 import { Button } from "antd";
-import { measurementText } from "../../wording/entry";
 import { ago, clock, signedVolts } from "../../wording/quantity";
 import { hazardDetail, hazardWord } from "../../wording/safety";
 import { verdictName } from "../../wording/vocabulary";
-import { useReadout } from "../readout/ReadoutProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import { useTheme } from "../shared/Providers";
-import { useJob } from "./JobProvider";
+import { useJob, useNow } from "./JobProvider";
 import styles from "./BenchRail.module.css";
 
 const MOST_BAD = 6;
-const MOST_LATEST = 7;
+const MOST_LATEST = 8;
 
 /** Always in view in a job: hazard, running clocks, what is bad, what was read last. */
 export function BenchRail({ onOverride, onKeys }: { onOverride: () => void; onKeys: () => void }) {
@@ -34,7 +32,9 @@ export function BenchRail({ onOverride, onKeys }: { onOverride: () => void; onKe
               <CapacitorMark {...markOf(p)} size={20} />
               <b className="mono">{p.designator}</b>
               <span className={`state-${p.verdict.state}`}>{verdictName[p.verdict.state]}</span>
-              <small>{p.choice?.part ? "replaced" : p.choice?.decision === "leave" ? "stays" : ""}</small>
+              <small>
+                {p.choice?.part && !p.renewed ? "chosen" : p.choice?.decision === "leave" ? "stays" : p.renewed ? "new part" : ""}
+              </small>
             </li>
           ))}
         </ul>
@@ -54,8 +54,10 @@ export function BenchRail({ onOverride, onKeys }: { onOverride: () => void; onKe
 }
 
 function Hazard({ onOverride }: { onOverride: () => void }) {
-  const { view, now, write } = useJob();
-  const { safety, touchLimit } = view;
+  const { view, write } = useJob();
+  const now = useNow();
+  const { safety } = view;
+  const { touchLimit } = view.shop;
   const { word, tone } = hazardWord(safety);
   const volts =
     safety.kind === "chargeHeld"
@@ -98,7 +100,8 @@ function HazardShape({ tone }: { tone: "danger" | "wait" | "safe" }) {
 }
 
 function Running() {
-  const { view, now } = useJob();
+  const { view } = useJob();
+  const now = useNow();
   const { safety } = view;
   if (safety.kind !== "chargeHeld") return null;
   const clocks = safety.waiting.flatMap((w) =>
@@ -121,49 +124,46 @@ function Running() {
 }
 
 function Latest() {
-  const { view, now } = useJob();
-  const { waiting } = useReadout();
-  const readings = view.positions
-    .flatMap((p) =>
-      p.readings.map((r) => ({
-        key: `r${r.id}`,
-        at: r.takenAt,
-        what: p.designator,
-        said: `${measurementText(r.measurement, r.significant)} ${r.inCircuit ? "in" : "out"}`,
-      })),
-    )
-    .concat(
-      view.points.map((p) => ({
-        key: `p${p.id}`,
-        at: p.takenAt,
-        what: p.where,
-        said: `${signedVolts(p.volts, p.significant)}${p.alternating ? " AC" : ""}`,
-      })),
-      view.safetyLog.flatMap((e, i) =>
-        e.kind === "residual" ? [{ key: `s${i}`, at: e.at, what: e.position ?? "", said: `${signedVolts(e.volts ?? 0)} left` }] : [],
-      ),
-      view.notes.map((n, i) => ({ key: `n${i}`, at: n.at, what: "note", said: n.text })),
-    )
-    .sort((a, b) => b.at - a.at)
-    .slice(0, MOST_LATEST);
+  const { view, pending, strike, drop } = useJob();
+  const now = useNow();
+  const waiting = new Set(pending.map((p) => p.key));
+  const lines = view.lines.slice(0, MOST_LATEST);
   return (
     <section>
       <h2>Latest</h2>
-      <ul className={styles.lines}>
-        {waiting.map((w) => (
-          <li key={w.clientKey} className={`mono ${styles.waiting}`}>
-            <span>{w.line}</span>
-            <span>waiting</span>
-          </li>
-        ))}
-        {readings.map((r) => (
-          <li key={r.key} title={ago(r.at, now)}>
-            <b className="mono">{r.what}</b>
-            <span>{r.said}</span>
+      <ul className={styles.lines} aria-label="Latest lines">
+        {lines.map((l) => (
+          <li key={l.key} title={ago(l.enteredAt, now)} className={l.withdrawn ? styles.struck : undefined}>
+            <span className="mono">{l.typed}</span>
+            {waiting.has(l.key) ? (
+              <button type="button" className={styles.strike} onClick={() => drop(l.key)} aria-label={`Drop ${l.typed}, which waits`}>
+                waiting
+              </button>
+            ) : l.withdrawn ? (
+              <small className="muted">struck</small>
+            ) : (
+              <button
+                type="button"
+                className={styles.strike}
+                onClick={() => strike(l.key)}
+                aria-label={`Strike ${l.typed}`}
+                title="Strike: takes back everything this line brought about"
+              >
+                <StrikeShape />
+              </button>
+            )}
           </li>
         ))}
       </ul>
-      {readings.length === 0 && <p className="muted">No readings yet.</p>}
+      {lines.length === 0 && <p className="muted">No readings yet.</p>}
     </section>
+  );
+}
+
+function StrikeShape() {
+  return (
+    <svg width="14" height="12" viewBox="0 0 14 12" aria-hidden="true">
+      <path d="M1 6h12M4 2v8M10 2v8" stroke="currentColor" strokeWidth="1.4" fill="none" />
+    </svg>
   );
 }

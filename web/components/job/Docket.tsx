@@ -1,10 +1,10 @@
 "use client";
 
-import { STATIONS, type Station, type StationState } from "@mirvek/core/job";
+import { STATIONS, pathOf, type StationId, type StationState } from "@mirvek/core/job";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { docket } from "../../wording/quantity";
-import { stationName, stationPath } from "../../wording/vocabulary";
+import { stationName } from "../../wording/vocabulary";
 import { useJob } from "./JobProvider";
 import styles from "./Docket.module.css";
 
@@ -14,6 +14,7 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   nothingListed: "unknown",
   temporary: "temporary part",
   undecided: "undecided",
+  hazard: "charge",
 };
 
 function stateText(state: StationState): string {
@@ -47,7 +48,7 @@ export function Docket() {
   const { view } = useJob();
   const pathname = usePathname();
   const { job, stations } = view;
-  const href = (station: Station) => `/jobs/${job.number}/${stationPath[station]}`;
+  const href = (station: StationId) => `/jobs/${job.number}/${pathOf(station)}`;
   return (
     <nav className={`${styles.docket} no-print`} aria-label="Docket">
       <p className={styles.number}>

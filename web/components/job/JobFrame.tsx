@@ -1,45 +1,41 @@
 "use client";
 
-import { STATIONS, stationOf } from "@mirvek/core/job";
+import { STATIONS, pathOf } from "@mirvek/core/job";
 import { useRouter } from "next/navigation";
 import { useState, type ReactNode } from "react";
-import type { JobView } from "../../schemas/jobView";
+import type { JobData } from "../../schemas/jobView";
 import { nextActText } from "../../wording/nextAct";
-import { stationPath } from "../../wording/vocabulary";
 import { ReadoutLine } from "../readout/ReadoutLine";
-import { ReadoutProvider, useReadout } from "../readout/ReadoutProvider";
 import { KeySheet } from "../shared/KeySheet";
 import { useTheme } from "../shared/Providers";
 import { useKeys } from "../shared/useKeys";
 import { BenchRail } from "./BenchRail";
 import { Docket } from "./Docket";
-import { JobProvider, useJob } from "./JobProvider";
+import { JobProvider, useCursor, useJob } from "./JobProvider";
 import { OverrideDialog } from "./OverrideDialog";
 import styles from "./JobFrame.module.css";
 
 /** Everything around a station: docket, next act, bench rail, readout line, and the keys that work on all of them. */
-export function JobFrame({ initial, children }: { initial: JobView; children: ReactNode }) {
+export function JobFrame({ initial, children }: { initial: JobData; children: ReactNode }) {
   return (
     <JobProvider initial={initial}>
-      <ReadoutProvider>
-        <Frame>{children}</Frame>
-      </ReadoutProvider>
+      <Frame>{children}</Frame>
     </JobProvider>
   );
 }
 
 function Frame({ children }: { children: ReactNode }) {
-  const { view, setCursor } = useJob();
-  const { focusLine, submit } = useReadout();
+  const { view, focusLine, submit } = useJob();
+  const { setCursor } = useCursor();
   const { toggle } = useTheme();
   const router = useRouter();
   const [keySheet, setKeySheet] = useState(false);
   const [overriding, setOverriding] = useState(false);
-  const station = (i: number) => () => router.push(`/jobs/${view.job.number}/${stationPath[STATIONS[i]!]}`);
+  const station = (i: number) => () => router.push(`/jobs/${view.job.number}/${pathOf(STATIONS[i]!)}`);
   const doNext = () => {
     if ("position" in view.next) setCursor(view.next.position);
-    router.push(`/jobs/${view.job.number}/${stationPath[stationOf(view.next)]}`);
-    if (stationOf(view.next) === "measure" || stationOf(view.next) === "makeSafe") focusLine();
+    router.push(`/jobs/${view.job.number}/${pathOf(view.nextAt)}`);
+    if (view.nextAt === "measure" || view.nextAt === "makeSafe") focusLine();
   };
   useKeys({
     "?": () => setKeySheet(true),
@@ -49,12 +45,7 @@ function Frame({ children }: { children: ReactNode }) {
     d: toggle,
     u: () => submit("undo"),
     o: () => setOverriding(true),
-    "1": station(0),
-    "2": station(1),
-    "3": station(2),
-    "4": station(3),
-    "5": station(4),
-    "6": station(5),
+    ...Object.fromEntries(STATIONS.map((_, i) => [String(i + 1), station(i)])),
   });
   const next = nextActText(view.next);
   return (

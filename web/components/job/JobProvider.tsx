@@ -1,99 +1,133 @@
 "use client";
 
 import { App } from "antd";
-import { createContext, use, useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import {
+  createContext,
+  use,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+  type RefObject,
+} from "react";
 import type { RequestIssue } from "../../schemas/issues";
-import type { JobView, PositionView } from "../../schemas/jobView";
+import type { JobData, PositionView } from "../../schemas/jobView";
+import type { KeptLine } from "../../schemas/records";
 import { issueText } from "../../wording/requestIssue";
 import { read, send, type Answer } from "../shared/request";
+import { makeJobStore, type CursorSnapshot, type JobSnapshot, type JobStore } from "./jobStore";
+
+// Three contexts: the job changes with every line, the cursor with every arrow key, the clock every second.
 
 interface JobContextValue {
-  view: JobView;
-  /** takes over a view unless a newer one is already shown */
-  apply: (view: JobView) => void;
+  store: JobStore;
   /** sends a write below this job and shows the job as it stands after it; a refusal is shown as a message */
-  write: (method: "POST" | "PATCH", path: string, body: unknown) => Promise<Answer<JobView>>;
-  refresh: () => Promise<void>;
-  /** the part under the cursor */
-  cursor: string | null;
-  setCursor: (designator: string | null) => void;
-  current: PositionView | null;
-  /** ms since the epoch by the server's clock, moving once a second */
-  now: number;
+  write: (method: "POST" | "PATCH", path: string, body: unknown) => Promise<Answer<JobData>>;
+  inputRef: RefObject<HTMLInputElement | null>;
+  focusLine: () => void;
 }
 
 const JobContext = createContext<JobContextValue | null>(null);
+const ClockContext = createContext<number | null>(null);
 
-export function useJob(): JobContextValue {
-  const value = use(JobContext);
-  if (!value) throw new Error("useJob needs a JobProvider above it");
+function needed<T>(value: T | null, hook: string): T {
+  if (value === null) throw new Error(`${hook} needs a JobProvider above it`);
   return value;
 }
 
-export function JobProvider({ initial, children }: { initial: JobView; children: ReactNode }) {
-  const { message } = App.useApp();
-  const [view, setView] = useState(initial);
-  const [cursor, setCursor] = useState<string | null>(null);
-  const now = useServerClock(view.now);
-  const path = `/api/jobs/${view.job.number}`;
+/** The job as it stands, with everything that can be done to it. */
+export function useJob(): JobSnapshot & Omit<JobContextValue, "store"> & Pick<JobStore, "submit" | "strike" | "drop" | "preview" | "clearAnswer"> {
+  const { store, ...rest } = needed(use(JobContext), "useJob");
+  const snapshot = useSyncExternalStore(store.subscribe, store.getJob, store.getJob);
+  const { submit, strike, drop, preview, clearAnswer } = store;
+  return { ...snapshot, ...rest, submit, strike, drop, preview, clearAnswer };
+} // prettier-ignore
 
-  const apply = useCallback((next: JobView) => setView((shown) => (next.now >= shown.now ? sharingUnchanged(shown, next) : shown)), []);
-  const refresh = useCallback(async () => {
-    const answer = await read<JobView>(path);
-    if (answer.ok) apply(answer.value);
-  }, [path, apply]);
+/** The part under the cursor, in or out of circuit, and the meter in hand. */
+export function useCursor(): CursorSnapshot & Pick<JobStore, "setCursor" | "setInCircuit" | "setMeter"> & { current: PositionView | null } {
+  const { store } = needed(use(JobContext), "useCursor");
+  const snapshot = useSyncExternalStore(store.subscribe, store.getCursor, store.getCursor);
+  const { setCursor, setInCircuit, setMeter } = store;
+  const current = store.getJob().view.positions.find((p) => p.designator === snapshot.cursor) ?? null;
+  return { ...snapshot, current, setCursor, setInCircuit, setMeter };
+} // prettier-ignore
+
+/** ms since the epoch by the server's clock, moving once a second. */
+export const useNow = (): number => needed(use(ClockContext), "useNow");
+
+const LINE_TIMEOUT_MS = 5000;
+
+export function JobProvider({ initial, children }: { initial: JobData; children: ReactNode }) {
+  const { message } = App.useApp();
+  const path = `/api/jobs/${initial.records.job.number}`;
+  const offset = useRef(0);
+  const inputRef = useRef<HTMLInputElement>(null);
+  const [store] = useState(() =>
+    makeJobStore({
+      data: initial,
+      sendLine: (post) => send<KeptLine>("POST", `${path}/readout`, post, LINE_TIMEOUT_MS),
+      loadData: () => read<JobData>(`${path}/records`),
+      storage: typeof localStorage === "undefined" ? null : localStorage,
+      now: () => Date.now() + offset.current,
+      newKey: () => crypto.randomUUID(),
+      later: (work, ms) => {
+        const timer = setTimeout(work, ms);
+        return () => clearTimeout(timer);
+      },
+    }),
+  );
+  useEffect(() => {
+    offset.current = initial.now - Date.now();
+    store.restore();
+    return store.close;
+    // only when the job opens
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [store]);
+
   const write = useCallback(
-    async (method: "POST" | "PATCH", below: string, body: unknown): Promise<Answer<JobView>> => {
-      const answer = await send<JobView>(method, below === "" ? path : `${path}/${below}`, body);
-      if (answer.ok) apply(answer.value);
+    async (method: "POST" | "PATCH", below: string, body: unknown): Promise<Answer<JobData>> => {
+      const answer = await send<JobData>(method, below === "" ? path : `${path}/${below}`, body);
+      if (answer.ok) store.take(answer.value);
       else {
         void message.error(issueText(answer.issue as RequestIssue), 6);
-        if (answer.issue.code === "stale") await refresh();
+        if (answer.issue.code === "stale") await store.refresh();
       }
       return answer;
     },
-    [path, apply, refresh, message],
+    [path, store, message],
   );
 
   // another bench or tab may have written meanwhile
   useEffect(() => {
-    const onVisible = () => document.visibilityState === "visible" && void refresh();
+    const onVisible = () => document.visibilityState === "visible" && void store.refresh();
     document.addEventListener("visibilitychange", onVisible);
     window.addEventListener("focus", onVisible);
     return () => {
       document.removeEventListener("visibilitychange", onVisible);
       window.removeEventListener("focus", onVisible);
     };
-  }, [refresh]);
+  }, [store]);
 
-  const current = view.positions.find((p) => p.designator === cursor) ?? null;
-  const value = useMemo(
-    () => ({ view, apply, write, refresh, cursor, setCursor, current, now }),
-    [view, apply, write, refresh, cursor, current, now],
+  const focusLine = useCallback(() => inputRef.current?.focus(), []);
+  const value = useMemo(() => ({ store, write, inputRef, focusLine }), [store, write, focusLine]);
+  return (
+    <JobContext value={value}>
+      <Clock start={initial.now} offset={offset}>
+        {children}
+      </Clock>
+    </JobContext>
   );
-  return <JobContext value={value}>{children}</JobContext>;
 }
 
-/** The new view with the old objects of positions that did not change, so that only changed rows are drawn again. */
-function sharingUnchanged(shown: JobView, next: JobView): JobView {
-  const before = new Map(shown.positions.map((p) => [p.id, p]));
-  const positions = next.positions.map((p) => {
-    const old = before.get(p.id);
-    return old && JSON.stringify(old) === JSON.stringify(p) ? old : p;
-  });
-  return { ...next, positions };
-}
-
-function useServerClock(serverNow: number): number {
-  const [now, setNow] = useState(serverNow);
-  const offset = useRef(0);
-  useEffect(() => {
-    offset.current = serverNow - Date.now();
-    setNow(serverNow);
-  }, [serverNow]);
+/** Ticks for those who show the time; nobody else is drawn again. */
+function Clock({ start, offset, children }: { start: number; offset: RefObject<number>; children: ReactNode }) {
+  const [now, setNow] = useState(start);
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now() + offset.current), 1000);
     return () => clearInterval(timer);
-  }, []);
-  return now;
+  }, [offset]);
+  return <ClockContext value={now}>{children}</ClockContext>;
 }

@@ -3,8 +3,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
-import { useJob } from "../job/JobProvider";
-import { useReadout } from "../readout/ReadoutProvider";
+import { useCursor, useJob } from "../job/JobProvider";
 import { AddPositions } from "./AddPositions";
 import { CopyToTwins } from "./CopyToTwins";
 import { PositionDrawer } from "./PositionDrawer";
@@ -13,8 +12,8 @@ import styles from "./Measure.module.css";
 
 /** Every position by section, with what was read and what it means. The readout line below fills it. */
 export function MeasureStation() {
-  const { view, cursor, setCursor } = useJob();
-  const { focusLine } = useReadout();
+  const { view, focusLine } = useJob();
+  const { cursor, setCursor } = useCursor();
   const [adding, setAdding] = useState(false);
   const [copying, setCopying] = useState(false);
   const [opened, setOpened] = useState<string | null>(null);

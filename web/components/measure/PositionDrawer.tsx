@@ -1,6 +1,6 @@
 "use client";
 
-import { ROLES, TECHNOLOGIES } from "@mirvek/core/capacitor";
+import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
 import { MOUNTINGS } from "@mirvek/core/readout";
 import { formatEngineering, parseValue, type UnitSymbol } from "@mirvek/core/units";
 import { App, Button, Drawer, Form, Input, InputNumber, Select, Switch } from "antd";
@@ -9,7 +9,7 @@ import { frequencyText, measurementText } from "../../wording/entry";
 import { ago, marked } from "../../wording/quantity";
 import { backingOf, notesOf, reasonOf, settleText } from "../../wording/verdict";
 import { mountingName, roleName, technologyName, verdictName } from "../../wording/vocabulary";
-import { useJob } from "../job/JobProvider";
+import { useJob, useNow } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import styles from "./Measure.module.css";
@@ -76,10 +76,12 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
   );
 }
 
+/** Every reading of every part that stood here, each with the stroke that takes its line back. */
 function History({ position }: { position: PositionView }) {
-  const { view, now } = useJob();
-  if (position.readings.length === 0) return <p className="muted">No readings yet.</p>;
-  const meterName = (id: string | null) => view.meters.find((m) => m.id === id)?.name ?? "";
+  const { view, strike } = useJob();
+  const now = useNow();
+  if (position.fittings.every((f) => f.readings.length === 0)) return <p className="muted">No readings yet.</p>;
+  const meterName = (id: string | null) => view.shop.meters.find((m) => m.id === id)?.name ?? "";
   return (
     <table className={`sheet ${styles.history}`}>
       <thead>
@@ -89,19 +91,49 @@ function History({ position }: { position: PositionView }) {
           <th>Circuit</th>
           <th>Meter</th>
           <th>When</th>
+          <th>
+            <span className="sr-only">Strike</span>
+          </th>
         </tr>
       </thead>
-      <tbody>
-        {[...position.readings].reverse().map((r) => (
-          <tr key={r.id}>
-            <td className="mono">{measurementText(r.measurement, r.significant)}</td>
-            <td>{frequencyText(r.measurement)}</td>
-            <td>{r.inCircuit ? "in" : "out"}</td>
-            <td>{meterName(r.meter)}</td>
-            <td>{ago(r.takenAt, now)}</td>
-          </tr>
-        ))}
-      </tbody>
+      {[...position.fittings].reverse().map((f, i) => (
+        <tbody key={f.fitting?.line ?? "found"}>
+          {position.fittings.length > 1 && (
+            <tr>
+              <th colSpan={6} scope="rowgroup">
+                {f.fitting ? `Fitted ${marked(f.part.nominal, f.part.rated)}${f.fitting.lot ? `, lot ${f.fitting.lot}` : ""}` : "As found"}:{" "}
+                <span className={`state-${f.verdict.state}`}>{verdictName[f.verdict.state]}</span>
+              </th>
+            </tr>
+          )}
+          {[...f.readings].reverse().map((r, k) => (
+            <tr key={`${r.line} ${k}`}>
+              <td className="mono">{measurementText(r.measurement, r.significant)}</td>
+              <td>{frequencyText(r.measurement)}</td>
+              <td>
+                {r.inCircuit ? "in" : "out"}
+                {r.whileLocked && <span className="state-failed"> charge not gone</span>}
+              </td>
+              <td>{meterName(r.meter)}</td>
+              <td>{ago(r.takenAt, now)}</td>
+              <td>
+                {r.line && view.job.closedAt === null && (
+                  <Button
+                    size="small"
+                    type="text"
+                    onClick={() => strike(r.line!)}
+                    aria-label={`Strike ${measurementText(r.measurement, r.significant)}`}
+                    title="Takes back the whole line and everything it brought about"
+                    autoFocus={i === 0 && k === 0}
+                  >
+                    Strike
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      ))}
     </table>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { countingOf, type Bound } from "@mirvek/core/evidence";
 import { memo, useEffect, useRef } from "react";
 import type { PositionView, ReadingView } from "../../schemas/jobView";
 import { marked, shown } from "../../wording/quantity";
@@ -26,8 +27,9 @@ function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
     if (here) row.current?.scrollIntoView({ block: "nearest" });
   }, [here]);
   const { verdict } = p;
-  const c = latest(p.readings, "capacitance");
-  const esr = latest(p.readings, "esr");
+  const now = p.fittings.at(-1)!.part;
+  const c = countingOf(p.folded, "capacitance") ?? countingOf(p.folded, "capacitanceHigh");
+  const esr = countingOf(p.folded, "esr") ?? countingOf(p.folded, "esrLow");
   return (
     <tr ref={row} className={here ? styles.here : undefined} onClick={onCursor} aria-selected={here} data-position={p.designator}>
       <td>
@@ -50,29 +52,26 @@ function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
         {roleName[p.role]}
         {p.channel ? ` ${p.channel}` : ""}
       </td>
-      <td className={styles.marked}>{marked(p.nominal, p.rated)}</td>
+      <td className={styles.marked}>{marked(now.nominal, now.rated)}</td>
       <td className="n">{c ? figure(c) : ""}</td>
       <td className="n">{esr ? figure(esr) : ""}</td>
-      <td>{verdict.esrRatio !== null && <RatioBar ratio={verdict.esrRatio} state={verdict.state} />}</td>
+      <td>{verdict.esrRatio !== null && <RatioBar ratio={verdict.esrRatio} state={verdict.state} limits={verdict.esrLimits} />}</td>
       <td className={styles.marked}>
         <b className={`state-${verdict.state}`}>{verdictName[verdict.state]}</b>
         {verdict.certainty === "likely" && <small className={styles.sure}>likely</small>}
       </td>
       <td className={styles.why}>
         {[reasonOf(verdict), ...notesOf(verdict)].filter(Boolean).join("; ")}
-        {verdict.state === "unmeasured" && p.twins.length > 0 && `twin of ${p.twins.join(", ")}`}
+        {verdict.state === "unmeasured" && p.renewed && "new part fitted, not measured yet"}
+        {verdict.state === "unmeasured" && !p.renewed && p.twins.length > 0 && `twin of ${p.twins.join(", ")}`}
       </td>
     </tr>
   );
 }
 
-/** The reading to show: out of circuit before in circuit, then the latest. */
-function latest(readings: readonly ReadingView[], kind: "capacitance" | "esr"): ReadingView | undefined {
-  const ofKind = readings.filter((r) => r.measurement.kind === kind);
-  return ofKind.findLast((r) => !r.inCircuit) ?? ofKind[ofKind.length - 1];
+function figure({ measurement: m, significant }: ReadingView): string {
+  if (m.kind === "esr") return m.ohms === "over" ? "over" : `${boundSign(m.bound)}${shown(m.ohms, "Ω", significant)}`;
+  return m.kind === "capacitance" ? `${boundSign(m.bound)}${shown(m.farads, "F", significant)}` : "";
 }
 
-function figure({ measurement: m, significant }: ReadingView): string {
-  if (m.kind === "esr") return m.ohms === "over" ? "over" : shown(m.ohms, "Ω", significant);
-  return m.kind === "capacitance" ? shown(m.farads, "F", significant) : "";
-}
+const boundSign = (bound: Bound | undefined) => (bound === undefined ? "" : { below: "<", above: ">", about: "~" }[bound]);

@@ -1,43 +1,36 @@
 "use client";
 
-import { completeDesignator, parseReadout, type Entry, type ReadoutContext } from "@mirvek/core/readout";
-import { Segmented, Select } from "antd";
-import { useEffect, useMemo, type KeyboardEvent } from "react";
-import { entryText } from "../../wording/entry";
-import { shown } from "../../wording/quantity";
+import { limitsOn } from "@mirvek/core/job";
+import { completeDesignator, type Consequence, type Entry } from "@mirvek/core/readout";
+import { Button, Segmented, Select } from "antd";
+import { useEffect, useState, type KeyboardEvent } from "react";
+import { consequenceText, entryText } from "../../wording/entry";
 import { issueText, readoutIssueText } from "../../wording/requestIssue";
-import { backingOf, reasonOf, settleText } from "../../wording/verdict";
+import { backingOf, limitsText, reasonOf, settleText } from "../../wording/verdict";
 import { verdictName } from "../../wording/vocabulary";
-import { useJob } from "../job/JobProvider";
+import { useCursor, useJob } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
-import { useReadout } from "./ReadoutProvider";
 import styles from "./ReadoutLine.module.css";
 
-/** The one line at hand everywhere in a job: says how it understood you, keeps it on Enter, answers with the verdict. */
+/** The one line at hand everywhere in a job: says how it understood you, judges at Enter, and keeps it as soon as the server can. */
 export function ReadoutLine() {
-  const { view, cursor, setCursor, current } = useJob();
-  const r = useReadout();
-  const context = useMemo(
-    (): ReadoutContext => ({
-      known: new Map(view.positions.map((p) => [p.designator, p.nominal])),
-      current: cursor,
-      meters: view.meters,
-      meter: view.meters.find((m) => m.id === r.meter) ?? null,
-      inCircuit: r.inCircuit,
-    }),
-    [view, cursor, r.meter, r.inCircuit],
-  );
-  const typed = r.text.trim();
-  const refused = r.answer?.kind === "refused" ? r.answer : null;
-  const parsed = typed === "" ? null : parseReadout(typed, context);
-  const completions = /^\S+$/.test(r.text) ? completeDesignator(typed, [...context.known.keys()]) : [];
+  const { view, pending, answer, down, submit, preview, clearAnswer, drop, inputRef } = useJob();
+  const { cursor, setCursor, current, inCircuit, meter, setInCircuit, setMeter } = useCursor();
+  const [text, setText] = useState("");
+  const typed = text.trim();
+  const refused = answer?.kind === "refused" ? answer : null;
+  const parsed = typed === "" ? null : preview(typed);
+  const names = view.positions.map((p) => p.designator);
+  const completions = /^\S+$/.test(text) ? completeDesignator(typed, names) : [];
 
   useEffect(() => {
-    r.inputRef.current?.focus();
-    // only when the job opens
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+    inputRef.current?.focus();
+  }, [inputRef]);
+  // what was refused comes back, unless something new is being typed already
+  useEffect(() => {
+    if (refused) setText((now) => (now === "" ? refused.line : now));
+  }, [refused]);
 
   const step = (by: number) => {
     const at = view.positions.findIndex((p) => p.designator === cursor);
@@ -45,33 +38,31 @@ export function ReadoutLine() {
       view.positions[at < 0 ? (by > 0 ? 0 : view.positions.length - 1) : (at + by + view.positions.length) % view.positions.length];
     if (!next) return;
     setCursor(next.designator);
-    r.clearAnswer();
+    clearAnswer();
   };
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
     const act = {
       Enter: () => {
         // an unparsable line is not sent: it stays, with what is wrong said above it
-        if (!parsed?.ok) return;
-        r.submit(typed);
-        r.setText("");
+        if (typed !== "" && submit(typed).ok) setText("");
       },
-      Tab: () => completions[0] && r.setText(`${completions[0]} `),
+      Tab: () => completions[0] && setText(`${completions[0]} `),
       ArrowDown: () => step(1),
       ArrowUp: () => step(-1),
-      Escape: () => (r.text === "" ? r.inputRef.current?.blur() : (r.setText(""), r.clearAnswer())),
+      Escape: () => (text === "" ? inputRef.current?.blur() : (setText(""), clearAnswer())),
     }[event.key];
     const tabLeaves = event.key === "Tab" && (event.shiftKey || completions.length === 0);
-    if (event.key === "z" && (event.ctrlKey || event.metaKey) && r.text === "") {
+    if (event.key === "z" && (event.ctrlKey || event.metaKey) && text === "") {
       event.preventDefault();
-      r.submit("undo");
+      submit("undo");
     } else if (act && !tabLeaves) {
       event.preventDefault();
       act();
     }
   };
 
-  const names = view.meters.map((m) => ({ value: m.id, label: m.name }));
-  const nameOf = (id: string) => view.meters.find((m) => m.id === id)?.name ?? id;
+  const { meters } = view.shop;
+  const first = pending[0];
   return (
     <footer className={`${styles.line} no-print`} aria-label="Readout line">
       <div className={styles.above}>
@@ -79,28 +70,32 @@ export function ReadoutLine() {
           {refused && (typed === "" || typed === refused.line) ? (
             <span className={styles.wrong}>{issueText(refused.issue)}</span>
           ) : typed !== "" && parsed?.ok ? (
-            <Understood entry={parsed.value} nameOf={nameOf} />
+            <Understood entry={parsed.value} />
           ) : typed !== "" && parsed && !parsed.ok ? (
             <span className={completions.length > 0 ? "muted" : styles.wrong}>
               {completions.length > 0 ? `Tab: ${completions.join("  ")}` : readoutIssueText(parsed.issue)}
             </span>
-          ) : r.down ? (
-            <span className={styles.wrong}>
-              The records cannot be reached. {r.waiting.length} waiting here; they go in when it is back.
-            </span>
-          ) : r.answer?.kind === "kept" ? (
-            <Answer entry={r.answer.entry} nameOf={nameOf} />
+          ) : answer?.kind === "said" ? (
+            <Answer entry={answer.entry} waiting={answer.waiting} />
           ) : (
             <span className="muted">
               {current ? `Cursor on ${current.designator}: a bare number is its reading.` : "Say a part and a reading: C14 esr 0.4"}
             </span>
           )}
         </div>
+        {down && first && (
+          <span className={styles.down} role="status">
+            The records cannot be reached. {pending.length} waiting here; they go in when it is back.{" "}
+            <Button size="small" type="text" onClick={() => drop(first.key)}>
+              Drop “{first.line}”
+            </Button>
+          </span>
+        )}
         <Segmented
           size="small"
           aria-label="In or out of circuit"
-          value={r.inCircuit ? "in" : "out"}
-          onChange={(value) => r.setInCircuit(value === "in")}
+          value={inCircuit ? "in" : "out"}
+          onChange={(value) => setInCircuit(value === "in")}
           options={[
             { value: "in", label: "in circuit" },
             { value: "out", label: "out" },
@@ -109,9 +104,9 @@ export function ReadoutLine() {
         <Select
           size="small"
           aria-label="Meter"
-          value={r.meter}
-          onChange={r.setMeter}
-          options={names}
+          value={meter}
+          onChange={(id) => setMeter(id ?? null)}
+          options={meters.map((m) => ({ value: m.id, label: m.name }))}
           placeholder="no meter"
           className={styles.meter}
           allowClear
@@ -122,11 +117,11 @@ export function ReadoutLine() {
           {cursor ?? "–"}
         </span>
         <input
-          ref={r.inputRef}
+          ref={inputRef}
           className="mono"
           aria-label="Readout"
-          value={r.text}
-          onChange={(event) => r.setText(event.target.value)}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
           onKeyDown={onKey}
           autoComplete="off"
           autoCapitalize="off"
@@ -134,50 +129,76 @@ export function ReadoutLine() {
           maxLength={400}
           placeholder="c14 esr 0.4"
         />
-        <span className={styles.hint}>{parsed?.ok ? "Enter keeps it" : typed === "" ? "r" : ""}</span>
+        <span className={styles.hint}>{parsed?.ok ? "Enter keeps it" : parsed ? "asked back" : typed === "" ? "r" : ""}</span>
       </div>
     </footer>
   );
 }
 
-function Understood({ entry, nameOf }: { entry: Entry; nameOf: (id: string) => string }) {
+const isFigure = (c: Consequence) => c.about === "reading" && c.measurement.kind === "esr" && c.measurement.ohms !== "over";
+
+/** What will be kept, before Enter, with the limits the verdict will use. */
+function Understood({ entry }: { entry: Entry }) {
   const { view } = useJob();
-  const { subject, rest } = entryText(entry, nameOf);
-  const position = entry.kind === "part" ? view.positions.find((p) => p.designator === entry.designator) : undefined;
-  const hasEsr = entry.kind === "part" && entry.measurements.some((m) => m.measurement.kind === "esr" && m.measurement.at >= 20_000);
+  const { subject, rest } = entryText(entry, view.shop.meters);
+  const reading = entry.kind === "keeps" ? entry.brings.find(isFigure) : undefined;
+  const position = reading?.about === "reading" ? view.positions.find((p) => p.designator === reading.designator) : undefined;
+  const limits = position && reading?.about === "reading" ? limitsOn(position, view.shop, reading.meter) : null;
   return (
     <span>
       <span className="muted">Reads as </span>
-      <b>{subject}</b>: {rest}.
-      {hasEsr && position?.expectation && <span className="muted"> Sound below {shown(position.expectation.soundBelow, "Ω", 2)}.</span>}
+      <b>{subject}</b>: {rest}.{limits && <span className="muted"> {limitsText(limits)}.</span>}
     </span>
   );
 }
 
-function Answer({ entry, nameOf }: { entry: Entry; nameOf: (id: string) => string }) {
+function Answer({ entry, waiting }: { entry: Entry; waiting: boolean }) {
   const { view } = useJob();
-  if (entry.kind !== "part") {
-    const { subject, rest } = entryText(entry, nameOf);
+  const state = waiting ? <span className={styles.waiting}>waiting</span> : null;
+  if (entry.kind === "undo")
     return (
       <span>
-        <b>{entry.kind === "undo" ? "Undone" : subject}</b>
-        {entry.kind === "undo" ? ": the last line no longer counts; it stays on record." : `: ${rest}. Kept.`}
+        <b>Undone</b>: the last line no longer counts, nor what it brought about; it stays on record. {state}
+      </span>
+    );
+  if (entry.kind === "setting") {
+    const { subject, rest } = entryText(entry, view.shop.meters);
+    return (
+      <span>
+        <b>{subject}</b>: {rest}.
       </span>
     );
   }
-  const position = view.positions.find((p) => p.designator === entry.designator);
-  if (!position) return null;
-  const { verdict } = position;
+  const readings = entry.brings.filter((c) => c.about === "reading");
+  const position = view.positions.find((p) => p.designator === readings.at(-1)?.designator);
+  const locked = position?.readings.at(-1)?.whileLocked === true;
+  const across = entry.brings.find((c) => c.about === "across");
+  const judged = position ?? view.positions.find((p) => across && "designator" in across && p.designator === across.designator);
+  if (!judged) {
+    const { subject, rest } = entryText(entry, view.shop.meters);
+    return (
+      <span>
+        <b>{subject}</b>: {rest}. {state ?? "Kept."}
+      </span>
+    );
+  }
+  const { verdict } = judged;
+  const others = entry.brings.filter((c) => !("designator" in c) || c.designator !== judged.designator);
   return (
     <span className={styles.answer}>
-      <CapacitorMark {...markOf({ ...position, choice: null })} size={22} />
-      <b className="mono">{position.designator}</b>
+      <CapacitorMark {...markOf({ ...judged, choice: null })} size={22} />
+      <b className="mono">{judged.designator}</b>
       <b className={`state-${verdict.state}`} data-testid="verdict">
         {verdictName[verdict.state]}
       </b>
+      {state}
       <span>
         {reasonOf(verdict)} <span className="muted">({backingOf(verdict)})</span>
         {verdict.settle && <span className="muted"> To settle: {settleText[verdict.settle]}.</span>}
+        {others.length > 0 && (
+          <span className="muted"> With it: {others.map((c) => consequenceText(c, view.shop.meters)).join("; ")}.</span>
+        )}
+        {locked && <b className={styles.wrong}> Charge was not shown to be gone: hands out.</b>}
       </span>
     </span>
   );

@@ -1,9 +1,8 @@
 "use client";
 
-import { isBad } from "@mirvek/core/capacitor";
 import { Button, Input, Modal } from "antd";
 import { useState } from "react";
-import type { JobState } from "@mirvek/core/job";
+import { closingHolds, type JobState } from "@mirvek/core/job";
 import { useJob } from "../job/JobProvider";
 import { Report } from "./Report";
 import styles from "./Report.module.css";
@@ -14,10 +13,7 @@ export function HandBackStation() {
   const [waiving, setWaiving] = useState(false);
   const { job } = view;
   const closed = job.closedAt !== null;
-  const held =
-    view.positions.some((p) => p.choice?.decision === "temporary") ||
-    view.safety.kind === "chargeHeld" ||
-    view.positions.some((p) => isBad(p.verdict.state) && p.verdict.state !== "worn" && (!p.choice || p.choice.decision === "withdrawn"));
+  const held = closingHolds(view.facts).length > 0;
   const close = async (state: JobState, waiver: string | null) => {
     const answer = await write("POST", "state", { version: job.version, state, waiver });
     if (!answer.ok && answer.issue.code === "closingHeld" && answer.issue.by !== "energised") setWaiving(true);

@@ -1,11 +1,11 @@
 "use client";
 
-import { isBad } from "@mirvek/core/capacitor";
+import { isBad } from "@mirvek/core/verdict";
 import dayjs from "dayjs";
 import type { PositionView } from "../../schemas/jobView";
 import { refusalText } from "../../wording/choose";
 import { answerSentence, scenarioName } from "../../wording/circuit";
-import { frequencyText, measurementText } from "../../wording/entry";
+import { frequencyText, measurementText, voltsText } from "../../wording/entry";
 import { docket, list, marked, shown, signedVolts } from "../../wording/quantity";
 import { backingOf, reasonOf, settleText } from "../../wording/verdict";
 import {
@@ -52,11 +52,11 @@ const time = (at: number) => dayjs(at).format("D MMM YYYY, HH:mm");
 export function Report() {
   const { view } = useJob();
   const { job, positions } = view;
-  const replaced = positions.filter((p) => p.choice?.decision === "replace" || p.choice?.decision === "temporary");
+  const replaced = positions.filter((p) => p.renewed || p.choice?.decision === "replace" || p.choice?.decision === "temporary");
   const left = positions.filter(
     (p) => !replaced.includes(p) && (isBad(p.verdict.state) || p.verdict.state === "undecided" || p.choice?.decision === "leave"),
   );
-  const unmeasured = positions.filter((p) => p.verdict.state === "unmeasured");
+  const unmeasured = positions.filter((p) => p.verdict.state === "unmeasured" && !p.renewed);
   const supply =
     job.supplyKind === "none"
       ? ""
@@ -110,16 +110,15 @@ export function Report() {
                     {marked(p.nominal, p.rated)} {technologyName[p.technology]}
                   </td>
                   <td>
-                    {p.choice!.decision === "temporary" && <b>Temporary: </b>}
-                    {p.choice!.part &&
-                      `${marked(p.choice!.part.nominal, p.choice!.part.rated)}, ${p.choice!.part.series} ${p.choice!.part.code}`}
+                    {p.choice?.decision === "temporary" && <b>Temporary: </b>}
+                    {newPartText(p)}
                   </td>
                   <td>
-                    {isBad(p.verdict.state)
-                      ? `${capital(verdictName[p.verdict.state])}: ${reasonOf(p.verdict)}.`
+                    {isBad(found(p).state)
+                      ? `${capital(verdictName[found(p).state])}: ${reasonOf(found(p))}.`
                       : "Preventive: not shown to be the fault."}
-                    {p.choice!.reason && ` ${p.choice!.reason}`}
-                    {p.choice!.overridden.length > 0 && ` Against a rule (${p.choice!.overridden.map(refusalText).join("; ")}).`}
+                    {p.choice?.reason && ` ${p.choice.reason}`}
+                    {p.choice && p.choice.overridden.length > 0 && ` Against a rule (${p.choice.overridden.map(refusalText).join("; ")}).`}
                   </td>
                 </tr>
               ))}
@@ -156,24 +155,23 @@ export function Report() {
           </thead>
           <tbody>
             {positions
-              .filter((p) => p.readings.length > 0)
+              .filter((p) => p.fittings.some((f) => f.readings.length > 0))
               .map((p) => (
                 <ReadingRow key={p.id} position={p} />
               ))}
           </tbody>
         </table>
-        {view.points.length > 0 && (
-          <p>
-            Volts: {view.points.map((p) => `${p.where} ${signedVolts(p.volts, p.significant)}${p.alternating ? " AC" : ""}`).join(" · ")}.
-          </p>
-        )}
+        {view.points.length > 0 && <p>Volts: {view.points.map((p) => `${p.where} ${voltsText(p)}`).join(" · ")}.</p>}
       </section>
       {view.notes.length > 0 && (
         <section>
           <h2>Notes</h2>
           <ul>
             {view.notes.map((n) => (
-              <li key={n.at}>{n.text}</li>
+              <li key={`${n.at} ${n.text}`}>
+                {n.where && <b className="mono">{n.where} </b>}
+                {n.text}
+              </li>
             ))}
           </ul>
         </section>
@@ -191,46 +189,67 @@ export function Report() {
   );
 }
 
+/** The verdict on what was found in place; the new part has its own. */
+const found = (p: PositionView) => p.fittings[0]!.verdict;
+
+/** What stands there now: fitted with its lot and what was measured then, or chosen and not fitted yet. */
+function newPartText(p: PositionView): string {
+  const { fitting, part, verdict } = p.fittings.at(-1)!;
+  const chosen = p.choice?.part;
+  if (!fitting)
+    return chosen ? `${marked(chosen.nominal, chosen.rated)}, ${chosen.series} ${chosen.code}; chosen, not said to be fitted` : "";
+  const series = chosen && chosen.code === fitting.code ? `, ${chosen.series} ${chosen.code}` : "";
+  const lot = fitting.lot ? `, lot ${fitting.lot}` : "";
+  const then = verdict.state === "unmeasured" ? "not measured since" : `measured then: ${verdictName[verdict.state]}, ${reasonOf(verdict)}`;
+  return `${marked(part.nominal, part.rated)}${series}${lot}; ${then}`;
+}
+
 const capital = (text: string) => `${text[0]?.toUpperCase()}${text.slice(1)}`;
 
 function summary(positions: readonly PositionView[]): string {
-  const bad = positions.filter((p) => isBad(p.verdict.state));
-  const measured = positions.filter((p) => p.verdict.state !== "unmeasured").length;
+  const bad = positions.filter((p) => isBad(found(p).state));
+  const measured = positions.filter((p) => found(p).state !== "unmeasured").length;
   if (measured === 0) return "Nothing was measured yet.";
   const first = `${measured} of ${positions.length} capacitors measured`;
   if (bad.length === 0) return `${first}; none is bad.`;
   const by = ["shorted", "open", "failed", "worn"] as const;
   const groups = by.flatMap((state) => {
-    const names = bad.filter((p) => p.verdict.state === state).map((p) => p.designator);
+    const names = bad.filter((p) => found(p).state === state).map((p) => p.designator);
     return names.length > 0 ? [`${verdictName[state]}: ${list(names)}`] : [];
   });
   return `${first}; ${bad.length} bad (${groups.join("; ")}). Whether they explain the whole complaint is shown by the unit running again, not by this list.`;
 }
 
+/** The readings of every part that stood at a position: what was found, and what was fitted. */
 function ReadingRow({ position: p }: { position: PositionView }) {
   const { view } = useJob();
-  const meterName = (id: string | null) => view.meters.find((m) => m.id === id)?.name ?? "";
-  return (
-    <tr>
+  const meterName = (id: string | null) => view.shop.meters.find((m) => m.id === id)?.name ?? "";
+  const measured = p.fittings.filter((f) => f.readings.length > 0);
+  return measured.map((f) => (
+    <tr key={f.fitting?.line ?? "found"}>
       <td>
         <span className={styles.position}>
-          <CapacitorMark kind={p.verdict.state} share={p.verdict.capacitanceShare} esrRatio={p.verdict.esrRatio} size={20} />
+          <CapacitorMark kind={f.verdict.state} share={f.verdict.capacitanceShare} esrRatio={f.verdict.esrRatio} size={20} />
           <b className="mono">{p.designator}</b>
         </span>
-        <small className={styles.sub}>{marked(p.nominal, p.rated)}</small>
+        <small className={styles.sub}>
+          {marked(f.part.nominal, f.part.rated)}
+          {f.fitting ? ", new part" : ""}
+        </small>
       </td>
       <td>
-        {verdictName[p.verdict.state]}
-        <small className={styles.sub}>{backingOf(p.verdict)}</small>
+        {verdictName[f.verdict.state]}
+        <small className={styles.sub}>{backingOf(f.verdict)}</small>
       </td>
       <td>
-        {p.readings
+        {f.readings
           .map((r) =>
             [
               measurementText(r.measurement, r.significant),
               r.inCircuit ? "in circuit" : "out",
               frequencyText(r.measurement),
               meterName(r.meter),
+              r.whileLocked ? "charge not shown to be gone" : "",
             ]
               .filter(Boolean)
               .join(", "),
@@ -238,12 +257,13 @@ function ReadingRow({ position: p }: { position: PositionView }) {
           .join(" · ")}
       </td>
     </tr>
-  );
+  ));
 }
 
 function Hazards() {
   const { view } = useJob();
-  const { safety, safetyLog, job, touchLimit } = view;
+  const { safety, safetyLog, job } = view;
+  const { touchLimit } = view.shop;
   const overrides = safetyLog.filter((e) => e.kind === "override");
   const residuals = safetyLog.filter((e) => e.kind === "residual");
   return (

@@ -8,15 +8,15 @@ import type { PositionView } from "../../schemas/jobView";
 import { marked, shown, signedVolts, span } from "../../wording/quantity";
 import { chargeText, dischargeRefusalText, hazardClassText } from "../../wording/safety";
 import { roleName } from "../../wording/vocabulary";
-import { useJob } from "../job/JobProvider";
-import { useReadout } from "../readout/ReadoutProvider";
+import { useCursor, useJob, useNow } from "../job/JobProvider";
 import { DischargeChart } from "./DischargeChart";
 import styles from "./MakeSafe.module.css";
 
 /** What holds charge, how much, how to get rid of it, and the two readings that show it is gone. */
 export function MakeSafeStation() {
-  const { view, cursor, setCursor } = useJob();
-  const { drawer } = view;
+  const { view } = useJob();
+  const { cursor, setCursor } = useCursor();
+  const { drawer } = view.shop;
   const holders = view.positions.filter((p) => p.holdsCharge);
   const picked = holders.find((p) => p.designator === cursor) ?? holders[0] ?? null;
   return (
@@ -73,7 +73,7 @@ function HolderRow({
   picked: boolean;
   onPick: () => void;
 }) {
-  const { now } = useJob();
+  const now = useNow();
   const across = plannedVolts(p);
   const energy = storedEnergy(p.nominal, across);
   const best = dischargePlans(p.nominal, across, drawer)[0];
@@ -126,7 +126,7 @@ function Dots({ state }: { state: "unmeasured" | "charged" | "once" | "discharge
 }
 
 function AddHolder() {
-  const { submit } = useReadout();
+  const { submit } = useJob();
   const [line, setLine] = useState("");
   const add = () => {
     if (line.trim() === "") return;
@@ -152,7 +152,7 @@ function AddHolder() {
 const CURVE_POINTS = 71;
 
 function Plan({ position, drawer }: { position: PositionView; drawer: readonly DrawerResistor[] }) {
-  const { submit } = useReadout();
+  const { submit } = useJob();
   const across = plannedVolts(position);
   const plans = dischargePlans(position.nominal, across, drawer);
   const [chosen, setChosen] = useState(0);

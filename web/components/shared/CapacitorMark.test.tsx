@@ -38,8 +38,8 @@ describe("what is drawn follows the figures", () => {
   });
 
   test("the bar in the table runs off its scale with an arrow", () => {
-    expect(renderToStaticMarkup(<RatioBar ratio={6} state="failed" />)).toContain("l7 5-7 5z");
-    expect(renderToStaticMarkup(<RatioBar ratio={2} state="failed" />)).not.toContain("l7 5-7 5z");
+    expect(renderToStaticMarkup(<RatioBar ratio={6} state="failed" limits={null} />)).toContain("l7 5-7 5z");
+    expect(renderToStaticMarkup(<RatioBar ratio={2} state="failed" limits={null} />)).not.toContain("l7 5-7 5z");
   });
 });
 

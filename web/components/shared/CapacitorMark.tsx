@@ -1,4 +1,4 @@
-import type { VerdictState } from "@mirvek/core/capacitor";
+import type { VerdictState } from "@mirvek/core/verdict";
 import { percent } from "../../wording/quantity";
 import { verdictName } from "../../wording/vocabulary";
 

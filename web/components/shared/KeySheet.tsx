@@ -1,5 +1,6 @@
 "use client";
 
+import { EXAMPLES } from "@mirvek/core/readout";
 import { Modal, Switch } from "antd";
 import { useEffect, useState } from "react";
 import { keysOff, setKeysOff } from "./useKeys";
@@ -21,6 +22,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["c", "take in a unit"],
       ["↑ ↓ Enter", "pick and open a job"],
       ["/", "find"],
+      ["s", "the shop: what readings are held against"],
     ],
   },
   {
@@ -50,24 +52,6 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["Esc", "clear, then leave"],
     ],
   },
-];
-
-const LINES: readonly (readonly [string, string])[] = [
-  ["C14 esr 4.6", "a reading"],
-  ["4.6", "the same for the part under the cursor"],
-  ["C14 out 31u 0.9r", "C and ESR, out of circuit"],
-  ["C14 ol", "over-range on an ESR meter"],
-  ["C3 leak 20k falling", "ohmmeter"],
-  ["C14 bulged", "what you see"],
-  ["C5 with C7 · C21 alone", "what lies across it"],
-  ["C1 38v", "charge left; live volts when on"],
-  ["ripple C1 1.2vac", "ripple, power on"],
-  ["rail +15 11.7 · bias -44", "volts at a point"],
-  ["in · out · blue", "from now on: circuit, meter"],
-  ["power on · power off", "locks and unlocks"],
-  ["new 10u 50v esr 1.4", "a new part, for the shelf"],
-  ["add C30 47u 25v decoupler", "one more position"],
-  ["note smells of fish", "anything else"],
 ];
 
 const MARKS: readonly { kind: MarkKind; share: number | null; esrRatio: number | null; name: string }[] = [
@@ -140,10 +124,10 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
         <section>
           <h3>The readout line</h3>
           <dl className={styles.lines}>
-            {LINES.map(([line, what]) => (
+            {EXAMPLES.map(({ line, says }) => (
               <div key={line}>
                 <dt className="mono">{line}</dt>
-                <dd>{what}</dd>
+                <dd>{says}</dd>
               </div>
             ))}
           </dl>

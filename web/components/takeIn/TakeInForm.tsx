@@ -1,6 +1,6 @@
 "use client";
 
-import { FINDINGS, FINDING_GROUPS, SUPPLY_KINDS, UNIT_KINDS, type SupplyKind, type UnitKind } from "@mirvek/core/job";
+import { FINDINGS, FINDING_GROUPS, SUPPLY_KINDS, UNIT_KINDS, type SupplyKind, type UnitKind } from "@mirvek/core/device";
 import { Button, Checkbox, Form, Input, InputNumber, Segmented, Select } from "antd";
 import { useState, type KeyboardEvent } from "react";
 import type { TakeIn } from "../../schemas/job";

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { pool } from "../db";
-import { loadBench, loadJobView } from "../jobView";
+import { loadBench, loadJobView } from "../loadJob";
 import { findJob, listJobs } from "../repositories/jobs";
 import { freshDatabase } from "../testing/database";
 import { seedDemo } from "./seed";

@@ -1,4 +1,5 @@
-import { isBad, isWetAluminium, type CapacitorPart } from "@mirvek/core/capacitor";
+import { isBad } from "@mirvek/core/verdict";
+import { isWetAluminium, type CapacitorPart } from "@mirvek/core/part";
 import { normal, seededRandom } from "@mirvek/core/numeric";
 import { readCapacitance, readEsr, inventedCatalogue, type SimulatedMeter, type TrueState } from "@mirvek/core/simulate";
 import { formatEngineering, hertz, ohms } from "@mirvek/core/units";
@@ -9,8 +10,8 @@ import { addPositions } from "../changePositions";
 import { closeJob } from "../closeJob";
 import { pool, transaction, type Db } from "../db";
 import { decide, loadCandidates } from "../decide";
-import { loadJobView } from "../jobView";
-import { keepReadout } from "../keepReadout";
+import { keepLine } from "../keepLine";
+import { loadJobView } from "../loadJob";
 import { findJob, insertJob, insertJobEvent } from "../repositories/jobs";
 import { insertParts } from "../repositories/parts";
 import { DEMO_JOBS, type DemoFault, type DemoJob } from "./jobs";
@@ -57,10 +58,10 @@ async function seedShop(db: Db): Promise<void> {
        (2200, 5, 500), (4700, 5, 500), (10000, 5, 750), (22000, 5, 750)`,
   );
   await db.query(
-    `insert into shelf_reading (meter_id, technology, nominal_f, rated_v, at_hz, esr_ohms, taken_by) values
-       ('blue', 'aluminium', 100e-6, 16, 1e5, 0.36, 'demo'), ('blue', 'aluminium', 4.7e-6, 50, 1e5, 6.1, 'demo'),
-       ('blue', 'aluminium', 10e-6, 50, 1e5, 2.8, 'demo'), ('blue', 'bipolar', 4.7e-6, 50, 1e5, 6.0, 'demo'), ('blue', 'bipolar', 10e-6, 50, 1e5, 2.8, 'demo'),
-       ('clip', 'aluminium', 100e-6, 16, 1e5, 0.33, 'demo')`,
+    `insert into shelf_reading (meter_id, technology, nominal_f, rated_v, at_hz, esr_ohms, series, grade, taken_by) values
+       ('blue', 'aluminium', 100e-6, 16, 1e5, 0.36, 'Nightjar', 'general', 'demo'), ('blue', 'aluminium', 4.7e-6, 50, 1e5, 6.1, 'Nightjar', 'general', 'demo'),
+       ('blue', 'aluminium', 10e-6, 50, 1e5, 2.8, 'Nightjar', 'general', 'demo'), ('blue', 'bipolar', 4.7e-6, 50, 1e5, 6.0, null, null, 'demo'), ('blue', 'bipolar', 10e-6, 50, 1e5, 2.8, null, null, 'demo'),
+       ('clip', 'aluminium', 100e-6, 16, 1e5, 0.33, 'Nightjar', 'general', 'demo')`,
   );
   await insertParts(db, inventedCatalogue(SEED));
 }
@@ -104,7 +105,7 @@ class JobSeeder {
     return loadJobView(this.db, (await findJob(this.db, this.number))!);
   }
 
-  private async positions(): Promise<PositionView[]> {
+  private async positions(): Promise<readonly PositionView[]> {
     return (await this.view()).positions;
   }
 
@@ -120,7 +121,12 @@ class JobSeeder {
     this.clock += line === "wait" ? 65_000 : STEP_MS;
     if (line === "wait") return;
     const clientKey = v5(`${this.index}/${this.lines++}`, DEMO_NAMESPACE);
-    await keepReadout(this.db, this.number, { line, clientKey, current: null, meter: null, inCircuit: true }, new Date(this.clock));
+    await keepLine(
+      this.db,
+      this.number,
+      { line, clientKey, current: null, meter: null, inCircuit: true, refersTo: null },
+      new Date(this.clock),
+    );
   }
 
   private async measure(positions: readonly PositionView[]): Promise<void> {

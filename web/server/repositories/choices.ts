@@ -1,37 +1,52 @@
 import "server-only";
+import type { CataloguePart, Refusal } from "@mirvek/core/choose";
 import { z } from "zod";
+import type { ChoiceView } from "../../schemas/jobView";
+import { listParts } from "./parts";
 import { sqlState, type Db } from "../db";
 import { refuseStale } from "../refusal";
 
-const choiceRow = z
-  .object({
-    id: z.number(),
-    job_id: z.number(),
-    position_id: z.number(),
-    decision: z.enum(["replace", "temporary", "leave", "withdrawn"]),
-    part_id: z.number().nullable(),
-    reason: z.string().nullable(),
-    overridden: z.array(z.object({ code: z.string() }).loose()),
-    verdict: z.string(),
-    at: z.date().transform((d) => d.getTime()),
-    by: z.string(),
-  })
-  .transform(({ job_id, position_id, part_id, ...c }) => ({ ...c, jobId: job_id, positionId: position_id, partId: part_id }));
-export type StoredChoice = z.infer<typeof choiceRow>;
+const choiceRow = z.object({
+  id: z.number(),
+  job_id: z.number(),
+  position_id: z.number(),
+  decision: z.enum(["replace", "temporary", "leave", "withdrawn"]),
+  part_id: z.number().nullable(),
+  reason: z.string().nullable(),
+  overridden: z.array(z.object({ code: z.string() }).loose()),
+  at: z.date().transform((d) => d.getTime()),
+});
 
 /** The choice that counts for each position of these jobs, withdrawn ones included: the next one must follow them. */
-export async function listChoices(db: Db, jobIds: readonly number[]): Promise<StoredChoice[]> {
+export async function listChoices(db: Db, jobIds: readonly number[]): Promise<(ChoiceView & { jobId: number })[]> {
   const { rows } = await db.query("select distinct on (position_id) * from choice where job_id = any($1) order by position_id, id desc", [
     jobIds,
   ]);
-  return rows.map((row) => choiceRow.parse(row));
+  const choices = rows.map((row) => choiceRow.parse(row));
+  const ids = [...new Set(choices.flatMap((c) => c.part_id ?? []))];
+  const parts = new Map((ids.length === 0 ? [] : await listParts(db, ids)).map((p) => [p.id, p]));
+  return choices.map(({ job_id, position_id, part_id, overridden, ...c }) => ({
+    ...c,
+    jobId: job_id,
+    positionId: position_id,
+    part: part_id === null ? null : (parts.get(part_id) ?? null),
+    // the rules as the core named them when the choice was made
+    overridden: overridden as unknown as Refusal[],
+  }));
+}
+
+/** The catalogue part chosen for a position; null where none is. */
+export async function findChosenPart(db: Db, positionId: number): Promise<CataloguePart | null> {
+  const { rows } = await db.query("select part_id from choice where position_id = $1 order by id desc limit 1", [positionId]);
+  const row = z.object({ part_id: z.number().nullable() }).optional().parse(rows[0]);
+  return row?.part_id == null ? null : ((await listParts(db, [row.part_id]))[0] ?? null);
 }
 
 export interface NewChoice {
   jobId: number;
   positionId: number;
   follows: number | null;
-  decision: StoredChoice["decision"];
+  decision: ChoiceView["decision"];
   partId: number | null;
   reason: string | null;
   overridden: readonly object[];

@@ -1,5 +1,5 @@
 import "server-only";
-import { SCENARIO_IDS } from "@mirvek/core/circuit";
+import { SCENARIO_IDS } from "@mirvek/core/scenarios";
 import { z } from "zod";
 import { keptAnswer, type CircuitPost, type CircuitView } from "../../schemas/circuit";
 import type { Db } from "../db";

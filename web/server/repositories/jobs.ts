@@ -1,6 +1,7 @@
 import "server-only";
 import { SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
-import { FINDING_TOKENS, JOB_STATES, SUPPLY_KINDS, UNIT_KINDS, type FindingToken } from "@mirvek/core/job";
+import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS, type FindingToken } from "@mirvek/core/device";
+import { JOB_STATES, isClosed } from "@mirvek/core/job";
 import { z } from "zod";
 import { FIRST_POWER, type TakeIn } from "../../schemas/job";
 import type { JobRecord } from "../../schemas/jobView";
@@ -14,6 +15,7 @@ const jobRow = z
     id: z.number(),
     number: z.number(),
     version: z.number(),
+    revision: z.number(),
     title: z.string(),
     unit_kind: z.enum(UNIT_KINDS),
     supply_kind: z.enum(SUPPLY_KINDS),
@@ -38,6 +40,7 @@ const jobRow = z
     id: r.id,
     number: r.number,
     version: r.version,
+    revision: r.revision,
     title: r.title,
     unitKind: r.unit_kind,
     supplyKind: r.supply_kind,
@@ -72,10 +75,13 @@ export async function findJob(db: Db, number: number): Promise<JobRecord | null>
   return rows[0] ? jobRow.parse(rows[0]) : null;
 }
 
-/** Takes the row lock: writes to one job go one after the other. @throws Refused when there is no such job */
+/**
+ * Takes the row lock, so that writes to one job go one after the other, and counts the write: of two pictures the one with the higher
+ * revision is the later. @throws Refused when there is no such job
+ */
 export async function lockJob(db: Db, number: number): Promise<JobRecord> {
-  const { rows } = await db.query(`${SELECT} where number = $1 for update of job`, [number]);
-  const job = rows[0] ? jobRow.parse(rows[0]) : null;
+  await db.query("update job set revision = revision + 1 where number = $1", [number]);
+  const job = await findJob(db, number);
   if (!job) throw refuseMissing();
   return job;
 }
@@ -116,7 +122,7 @@ async function replaceFindings(db: Db, id: number, findings: readonly string[]):
 }
 
 export async function setJobState(db: Db, id: number, version: number, state: JobRecord["state"], waiver: string | null): Promise<void> {
-  const closed = state === "closed" || state === "clearedWithoutCause";
+  const closed = isClosed(state);
   const { rowCount } = await db.query(
     `update job set version = version + 1, state = $3, waiver = coalesce($4, waiver), closed_at = case when $5 then now() end
      where id = $1 and version = $2`,
@@ -128,15 +134,17 @@ export async function setJobState(db: Db, id: number, version: number, state: Jo
 export type JobEventKind =
   "opened" | "edited" | "positionsAdded" | "positionEdited" | "positionRetired" | "note" | "waived" | "closed" | "reopened";
 
-export async function insertJobEvent(db: Db, jobId: number, kind: JobEventKind, detail: object, by: string): Promise<void> {
-  await db.query("insert into job_event (job_id, kind, detail, by) values ($1, $2, $3, $4)", [jobId, kind, JSON.stringify(detail), by]);
-}
-
-const noteRow = z.object({ at: time, by: z.string(), text: z.string() });
-
-export async function listNotes(db: Db, jobId: number): Promise<{ at: number; by: string; text: string }[]> {
-  const { rows } = await db.query(`select at, by, detail->>'text' as text from job_event where job_id = $1 and kind = 'note' order by at`, [
-    jobId,
-  ]);
-  return rows.map((row) => noteRow.parse(row));
+/** @param from the line that says so, the position it is about, and when it was said; now where no line said it */
+export async function insertJobEvent(
+  db: Db,
+  jobId: number,
+  kind: JobEventKind,
+  detail: object,
+  by: string,
+  from: { lineId: number | null; positionId: number | null; at: Date } | null = null,
+): Promise<void> {
+  await db.query(
+    "insert into job_event (job_id, kind, detail, by, line_id, position_id, at) values ($1, $2, $3, $4, $5, $6, coalesce($7, clock_timestamp()))",
+    [jobId, kind, JSON.stringify(detail), by, from?.lineId, from?.positionId, from?.at],
+  );
 }

@@ -1,5 +1,5 @@
 import "server-only";
-import { TECHNOLOGIES } from "@mirvek/core/capacitor";
+import { TECHNOLOGIES } from "@mirvek/core/part";
 import { GRADES, SAFETY_CLASSES, type CataloguePart } from "@mirvek/core/choose";
 import { MOUNTINGS } from "@mirvek/core/readout";
 import { amperes, celsius, farads, hertz, millimetres, ohms, volts, type Farads } from "@mirvek/core/units";

@@ -1,9 +1,9 @@
 import "server-only";
-import { ROLES, TECHNOLOGIES } from "@mirvek/core/capacitor";
-import { MOUNTINGS, byDesignator, type PositionDraft } from "@mirvek/core/readout";
+import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
+import { MOUNTINGS, type PositionDraft } from "@mirvek/core/readout";
 import { celsius, farads, millimetres, ohms, volts } from "@mirvek/core/units";
 import { z } from "zod";
-import type { PositionRecord } from "../../schemas/jobView";
+import type { PositionRecord } from "@mirvek/core/job";
 import type { PositionFields } from "../../schemas/records";
 import { sqlState, type Db } from "../db";
 import { Refused, refuseMissing, refuseStale } from "../refusal";
@@ -37,7 +37,7 @@ const positionRow = z
     following_ohms: z.number().transform(ohms).nullable(),
     original_esr_ohms: z.number().transform(ohms).nullable(),
     holds_charge: z.boolean(),
-    parallel_with: z.array(z.string()).nullable(),
+    line: z.string().nullable(),
   })
   .transform((r): PositionRecord => ({
     id: r.id,
@@ -64,29 +64,36 @@ const positionRow = z
     following: r.following_ohms,
     originalEsr: r.original_esr_ohms,
     holdsCharge: r.holds_charge,
-    parallelWith: r.parallel_with,
+    line: r.line,
   }));
 
-/** Positions of several jobs at once, in the order the sections were entered and by designator within each. */
+/** Positions of several jobs at once, in the order they were entered. */
 export async function listPositions(db: Db, jobIds: readonly number[]): Promise<PositionRecord[]> {
-  const { rows } = await db.query("select * from position where job_id = any($1) and retired_at is null order by id", [jobIds]);
-  const positions = rows.map((row) => positionRow.parse(row));
-  const order = new Map<string, number>();
-  for (const p of positions) if (!order.has(`${p.jobId} ${p.section}`)) order.set(`${p.jobId} ${p.section}`, order.size);
-  const place = (p: PositionRecord) => order.get(`${p.jobId} ${p.section}`)!;
-  return positions.sort((a, b) => place(a) - place(b) || byDesignator(a.designator, b.designator));
+  const { rows } = await db.query(
+    `select r.*, l.client_key as line from position r left join readout_line l on l.id = r.line_id
+     where r.job_id = any($1) and r.retired_at is null order by r.id`,
+    [jobIds],
+  );
+  return rows.map((row) => positionRow.parse(row));
 }
 
-export async function insertPosition(db: Db, jobId: number, draft: PositionDraft, twinKey: string | null): Promise<number> {
+/** @param lineId the line that adds it, where one does */
+export async function insertPosition(
+  db: Db,
+  jobId: number,
+  draft: PositionDraft,
+  twinKey: string | null,
+  lineId: number | null = null,
+): Promise<number> {
   const { rows } = await db
     .query(
       `insert into position (job_id, designator, section, channel, twin_key, role, technology, nominal_f, rated_v, tolerance_minus,
-       tolerance_plus, temperature_c, diameter_mm, height_mm, pitch_mm, mounting, holds_charge)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17) returning id`,
+       tolerance_plus, temperature_c, diameter_mm, height_mm, pitch_mm, mounting, holds_charge, line_id)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18) returning id`,
       [
       jobId, draft.designator, draft.section, draft.channel, twinKey, draft.role, draft.technology, draft.nominal, draft.rated,
       draft.tolerance.minus, draft.tolerance.plus, draft.temperature, draft.diameter, draft.height, draft.pitch, draft.mounting,
-      draft.holdsCharge,
+      draft.holdsCharge, lineId,
     ], // prettier-ignore
     )
     .catch((error: unknown) => {
@@ -118,18 +125,14 @@ export async function updatePosition(db: Db, id: number, version: number, f: Pos
     `update position set version = version + 1, section = $3, channel = $4, role = $5, technology = $6, nominal_f = $7, rated_v = $8,
        tolerance_minus = $9, tolerance_plus = $10, temperature_c = $11, diameter_mm = $12, height_mm = $13, max_diameter_mm = $14,
        max_height_mm = $15, pitch_mm = $16, mounting = $17, working_v = $18, largest_f = $19, following_ohms = $20,
-       original_esr_ohms = $21, holds_charge = $22, twin_key = $23, parallel_with = $24 where id = $1 and version = $2`,
+       original_esr_ohms = $21, holds_charge = $22, twin_key = $23 where id = $1 and version = $2`,
     [
       id, version, f.section, f.channel, f.role, f.technology, f.nominal, f.rated, f.toleranceMinus, f.tolerancePlus, f.temperature,
       f.diameter, f.height, f.maxDiameter, f.maxHeight, f.pitch, f.mounting, f.working, f.largest, f.following, f.originalEsr,
-      f.holdsCharge, f.twinKey, f.parallelWith,
+      f.holdsCharge, f.twinKey,
     ], // prettier-ignore
   );
   if (rowCount !== 1) throw refuseStale();
-}
-
-export async function setParallel(db: Db, id: number, parallelWith: readonly string[]): Promise<void> {
-  await db.query("update position set parallel_with = $2, version = version + 1 where id = $1", [id, parallelWith]);
 }
 
 export async function retirePosition(db: Db, id: number, version: number): Promise<void> {

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { CONDITIONS, OHMMETER_TRENDS, VISUAL_SIGNS, type Measurement } from "@mirvek/core/capacitor";
+import { BOUNDS, CONDITIONS, OHMMETER_TRENDS, SAID_WORDS, VISUAL_SIGNS, type Measurement } from "@mirvek/core/evidence";
 import { inventedCatalogue } from "@mirvek/core/simulate";
 import { dischargePlans } from "@mirvek/core/bringUp";
 import { parsePosition } from "@mirvek/core/readout";
@@ -12,8 +12,10 @@ import { freshDatabase } from "../testing/database";
 import { insertJob } from "./jobs";
 import { insertParts, listCandidates, listParts } from "./parts";
 import { insertPosition, listPositions } from "./positions";
-import { findLineToUndo, insertLine, insertReading, listReadings, withdrawLine } from "./records";
-import { getShop, insertShelfReading, listDrawer, listMeters, listShelf } from "./shop";
+import { findLastLine, insertLine, withdrawLine } from "./lines";
+import { insertReadings, listReadings } from "./readings";
+import { counted, insertShelfReading, listShelfRows, strikeShelf } from "./shelf";
+import { getShop, listDrawer, listMeters } from "./shop";
 
 let jobId = 0;
 let positionId = 0;
@@ -28,7 +30,7 @@ beforeAll(async () => {
   jobId = (await transaction((db) => insertJob(db, job))).id;
   const draft = parsePosition("C1 10u 50v coupling L 5x11 p2 105c #Front");
   if (!draft.ok) throw new Error("the example line must parse");
-  positionId = await insertPosition(pool(), jobId, draft.value, null);
+  positionId = await insertPosition(pool(), jobId, draft.value[0]!, null);
   await pool().query(
     `insert into meter (id, name, word, shows, esr_at_hz, capacitance_at_hz) values ('dcm', 'DC meter', 'dcm', 'capacitance', 1000, null)`,
   );
@@ -36,6 +38,7 @@ beforeAll(async () => {
 afterAll(() => pool().end());
 
 const positive = fc.double({ min: 1e-12, max: 1e6, noNaN: true });
+const leak = fc.double({ min: 1e-12, max: 10, noNaN: true });
 const at = fc.constantFrom(100, 120, 1000, 100_000).map(hertz);
 const measurement: fc.Arbitrary<Measurement> = fc.oneof(
   fc
@@ -48,18 +51,23 @@ const measurement: fc.Arbitrary<Measurement> = fc.oneof(
   fc
     .tuple(fc.option(positive, { nil: "over" as const }), fc.constantFrom(...OHMMETER_TRENDS))
     .map(([v, trend]) => ({ kind: "ohmmeter" as const, ohms: v === "over" ? v : ohms(v), trend })),
-  positive.map((v) => ({ kind: "leakage" as const, amperes: amperes(v) })),
+  leak.map((v) => ({ kind: "leakage" as const, amperes: amperes(v) })),
   fc.constantFrom(...VISUAL_SIGNS).map((sign) => ({ kind: "visual" as const, sign })),
   fc.constantFrom(...CONDITIONS).map((condition) => ({ kind: "condition" as const, condition })),
+  fc.constantFrom(...SAID_WORDS).map((word) => ({ kind: "word" as const, word })),
+  fc.tuple(positive, at, fc.constantFrom(...BOUNDS)).map(([v, f, bound]) => ({ kind: "esr" as const, ohms: ohms(v), at: f, bound })),
 );
 
 test("any reading comes back from the database as it went in, to the last bit", async () => {
   await fc.assert(
     fc.asyncProperty(measurement, fc.boolean(), fc.integer({ min: 1, max: 12 }), async (m, inCircuit, significant) => {
-      const lineId = await insertLine(pool(), jobId, randomUUID(), "typed", "test", now);
-      await insertReading(pool(), { jobId, lineId: lineId!, positionId, inCircuit, meter: null, measurement: m, significant, at: now });
-      const back = (await listReadings(pool(), [jobId])).find((r) => r.lineId === lineId);
-      expect(back).toMatchObject({ inCircuit, significant, takenAt: now.getTime(), positionId });
+      const key = randomUUID();
+      const lineId = await insertLine(pool(), jobId, key, "typed", "test", now);
+      await insertReadings(pool(), [
+        { jobId, lineId, positionId, inCircuit, meter: null, measurement: m, significant, whileLocked: false, at: now },
+      ]);
+      const back = (await listReadings(pool(), [jobId])).find((r) => r.line === key);
+      expect(back).toMatchObject({ inCircuit, significant, takenAt: now.getTime(), positionId, seq: lineId, whileLocked: false });
       expect(back!.measurement).toEqual(m);
     }),
     { numRuns: 60 },
@@ -85,23 +93,24 @@ test("a position keeps every field it was written with", async () => {
   const [position] = await listPositions(pool(), [jobId]);
   expect(position).toMatchObject({
     designator: "C1", section: "Front", channel: "L", role: "coupling", technology: "aluminium", nominal: 10e-6, rated: 50,
-    tolerance: { minus: 0.2, plus: 0.2 }, temperature: 105, diameter: 5, height: 11, pitch: 2, mounting: "radial", holdsCharge: false, parallelWith: null,
+    tolerance: { minus: 0.2, plus: 0.2 }, temperature: 105, diameter: 5, height: 11, pitch: 2, mounting: "radial", holdsCharge: false, line: null,
   }); // prettier-ignore
 });
 
-test("one key sent by two requests at the same time is kept once", async () => {
+test("one key is kept by one line only", async () => {
   const key = randomUUID();
-  const ids = await Promise.all([1, 2, 3, 4].map(() => transaction((db) => insertLine(db, jobId, key, "same", "test", now))));
-  expect(ids.filter((id) => id !== null)).toHaveLength(1);
+  await insertLine(pool(), jobId, key, "same", "test", now);
+  await expect(insertLine(pool(), jobId, key, "same", "test", now)).rejects.toMatchObject({ code: "23505" });
 });
 
-test("undo takes lines one by one, latest first, and each only once", async () => {
+test("undo takes lines one by one, latest first; taken back again nothing changes", async () => {
   const first = await insertLine(pool(), jobId, randomUUID(), "first", "test", now);
   const second = await insertLine(pool(), jobId, randomUUID(), "second", "test", now);
-  expect((await findLineToUndo(pool(), jobId, 5))?.id).toBe(second);
-  await withdrawLine(pool(), second!, "test");
-  expect((await findLineToUndo(pool(), jobId, 5))?.id).toBe(first);
-  await expect(withdrawLine(pool(), second!, "test")).rejects.toMatchObject({ code: "23505" });
+  expect(await findLastLine(pool(), jobId)).toBe(second);
+  await withdrawLine(pool(), second, randomUUID(), "test");
+  expect(await findLastLine(pool(), jobId)).toBe(first);
+  await withdrawLine(pool(), second, randomUUID(), "test");
+  expect((await pool().query("select 1 from line_withdrawal where line_id = $1", [second])).rowCount).toBe(1);
 });
 
 test("a transaction that fails leaves nothing behind", async () => {
@@ -124,8 +133,26 @@ test("the shop has its defaults, a meter that charges with DC says so, the shelf
   ]);
   const plans = dischargePlans(farads(220e-6), volts(385), await listDrawer(pool()));
   expect(plans[0]!.refusals, "a new shop can discharge 385 V").toEqual([]);
-  const shelf = { meter: "dcm", technology: "aluminium", nominal: farads(1e-5), rated: volts(50), at: hertz(1000) } as const;
-  await insertShelfReading(pool(), { ...shelf, esr: ohms(1.5) }, "test");
-  await insertShelfReading(pool(), { ...shelf, esr: ohms(1.4) }, "test");
-  expect((await listShelf(pool())).map((s) => s.esr)).toEqual([1.4, 1.5]);
+  const shelf = {
+    meter: "dcm",
+    technology: "aluminium",
+    nominal: farads(1e-5),
+    rated: volts(50),
+    at: hertz(1000),
+    series: "Nightjar",
+    grade: null,
+  } as const;
+  await insertShelfReading(pool(), { ...shelf, esr: ohms(1.5) }, null, "test");
+  await insertShelfReading(pool(), { ...shelf, esr: ohms(1.4) }, null, "test");
+  const rows = await listShelfRows(pool());
+  expect(rows.map((s) => [s.esr, s.series])).toEqual([
+    [1.4, "Nightjar"],
+    [1.5, "Nightjar"],
+  ]);
+  expect(await strikeShelf(pool(), rows[0]!.id, "test")).toBe(true);
+  expect(await strikeShelf(pool(), 999_999, "test"), "no such row").toBe(false);
+  expect(
+    counted(await listShelfRows(pool())).map((s) => s.esr),
+    "a struck row judges nothing",
+  ).toEqual([1.5]);
 });

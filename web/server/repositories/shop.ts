@@ -1,16 +1,19 @@
 import "server-only";
-import { TECHNOLOGIES, type ShelfReading } from "@mirvek/core/capacitor";
 import type { DrawerResistor } from "@mirvek/core/bringUp";
 import type { ShopRules } from "@mirvek/core/choose";
-import { celsius, farads, hertz, ohms, volts, watts, type Volts } from "@mirvek/core/units";
-import type { ReadoutMeter } from "@mirvek/core/readout";
+import { celsius, hertz, ohms, volts, watts, type Volts } from "@mirvek/core/units";
 import { z } from "zod";
-import type { Db } from "../db";
+import type { MeterView, ShopView } from "../../schemas/jobView";
+import { together, type Db } from "../db";
+import { counted, listNorms, listShelfRows } from "./shelf";
 
 export interface Shop {
   name: string;
   currency: string;
   touchLimit: Volts;
+  revision: number;
+  bulgeDecides: boolean;
+  mustClimb: boolean;
   rules: ShopRules;
 }
 
@@ -25,6 +28,9 @@ const shopRow = z.object({
   target_years: z.number(),
   hours_per_year: z.number(),
   ambient_c: z.number().transform(celsius),
+  revision: z.number(),
+  bulge_decides: z.boolean(),
+  must_climb: z.boolean(),
 });
 
 export async function getShop(db: Db): Promise<Shop> {
@@ -34,6 +40,9 @@ export async function getShop(db: Db): Promise<Shop> {
     name: row.name,
     currency: row.currency,
     touchLimit: row.touch_limit_v,
+    revision: row.revision,
+    bulgeDecides: row.bulge_decides,
+    mustClimb: row.must_climb,
     rules: {
       marginWet: row.margin_wet,
       marginTantalum: row.margin_tantalum,
@@ -46,10 +55,6 @@ export async function getShop(db: Db): Promise<Shop> {
   };
 }
 
-export interface Meter extends ReadoutMeter {
-  name: string;
-}
-
 const meterRow = z.object({
   id: z.string(),
   name: z.string(),
@@ -59,7 +64,7 @@ const meterRow = z.object({
   capacitance_at_hz: z.number().transform(hertz).nullable(),
 });
 
-export async function listMeters(db: Db): Promise<Meter[]> {
+export async function listMeters(db: Db): Promise<MeterView[]> {
   const { rows } = await db.query("select * from meter order by shows, name");
   return rows.map((row) => {
     const { esr_at_hz, capacitance_at_hz, ...meter } = meterRow.parse(row);
@@ -81,27 +86,28 @@ export async function listDrawer(db: Db): Promise<DrawerResistor[]> {
   });
 }
 
-const shelfRow = z.object({
-  meter_id: z.string(),
-  technology: z.enum(TECHNOLOGIES),
-  nominal_f: z.number().transform(farads),
-  rated_v: z.number().transform(volts),
-  at_hz: z.number().transform(hertz),
-  esr_ohms: z.number().transform(ohms),
-});
-
-/** Newest first, so that the latest reading of a kind is found first. */
-export async function listShelf(db: Db): Promise<ShelfReading[]> {
-  const { rows } = await db.query("select * from shelf_reading order by taken_at desc, id desc");
-  return rows.map((row) => {
-    const s = shelfRow.parse(row);
-    return { meter: s.meter_id, technology: s.technology, nominal: s.nominal_f, rated: s.rated_v, at: s.at_hz, esr: s.esr_ohms };
-  });
+/** Counts a write that every job is judged by. */
+export async function bumpShop(db: Db): Promise<void> {
+  await db.query("update shop set revision = revision + 1");
 }
 
-export async function insertShelfReading(db: Db, reading: ShelfReading, by: string): Promise<void> {
-  await db.query(
-    `insert into shelf_reading (meter_id, technology, nominal_f, rated_v, at_hz, esr_ohms, taken_by) values ($1, $2, $3, $4, $5, $6, $7)`,
-    [reading.meter, reading.technology, reading.nominal, reading.rated, reading.at, reading.esr, by],
-  );
+export async function setSchools(db: Db, bulgeDecides: boolean, mustClimb: boolean): Promise<void> {
+  await db.query("update shop set bulge_decides = $1, must_climb = $2", [bulgeDecides, mustClimb]);
+}
+
+/** Everything a job needs of its shop, and the shop's revision. */
+export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: number }> {
+  const [shop, meters, drawer, shelf, norms] = await together(db, [
+    () => getShop(db),
+    () => listMeters(db),
+    () => listDrawer(db),
+    () => listShelfRows(db),
+    () => listNorms(db),
+  ]);
+  const { name, currency, touchLimit, bulgeDecides, mustClimb, revision } = shop;
+  const counting = norms.filter((n) => !n.struck).map((n) => n.norm);
+  return {
+    revision,
+    shop: { name, currency, touchLimit, bulgeDecides, mustClimb, meters, drawer, shelf: counted(shelf), norms: counting },
+  };
 }

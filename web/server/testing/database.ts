@@ -8,12 +8,17 @@ const url = () => {
   return value;
 };
 
-/** An empty database at the newest schema; whatever was in it is gone. */
-export async function freshDatabase(): Promise<void> {
+/** Empties the test database, to no schema at all. @returns its address */
+export async function emptyDatabase(): Promise<string> {
   const client = new pg.Client({ connectionString: url() });
   await client.connect();
   await client.query("drop schema public cascade");
   await client.query("create schema public");
   await client.end();
-  await migrate(url());
+  return url();
+}
+
+/** An empty database at the newest schema; whatever was in it is gone. */
+export async function freshDatabase(): Promise<void> {
+  await migrate(await emptyDatabase());
 }

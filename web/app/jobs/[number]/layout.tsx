@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import { JobFrame } from "../../../components/job/JobFrame";
 import { pool } from "../../../server/db";
-import { loadJobView } from "../../../server/jobView";
+import { loadJobData } from "../../../server/loadJob";
 import { Refused } from "../../../server/refusal";
 import { findJob } from "../../../server/repositories/jobs";
 import { routeNumber } from "../../../server/routeNumber";
@@ -19,5 +19,5 @@ export default async function JobLayout({ children, params }: LayoutProps<"/jobs
   const { number } = await params;
   const job = await findJob(pool(), numberOrNotFound(number));
   if (!job) notFound();
-  return <JobFrame initial={await loadJobView(pool(), job)}>{children}</JobFrame>;
+  return <JobFrame initial={await loadJobData(pool(), job)}>{children}</JobFrame>;
 }

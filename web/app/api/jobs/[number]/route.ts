@@ -1,8 +1,7 @@
 import { jobEdit } from "../../../../schemas/job";
-import { benchName } from "../../../../server/bench";
-import { insertJobEvent, lockJob, updateJob } from "../../../../server/repositories/jobs";
-import { respond, respondRead } from "../../../../server/respond";
+import { editJob } from "../../../../server/editJob";
 import { readJob, writeJob } from "../../../../server/jobAccess";
+import { respond, respondRead } from "../../../../server/respond";
 
 type Context = RouteContext<"/api/jobs/[number]">;
 
@@ -13,11 +12,5 @@ export async function GET(_request: Request, { params }: Context) {
 
 export async function PATCH(request: Request, { params }: Context) {
   const { number } = await params;
-  return respond(request, jobEdit, ({ version, job }) =>
-    writeJob(number, async (db, jobNumber) => {
-      const before = await lockJob(db, jobNumber);
-      await updateJob(db, before.id, version, job);
-      await insertJobEvent(db, before.id, "edited", { before }, benchName());
-    }),
-  );
+  return respond(request, jobEdit, ({ version, job }) => writeJob(number, (db, jobNumber) => editJob(db, jobNumber, version, job)));
 }

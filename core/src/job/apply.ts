@@ -1,0 +1,201 @@
+import { handsAllowed, touchSafety } from "../bringUp";
+import { needsHands } from "../evidence";
+import { usualTolerance } from "../part";
+import {
+  byDesignator,
+  parseReadout,
+  type Consequence,
+  type Entry,
+  type ReadoutContext,
+  type ReadoutIssue,
+  type SaidReading,
+} from "../readout";
+import type { Result } from "../units";
+import type { Fitting, JobRecords, PositionRecord } from "./records";
+import type { ShopFacts } from "./shop";
+
+/** One line as it was entered, with what stood around it at that moment: a queued line keeps the setting it was typed under. */
+export interface EnteredLine {
+  /** the line's key, made where it was typed */
+  key: string;
+  line: string;
+  current: string | null;
+  meter: string | null;
+  inCircuit: boolean;
+  /** key of the line that `same` and `undo` mean */
+  refersTo: string | null;
+  /** ms since the epoch by the clock of the one who typed */
+  at: number;
+}
+
+/** What else is known of a line once it is kept. */
+export interface Keeping {
+  seq: number;
+  by: string;
+  /** id for a position that it adds; the server's own where it is known */
+  positionId(designator: string): number;
+  /** the part chosen for a position, which `fitted` puts in */
+  chosen(positionId: number): Pick<Fitting, "code" | "nominal" | "rated" | "technology" | "tolerance"> | null;
+}
+
+/** What a line may refer to, as the job stands. */
+export function contextOf(records: JobRecords, shop: Pick<ShopFacts, "meters">, entered: Omit<EnteredLine, "key" | "line" | "at">): ReadoutContext {
+  const known = new Map(records.positions.map((p) => [p.designator, p.nominal]));
+  return {
+    known,
+    current: entered.current !== null && known.has(entered.current) ? entered.current : null,
+    meters: shop.meters,
+    meter: shop.meters.find((m) => m.id === entered.meter) ?? null,
+    inCircuit: entered.inCircuit,
+    last: lastSaid(records, entered.refersTo),
+  };
+} // prettier-ignore
+
+/** The readings of a line's last part: what `same` repeats. */
+export function lastSaid(records: JobRecords, key: string | null): SaidReading[] {
+  if (key === null) return [];
+  const mine = Object.values(records.readings).flatMap((list) => list.filter((r) => r.line === key));
+  const part = mine.at(-1)?.positionId;
+  return mine
+    .filter((r) => r.positionId === part)
+    .map(({ measurement, significant, inCircuit, meter }) => ({ measurement, significant, inCircuit, meter }));
+}
+
+/** Understands a line against the job as it stands. */
+export const understand = (records: JobRecords, shop: Pick<ShopFacts, "meters">, entered: EnteredLine): Result<Entry, ReadoutIssue> =>
+  parseReadout(entered.line, contextOf(records, shop, entered));
+
+/** Key of the line that `undo` takes back now: the last that still counts; null where none does. */
+export const lastLine = (records: JobRecords): string | null => records.lines.find((l) => !l.withdrawn)?.key ?? null;
+
+const handsFree = (records: JobRecords, shop: Pick<ShopFacts, "touchLimit">): boolean =>
+  handsAllowed(touchSafety(records.events, records.positions.filter((p) => p.holdsCharge).map((p) => p.designator), shop.touchLimit)); // prettier-ignore
+
+/** Whether the unit is switched on as far as the record says: volts at a part are then live volts, else charge left. */
+export const isEnergised = (records: Pick<JobRecords, "events">): boolean =>
+  records.events.findLast((e) => e.kind === "powerOn" || e.kind === "powerOff")?.kind === "powerOn";
+
+/** What a line said while hands should have been out is kept, with a warning. */
+export const takenWhileLocked = (records: JobRecords, shop: ShopFacts, brings: readonly Consequence[]): boolean =>
+  needsHands(brings.flatMap((c) => (c.about === "reading" ? [c.measurement] : []))) && !handsFree(records, shop);
+
+/**
+ * The records as they stand after a line was kept: what the server stores and what the browser shows at Enter, by the same rules.
+ * A line that is there already changes nothing; a setting changes no record.
+ */
+export function applyLine<R extends JobRecords>(records: R, shop: ShopFacts, entered: EnteredLine, entry: Entry, keeping: Keeping): R {
+  if (entry.kind === "setting" || records.lines.some((l) => l.key === entered.key)) return records;
+  if (entry.kind === "undo") return entered.refersTo === null ? records : withdraw(records, entered.refersTo, shop);
+  const line = { key: entered.key, seq: keeping.seq, typed: entered.line, enteredAt: entered.at, enteredBy: keeping.by, withdrawn: false };
+  const locked = takenWhileLocked(records, shop, entry.brings);
+  return entry.brings.reduce((r, c) => bring(r, c, entered, keeping, locked), { ...records, lines: [line, ...records.lines] });
+}
+
+function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: EnteredLine, keeping: Keeping, locked: boolean): R {
+  const { seq } = keeping;
+  const from = { line: key, seq };
+  const idOf = (designator: string) => records.positions.find((p) => p.designator === designator)!.id;
+  switch (c.about) {
+    case "reading": {
+      const positionId = idOf(c.designator);
+      const { measurement, significant, inCircuit, meter } = c;
+      const reading = { ...from, positionId, takenAt: at, measurement, significant, inCircuit, meter, whileLocked: locked };
+      return { ...records, readings: { ...records.readings, [positionId]: [...(records.readings[positionId] ?? []), reading] } };
+    }
+    case "across": {
+      const designators = c.parallel.kind === "alone" ? [] : c.parallel.designators;
+      return { ...records, across: [...records.across, { ...from, positionId: idOf(c.designator), designators }] };
+    }
+    case "voltsAt": {
+      const { volts, form, significant } = c;
+      if (form === "dc" && !isEnergised(records))
+        return { ...records, events: [...records.events, { ...from, id: seq, at, kind: "residual", position: c.designator, volts, struck: false }] };
+      return { ...records, points: [...records.points, { ...from, positionId: idOf(c.designator), point: null, volts, form, significant, takenAt: at }] };
+    }
+    case "point": {
+      const { point, volts, form, significant } = c;
+      return { ...records, points: [...records.points, { ...from, positionId: null, point, volts, form, significant, takenAt: at }] };
+    }
+    case "fitted":
+      return { ...records, fittings: [...records.fittings, fittingOf(c, records.positions.find((p) => p.designator === c.designator)!, from, at, keeping)] };
+    case "note":
+      return { ...records, notes: [...records.notes, { ...from, positionId: c.designator === null ? null : idOf(c.designator), at, by: keeping.by, text: c.text }] };
+    case "power":
+      return { ...records, events: [...records.events, { ...from, id: seq, at, kind: c.on ? "powerOn" : "powerOff", struck: false }] };
+    case "position":
+      return { ...records, positions: inOrder([...records.positions, positionOf(c.position, key, keeping)]) };
+    case "shelf":
+      return records;
+  }
+} // prettier-ignore
+
+/** The part that is in now: as said, else as chosen, else like the one it replaces. */
+export function fittingOf(
+  c: Extract<Consequence, { about: "fitted" }>,
+  position: PositionRecord,
+  from: { line: string; seq: number },
+  at: number,
+  keeping: Pick<Keeping, "chosen">,
+): Fitting {
+  const chosen = c.marking ? null : keeping.chosen(position.id);
+  const technology = c.marking?.technology ?? position.technology;
+  const said = c.marking && {
+    code: null,
+    nominal: c.marking.nominal,
+    rated: c.marking.rated,
+    technology,
+    tolerance: usualTolerance(technology),
+  };
+  const { nominal, rated, tolerance } = position;
+  return { ...from, positionId: position.id, at, lot: c.lot, ...(said ?? chosen ?? { code: null, nominal, rated, technology, tolerance }) };
+}
+
+function positionOf(draft: Extract<Consequence, { about: "position" }>["position"], line: string, keeping: Keeping): PositionRecord {
+  const { assumed: _assumed, ...rest } = draft;
+  return {
+    ...(rest as Omit<PositionRecord, "id">),
+    id: keeping.positionId(draft.designator),
+    jobId: 0,
+    version: 1,
+    line,
+    twinKey: null,
+    maxDiameter: null,
+    maxHeight: null,
+    working: null,
+    largest: null,
+    following: null,
+    originalEsr: null,
+  };
+}
+
+/** Positions of one job in the order in which their sections were entered, by designator within each. */
+export function inOrder<P extends { section: string; designator: string }>(positions: readonly P[]): P[] {
+  const sections = [...new Set(positions.map((p) => p.section))];
+  return [...positions].sort(
+    (a, b) => sections.indexOf(a.section) - sections.indexOf(b.section) || byDesignator(a.designator, b.designator),
+  );
+}
+
+/**
+ * The records without a line and everything it brought about. A charge that was seen is the one exception: the reading goes, and the
+ * lock alone goes on counting it, since only a new reading may say that it is gone.
+ */
+export function withdraw<R extends JobRecords>(records: R, key: string, { touchLimit }: Pick<ShopFacts, "touchLimit">): R {
+  const others = <T extends { line: string | null }>(list: readonly T[]): readonly T[] => (list.some((x) => x.line === key) ? list.filter((x) => x.line !== key) : list);
+  const readings = Object.fromEntries(Object.entries(records.readings).flatMap(([id, list]) => {
+    const left = others(list);
+    return left.length === 0 ? [] : [[id, left]];
+  }));
+  const events = records.events.flatMap((e) => (e.line !== key ? [e] : e.kind === "residual" && Math.abs(e.volts) >= touchLimit ? [{ ...e, struck: true }] : []));
+  return {
+    ...records,
+    positions: others(records.positions),
+    readings,
+    fittings: others(records.fittings),
+    across: others(records.across),
+    points: others(records.points),
+    notes: others(records.notes),
+    events,
+    lines: records.lines.map((l) => (l.key === key ? { ...l, withdrawn: true } : l)),
+  };
+} // prettier-ignore

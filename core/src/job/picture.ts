@@ -1,0 +1,204 @@
+import { chargeState, touchSafety, type ChargeState, type TouchSafety } from "../bringUp";
+import { fold, type Folded } from "../evidence";
+import { isWetAluminium, type CapacitorPart, type Parallel } from "../part";
+import { scenariosFor } from "../trace";
+import { hertz } from "../units";
+import { expectEsr, judge, type EsrExpectation, type JudgingContext, type Twin, type Verdict } from "../verdict";
+import type { ChoiceFacts, Fitting, JobRecords, PositionRecord, StoredReading } from "./records";
+import type { ShopFacts } from "./shop";
+import type { JobFacts, PositionFacts } from "./facts";
+
+/** One part that stood or stands at a position, with what was read on it and the verdict on that. */
+export interface FittingPicture {
+  /** null: what was found in place */
+  fitting: Fitting | null;
+  part: CapacitorPart;
+  readings: readonly StoredReading[];
+  folded: Folded<StoredReading>;
+  verdict: Verdict;
+}
+
+/** A position as every screen shows it: the part that is in now decides. */
+export interface PositionPicture<C extends ChoiceFacts = ChoiceFacts> extends PositionRecord {
+  /** everything that has stood here, what was found first */
+  fittings: readonly FittingPicture[];
+  verdict: Verdict;
+  /** readings of the part that is in now */
+  readings: readonly StoredReading[];
+  folded: Folded<StoredReading>;
+  /** whether the part that is in now was fitted on this job */
+  renewed: boolean;
+  twins: readonly string[];
+  parallelWith: readonly string[] | null;
+  choice: C | null;
+  charge: ChargeState | null;
+}
+
+export interface JobPicture<C extends ChoiceFacts = ChoiceFacts> {
+  positions: readonly PositionPicture<C>[];
+  safety: TouchSafety;
+  facts: JobFacts;
+}
+
+/**
+ * Makes a function that puts the picture of a job together from its records, and remembers: a position whose inputs are the same
+ * objects as last time keeps its very object, so that a line costs one part and not four hundred.
+ */
+export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRecords["job"], C>, shop: ShopFacts) => JobPicture<C> {
+  const remember = memory<Folded<StoredReading>>();
+  const alone = memory<FittingPicture[]>();
+  const pictures = memory<PositionPicture<C>>();
+  return (records, shop) => {
+    const context = surroundings(records);
+    const holders = records.positions.filter((p) => p.holdsCharge).map((p) => p.designator);
+    const own = new Map(records.positions.map((p) => {
+      const inputs = [p, records.readings[p.id], shop, context.fittings.get(p.id), context.parallel.get(p.id)];
+      return [p.id, alone.of(p.id, inputs, () => fittingPictures(p, records, shop, context, remember))] as const;
+    }));
+    const now = (id: number) => own.get(id)!.at(-1)!;
+    const positions = records.positions.map((p) => {
+      const twins = context.twins.get(p.id)!;
+      const choice = context.choices.get(p.id) ?? null;
+      const charge = p.holdsCharge ? chargeState(records.events, p.designator, shop.touchLimit) : null;
+      const inputs = [own.get(p.id), choice, ...twins.map((t) => own.get(t.id)), charge && JSON.stringify(charge)];
+      return pictures.of(p.id, inputs, () => {
+        const fittings = own.get(p.id)!;
+        const current = fittings.at(-1)!;
+        const verdict = twins.length === 0 ? current.verdict : judge(current.folded, judging(p, current.part, shop, context), twins.map((t) => twinOf(t, now(t.id))));
+        return {
+          ...p, fittings: [...fittings.slice(0, -1), { ...current, verdict }], verdict, readings: current.readings, folded: current.folded,
+          renewed: current.fitting !== null, twins: twins.map((t) => t.designator), parallelWith: context.across.get(p.id) ?? null, choice, charge,
+        };
+      });
+    });
+    const safety = touchSafety(records.events, holders, shop.touchLimit);
+    return { positions, safety, facts: factsOf(records, positions, safety) };
+  };
+} // prettier-ignore
+
+/** Keeps one value a key for as long as its inputs are the same objects. */
+function memory<T>() {
+  const kept = new Map<number, { inputs: readonly unknown[]; value: T }>();
+  return {
+    of(key: number, inputs: readonly unknown[], make: () => T): T {
+      const before = kept.get(key);
+      if (before && before.inputs.length === inputs.length && before.inputs.every((x, i) => x === inputs[i])) return before.value;
+      const value = make();
+      kept.set(key, { inputs, value });
+      return value;
+    },
+  };
+}
+
+interface Surroundings<C extends ChoiceFacts> {
+  across: ReadonlyMap<number, readonly string[] | null>;
+  parallel: ReadonlyMap<number, string>;
+  fittings: ReadonlyMap<number, string>;
+  twins: ReadonlyMap<number, readonly PositionRecord[]>;
+  choices: ReadonlyMap<number, C>;
+  byDesignator: ReadonlyMap<string, PositionRecord>;
+}
+
+function surroundings<C extends ChoiceFacts>(records: JobRecords<JobRecords["job"], C>): Surroundings<C> {
+  const byDesignator = new Map(records.positions.map((p) => [p.designator, p]));
+  const across = new Map(records.across.map((a) => [a.positionId, a.designators]));
+  const groups = new Map<string, PositionRecord[]>();
+  for (const p of records.positions) if (p.twinKey !== null) groups.set(p.twinKey, [...(groups.get(p.twinKey) ?? []), p]);
+  const neighbours = (p: PositionRecord) => across.get(p.id)?.map((d) => [d, byDesignator.get(d)?.version, byDesignator.get(d)?.id]) ?? null;
+  const fittings = new Map<number, Fitting[]>();
+  for (const f of records.fittings) fittings.set(f.positionId, [...(fittings.get(f.positionId) ?? []), f]);
+  return {
+    across,
+    // as text: equal neighbours are the same input, whichever objects say so
+    parallel: new Map(records.positions.map((p) => [p.id, JSON.stringify(neighbours(p))])),
+    fittings: new Map([...fittings].map(([id, list]) => [id, JSON.stringify(list)])),
+    twins: new Map(records.positions.map((p) => [p.id, p.twinKey === null ? [] : groups.get(p.twinKey)!.filter((q) => q !== p)])),
+    choices: new Map(records.choices.map((c) => [c.positionId, c])),
+    byDesignator,
+  };
+} // prettier-ignore
+
+/** What was found in place and everything fitted since, each with the readings between its line and the next one's. */
+function fittingPictures<C extends ChoiceFacts>(
+  p: PositionRecord,
+  records: JobRecords<JobRecords["job"], C>,
+  shop: ShopFacts,
+  context: Surroundings<C>,
+  remember: ReturnType<typeof memory<Folded<StoredReading>>>,
+): FittingPicture[] {
+  const all = records.readings[p.id] ?? [];
+  const fitted = records.fittings.filter((f) => f.positionId === p.id);
+  return [null, ...fitted].map((fitting, i) => {
+    const next = fitted[i];
+    const readings = fitted.length === 0 ? all : all.filter((r) => r.seq > (fitting?.seq ?? -Infinity) && (!next || r.seq < next.seq));
+    const part: CapacitorPart = fitting ? { ...p, nominal: fitting.nominal, rated: fitting.rated, technology: fitting.technology, tolerance: fitting.tolerance } : p;
+    const wet = isWetAluminium(part.technology);
+    const folded = fitted.length === 0 ? remember.of(p.id, [readings, wet], () => fold(readings, wet)) : fold(readings, wet);
+    return { fitting, part, readings, folded, verdict: judge(folded, judging(p, part, shop, context)) };
+  });
+} // prettier-ignore
+
+const twinOf = (p: PositionRecord, now: FittingPicture): Twin => ({
+  designator: p.designator,
+  folded: now.folded,
+  state: now.verdict.state,
+});
+
+const datasheetOf = (p: PositionRecord) => (p.originalEsr === null ? null : { esr: p.originalEsr, at: hertz(100_000) });
+
+function judging<C extends ChoiceFacts>(p: PositionRecord, part: CapacitorPart, shop: ShopFacts, context: Surroundings<C>): JudgingContext {
+  const { working, following } = p;
+  const { shelf, norms, bulgeDecides, mustClimb } = shop;
+  const datasheet = datasheetOf(p);
+  return { part, parallel: parallelOf(p, context), datasheet, working, following, shelf, norms, bulgeDecides, mustClimb };
+}
+
+function parallelOf<C extends ChoiceFacts>(p: PositionRecord, { across, byDesignator }: Surroundings<C>): Parallel {
+  const names = across.get(p.id) ?? null;
+  if (names === null) return { kind: "unknown" };
+  const parts = names.flatMap((d) => byDesignator.get(d) ?? []);
+  // a neighbour that is named but not on the job could be anything
+  if (parts.length < names.length) return { kind: "unknown" };
+  return parts.length === 0 ? { kind: "alone" } : { kind: "with", parts };
+}
+
+/** The limits an ESR reading on this meter would be held against, for the part that is in now: what the verdict will use. */
+export function limitsOn(p: PositionPicture, shop: ShopFacts, meterId: string | null): EsrExpectation | null {
+  const meter = shop.meters.find((m) => m.id === meterId);
+  if (!meter || meter.shows === "ohmmeter" || meter.shows === "volts") return null;
+  return expectEsr(p.fittings.at(-1)!.part, meter.esrAt, meter.id, shop, datasheetOf(p));
+}
+
+function factsOf<C extends ChoiceFacts>(
+  records: JobRecords<JobRecords["job"], C>,
+  positions: readonly PositionPicture<C>[],
+  safety: TouchSafety,
+): JobFacts {
+  const { job } = records;
+  const { complaint: makers } = scenariosFor({ ...job, roles: positions.map((p) => p.role) });
+  return {
+    state: job.state,
+    complaint: job.complaint,
+    findings: job.findings.length,
+    safety,
+    waived: job.waiver !== null,
+    explained: makers.length === 0 ? null : records.circuits.some((c) => c.answer !== null && makers.includes(c.scenario)),
+    positions: positions.map((p): PositionFacts => ({
+      designator: p.designator,
+      verdict: p.verdict.state,
+      settle: p.verdict.settle,
+      inCircuitOnly: p.verdict.certainty !== "shown" && p.readings.every((r) => r.inCircuit),
+      decision: decisionOf(p),
+      renewed: p.renewed,
+      twins: p.twins,
+    })),
+  };
+}
+
+/** The decision that holds for the part that is in now: one about a part that has been replaced since is done with. */
+function decisionOf(p: PositionPicture): PositionFacts["decision"] {
+  const { choice } = p;
+  if (!choice || choice.decision === "withdrawn") return "none";
+  const fitted = p.fittings.at(-1)!.fitting;
+  return fitted && fitted.at > choice.at && choice.decision !== "temporary" ? "none" : choice.decision;
+}

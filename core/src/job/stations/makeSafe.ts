@@ -1,0 +1,42 @@
+import { handsAllowed } from "../../bringUp";
+import { measure } from "./measure";
+import type { NextAct, Station, StationState } from "./station";
+
+export const makeSafe: Station<"makeSafe"> = {
+  id: "makeSafe",
+  path: "make-safe",
+  state({ safety }): StationState {
+    switch (safety.kind) {
+      case "safe":
+      case "overridden":
+        return { kind: "done" };
+      case "energised":
+        return { kind: "held", by: "energised" };
+      case "chargeHeld":
+        return { kind: "held", by: "charge" };
+      case "nothingListed":
+        return { kind: "held", by: "nothingListed" };
+    }
+  },
+  act(job): NextAct | null {
+    const { safety, positions } = job;
+    if (handsAllowed(safety)) return null;
+    // once everything is measured and decided, charge no longer stands between the technician and the report
+    const handsNeeded = positions.length === 0 || measure.act(job) !== null;
+    if (!handsNeeded && safety.kind !== "energised") return null;
+    switch (safety.kind) {
+      case "energised":
+        return { code: "switchOff" };
+      case "nothingListed":
+        return { code: "listChargeHolders" };
+      case "chargeHeld": {
+        const charged = safety.waiting.find((w) => w.state.kind !== "once");
+        if (charged) return { code: "dischargeAndMeasure", position: charged.position };
+        const once = safety.waiting[0]!;
+        return { code: "measureAgain", position: once.position, from: once.state.kind === "once" ? once.state.secondFrom : 0 };
+      }
+      default:
+        return null;
+    }
+  },
+};

@@ -1,0 +1,36 @@
+import type { Settle } from "../../verdict";
+import type { ClosingHold, JobFacts } from "../facts";
+
+export type StationState =
+  | { kind: "untouched" }
+  | { kind: "underWay"; done: number; of: number }
+  | { kind: "done" }
+  | { kind: "held"; by: ClosingHold | "charge" | "nothingListed" };
+
+export type NextAct =
+  | { code: "writeComplaint" }
+  | { code: "noteFindings" }
+  | { code: "switchOff" }
+  | { code: "listChargeHolders" }
+  | { code: "dischargeAndMeasure"; position: string }
+  | { code: "measureAgain"; position: string; from: number }
+  | { code: "listPositions" }
+  | { code: "measure"; position: string; twinOf: string | null; left: number }
+  | { code: "settle"; position: string; settle: Settle }
+  | { code: "confirmOut"; position: string }
+  | { code: "explain"; positions: readonly string[] }
+  | { code: "decide"; position: string; left: number }
+  | { code: "replaceTemporary"; position: string }
+  | { code: "handBack" }
+  | { code: "closed" };
+
+/** A stop on the job's path. Adding one is a file of its own and its place in the list. */
+export interface Station<I extends string = string> {
+  id: I;
+  /** the last part of its address */
+  path: string;
+  /** where it stands */
+  state(job: JobFacts): StationState;
+  /** the one useful thing to do here now; null where nothing is */
+  act(job: JobFacts): NextAct | null;
+}

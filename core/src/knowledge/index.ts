@@ -1,0 +1,4 @@
+export { memory, practice, type KnowledgeRow, type Source } from "./row";
+export { ROWS, byId, figure, type FigureId } from "./rows";
+export { DRY_TAN_D, ESR_NORMS, TAN_D, TAN_D_PER_1000_UF, type EsrNorm } from "./norms";
+export { LENGTHS, LIMITS, within } from "./limits";

@@ -1,0 +1,10 @@
+export { ROLES, filtersSupply, holdsCharge, valueSetsSound, type Role } from "./role";
+export { TECHNOLOGIES, isPolarised, isWetAluminium, usualTolerance, type Technology, type Tolerance } from "./technology";
+export type { CapacitorPart, Parallel } from "./part";
+export type { PartState } from "./state";
+export { E_SERIES, eSeriesDecade, nearestPreferred, type ESeries } from "./eSeries";
+export { codeOfRatedVoltage, ratedVoltageOfCode } from "./ratedVoltageCode";
+export { capacitanceOfCode, parseMarking, type Marking, type MarkingIssue } from "./marking";
+export { readDateCode } from "./dateCode";
+export { bridgeReading, dissipationFromEsr, esrFromTanD, esrShares, soundEsr, usualTanD } from "./soundCapacitor";
+export { couplingShift, leakageLimit, leastInsulation } from "./leakage";

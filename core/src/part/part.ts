@@ -1,0 +1,19 @@
+import type { Farads, Volts } from "../units";
+import type { Role } from "./role";
+import type { Technology, Tolerance } from "./technology";
+
+/** What a capacitor is marked and there for: all that judging a reading needs to know of it. */
+export interface CapacitorPart {
+  designator: string;
+  role: Role;
+  technology: Technology;
+  nominal: Farads;
+  rated: Volts;
+  tolerance: Tolerance;
+}
+
+/** What else hangs on the same two nodes, as far as the technician has said. */
+export type Parallel =
+  | { kind: "unknown" }
+  | { kind: "alone" }
+  | { kind: "with"; parts: readonly Pick<CapacitorPart, "designator" | "technology" | "nominal" | "rated">[] };

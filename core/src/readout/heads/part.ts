@@ -1,0 +1,106 @@
+import { LENGTHS } from "../../knowledge";
+import { parseValue, volts } from "../../units";
+import { designatorsIn } from "../designators";
+import type { Consequence, Entry, Quantity, ReadoutContext } from "../entry";
+import type { Head } from "../head";
+import { takeApart, type Phrase } from "../items";
+import type { Token } from "../lex";
+import { fail, keeps, type Parsed } from "../parsed";
+import { settle, type Settled } from "../settle";
+import { CONDITION_WORDS, SAID, TREND_WORDS, VISUAL_WORDS } from "../words";
+
+/** Readings of one part or several, what lies across a part, volts at it, words about it. */
+export const part: Head = {
+  name: "part",
+  understand(line, context) {
+    const named = designatorsIn(line, context);
+    if (!named.ok) return named.issue.code === "noDesignator" && !understandable(line[0]!) ? fail({ code: "notUnderstood", token: line[0]!.text }) : named;
+    const { designators, implied, rest } = named.value;
+    const phrase = takeApart(rest, context, designators);
+    if (!phrase.ok) return phrase;
+    return conclude(phrase.value, designators, implied, context);
+  },
+  examples: [
+    { line: "C14 esr 4.6", says: "a reading" },
+    { line: "4.6", says: "the same for the part under the cursor" },
+    { line: "C14 out 31u 0.9r", says: "C and ESR, out of circuit" },
+    { line: "C12 C13 esr 0.5 0.6", says: "several parts, in their order" },
+    { line: "C14 esr 4.6 in 3.58 out", says: "in and out, each beside its value" },
+    { line: "C3 leak 20k falling", says: "ohmmeter: falling, settled, climbing, ol" },
+    { line: "C14 bulged", says: "what you see; ok, hot, leaky: what you say" },
+    { line: "C13 same", says: "as the line before" },
+    { line: "C5 with C7", says: "what lies across it; alone: nothing" },
+    { line: "C1 38v", says: "charge left; live volts when on" },
+    { line: "C1 ripple 80mv", says: "ripple: rms, or 230mvpp" },
+  ],
+}; // prettier-ignore
+
+const understandable = ({ text, word }: Token) =>
+  parseValue(text) !== null || VISUAL_WORDS.has(word) || CONDITION_WORDS.has(word) || TREND_WORDS.has(word) || SAID.has(word) || /^(esr|c|cap|leak|d|df|tand)$/.test(word); // prettier-ignore
+
+function conclude(phrase: Phrase, designators: readonly string[], implied: boolean, context: ReadoutContext): Parsed<Entry> {
+  const first = designators[0]!;
+  if (phrase.same) {
+    if (phrase.items.length > 0) return fail({ code: "surplus", token: phrase.items[0]!.token.text, after: "same" });
+    if (context.last.length === 0) return fail({ code: "sameAsWhat" });
+    return keeps(...designators.flatMap((d) => context.last.map((r) => ({ about: "reading", designator: d, implied, ...r }) as const)), ...others(phrase, designators));
+  }
+  if (phrase.pending) return fail({ code: "valueMissing", after: phrase.pending.text });
+  const readings = shareOut(phrase, designators, implied, context);
+  if (!readings.ok) return readings;
+  const brings = [...readings.value, ...others(phrase, designators)];
+  if (brings.length > 0) return keeps(...brings);
+  if (phrase.lifted) return { ok: true, value: { kind: "setting", inCircuit: false, meter: null, cursor: first } };
+  return fail({ code: "nothingSaid", designator: first });
+} // prettier-ignore
+
+/** What is said beside the readings. */
+function others(phrase: Phrase, designators: readonly string[]): Consequence[] {
+  const { parallel, note } = phrase;
+  const [designator] = designators as [string];
+  return [
+    ...(parallel ? designators.map((d) => ({ about: "across", designator: d, parallel }) as const) : []),
+    ...(note !== null ? [{ about: "note", designator, text: note.slice(0, LENGTHS.line) } as const] : []),
+  ];
+}
+
+const NAME: Readonly<Record<string, Quantity>> = {
+  esr: "esr",
+  capacitance: "capacitance",
+  dissipation: "dissipation",
+  leak: "leak",
+  volts: "volts",
+};
+
+/**
+ * Items of one quantity are shared out: one for one part, as many as there are parts in their order. A word without a figure is
+ * meant for all of them; a second value of a quantity is asked back, and so is one value for two parts.
+ */
+function shareOut(phrase: Phrase, designators: readonly string[], implied: boolean, context: ReadoutContext): Parsed<Consequence[]> {
+  const groups = new Map<string, { settled: (d: string) => Parsed<Settled>; word: boolean; text: string }[]>();
+  for (const item of phrase.items) {
+    const settled = (d: string) => settle(item, phrase, d, context.known.get(d)!);
+    const sample = settled(designators[0]!);
+    if (!sample.ok) return sample;
+    const key = sample.value.key;
+    groups.set(key, [...(groups.get(key) ?? []), { settled, word: item.said.kind === "measured", text: item.token.text }]);
+  }
+  const out: Consequence[] = [];
+  for (const [key, list] of groups) {
+    if (list[0]!.word) list.length = 1;
+    else if (list.length > 1 && designators.length === 1) return fail({ code: "secondValue", token: list[1]!.text, quantity: NAME[key.split(" ")[0]!]! });
+    else if (list.length !== designators.length) return fail({ code: "valuesForParts", values: list.length, parts: designators.length });
+    for (const [i, designator] of designators.entries()) {
+      const settled = (list[i] ?? list[0]!).settled(designator);
+      if (!settled.ok) return settled;
+      out.push(consequence(settled.value, designator, implied));
+    }
+  }
+  return { ok: true, value: out };
+} // prettier-ignore
+
+function consequence(s: Settled, designator: string, implied: boolean): Consequence {
+  if (s.is === "volts") return { about: "voltsAt", designator, implied, volts: volts(s.volts), form: s.form, significant: s.significant };
+  const { measurement, significant, inCircuit, meter } = s;
+  return { about: "reading", designator, implied, measurement, significant, inCircuit, meter };
+}

@@ -1,0 +1,242 @@
+import {
+  acResponse,
+  decibels,
+  impedance,
+  logFrequencies,
+  nearIndex,
+  checkNetlist,
+  lowest,
+  type CircuitElement,
+  type Netlist,
+} from "../circuit";
+import {
+  nothingImplied,
+  choice,
+  num,
+  number,
+  part,
+  place,
+  type Figure,
+  type Parts,
+  type Scenario,
+  type Settings,
+  type Slot,
+  type Warning,
+} from "./scenario";
+
+export const CROSSOVER_KINDS = ["high1", "high2", "high3", "low1", "low2", "low3", "band1"] as const;
+type CrossoverKind = (typeof CROSSOVER_KINDS)[number];
+
+/**
+ * Values of one crossover section per ohm and hertz: farads = entry / (R·f), henries = entry · R/f, in the order source to driver.
+ * After V. Dickason, Loudspeaker Design Cookbook (from memory).
+ */
+export const CROSSOVER_TABLE = {
+  first: { c: 0.159, l: 0.159 },
+  secondButterworth: { c: 0.1125, l: 0.2251 },
+  secondLinkwitzRiley: { c: 0.0796, l: 0.3183 },
+  thirdButterworthHigh: { c1: 0.1061, l: 0.1194, c2: 0.3183 },
+  // the mirror image of the high pass: every reactance inverted about the corner
+  thirdButterworthLow: { l1: 0.2387, c: 0.2122, l2: 0.0796 },
+} as const;
+
+const levels = [1000, 2000, 4000, 8000, 16_000] as const;
+
+/** Passive loudspeaker crossover section into a driver: resistor, resistor with voice coil, or driver with resonance. */
+export const crossover: Scenario = {
+  id: "crossover",
+  belongsTo: (u) => u.roles.includes("crossover"),
+  makes: { dull: 1, noSound: 2 },
+  esrAt: 5000,
+  measuredAt: {},
+  knowsStress: null,
+  impliedLoss: nothingImplied,
+  symptom: { key: "bandLoss", unit: "dB", noticeable: 1 },
+  settings(_unitKind, chosen) {
+    const kind = (chosen["kind"] ?? "high2") as CrossoverKind;
+    const list = [
+      choice("kind", "high2", CROSSOVER_KINDS),
+      choice("alignment", "butterworth", ["butterworth", "linkwitzRiley"]),
+      number("crossing", "Hz", kind.startsWith("low") ? 800 : 3000, 20, 40e3),
+      ...(kind === "band1" ? [number("crossingTop", "Hz", 5000, 50, 40e3)] : []),
+      number("driver", "Ω", 8, 1, 64, 0.05),
+      number("voiceCoil", "H", 0, 0, 0.01, 0.3),
+      number("resonance", "Hz", 0, 0, 5000),
+      number("resonancePeak", "Ω", 20, 0, 200, 0.3),
+      number("amplifierOhms", "Ω", 0.1, 0, 10),
+      number("seriesOhms", "Ω", 0, 0, 50),
+    ];
+    return list;
+  },
+  slots(settings): Slot[] {
+    const [r, f] = [num(settings, "driver"), num(settings, "crossing")];
+    const slot = (key: string, entry: number, at = f): Slot => ({
+      key,
+      roles: ["crossover"],
+      farads: entry / (r * at),
+      rated: 50,
+      technology: "bipolar",
+    });
+    const second = settings["alignment"] === "linkwitzRiley" ? CROSSOVER_TABLE.secondLinkwitzRiley : CROSSOVER_TABLE.secondButterworth;
+    switch (settings["kind"] as CrossoverKind) {
+      case "high1":
+      case "band1":
+        return [slot("c1", CROSSOVER_TABLE.first.c)];
+      case "high2":
+      case "low2":
+        return [slot("c1", second.c)];
+      case "high3":
+        return [slot("c1", CROSSOVER_TABLE.thirdButterworthHigh.c1), slot("c2", CROSSOVER_TABLE.thirdButterworthHigh.c2)];
+      case "low3":
+        return [slot("c1", CROSSOVER_TABLE.thirdButterworthLow.c)];
+      case "low1":
+        return [];
+    }
+  },
+  netlist: build,
+  solve(settings, parts, options) {
+    const checked = checkNetlist(build(settings, parts));
+    if (!checked.ok) return checked;
+    const hz = logFrequencies(20, 20e3, options.detail === "live" ? 121 : 301);
+    const drive = { kind: "source", element: "V1" } as const;
+    const sense = { kind: "between", plus: "driver", minus: "0" } as const;
+    const out = acResponse(checked.value, drive, sense, hz);
+    if (!out.ok) return out;
+    const level = decibels(out.value);
+    const spots = acResponse(checked.value, drive, sense, Float64Array.from(levels));
+    if (!spots.ok) return spots;
+    const load = acResponse(checked.value, drive, { kind: "current", element: "V1" }, hz);
+    if (!load.ok) return load;
+    const ohms = load.value.re.map((re, i) => 1 / Math.hypot(re, load.value.im[i]!));
+    const band = bandOf(settings);
+    const loss = -meanLevel(hz, level, band);
+    const figures: Figure[] = [{ key: "corner", value: edgeFrequency(hz, level, settings), unit: "Hz" }];
+    decibels(spots.value).forEach((v, i) => figures.push({ key: "level", at: `${levels[i]! / 1000}k`, value: v, unit: "dB" }));
+    figures.push({ key: "bandLevel", value: -loss, unit: "dB" });
+    figures.push({ key: "loadAtLeast", value: lowest(ohms), unit: "Ω" });
+    const warnings: Warning[] = loss > 15 ? [{ code: "muted", decibels: -loss }] : [];
+    return {
+      ok: true,
+      value: {
+        figures,
+        curves: [
+          { key: "response", axis: "frequency", unit: "dB", x: hz, y: level },
+          { key: "impedance", axis: "frequency", unit: "Ω", x: hz, y: ohms },
+        ],
+        symptom: loss,
+        warnings,
+        stress: Object.fromEntries(
+          crossover.slots(settings).map((s) => [s.key, { volts: 30, ripple: 0, hertz: num(settings, "crossing") }]),
+        ),
+      },
+    };
+  },
+};
+
+/** The two octaves in which the driver is meant to play flat: judged there, not by a −3 dB corner, which a muted driver still has. */
+function bandOf(settings: Settings): readonly [number, number] {
+  const f = num(settings, "crossing");
+  const kind = settings["kind"] as CrossoverKind;
+  if (kind === "band1") return [f, num(settings, "crossingTop")];
+  return kind.startsWith("high") ? [1.5 * f, Math.min(6 * f, 20e3)] : [f / 6, f / 1.5];
+}
+
+function meanLevel(hz: Float64Array, level: Float64Array, [from, to]: readonly [number, number]): number {
+  const [a, b] = [nearIndex(hz, from), nearIndex(hz, to)];
+  let s = 0;
+  for (let i = a; i <= b; i++) s += level[i]!;
+  return s / (b - a + 1);
+}
+
+/** Where the level is 3 dB under that at the far end of the band (its middle for a band pass), coming from there. */
+function edgeFrequency(hz: Float64Array, level: Float64Array, settings: Settings): number {
+  const band = bandOf(settings);
+  const kind = settings["kind"] as CrossoverKind;
+  const low = kind.startsWith("low");
+  const far = nearIndex(hz, kind === "band1" ? Math.sqrt(band[0] * band[1]) : low ? band[0] : band[1]);
+  const edge = level[far]! - 10 * Math.log10(2);
+  const step = low ? 1 : -1;
+  for (let i = far; i + step >= 0 && i + step < hz.length; i += step) {
+    if (level[i + step]! >= edge) continue;
+    const share = (level[i]! - edge) / (level[i]! - level[i + step]!);
+    return hz[i]! * (hz[i + step]! / hz[i]!) ** share;
+  }
+  return low ? hz.at(-1)! : hz[0]!;
+}
+
+function build(settings: Settings, parts: Parts): Netlist {
+  const [r, f] = [num(settings, "driver"), num(settings, "crossing")];
+  const kind = settings["kind"] as CrossoverKind;
+  const second = settings["alignment"] === "linkwitzRiley" ? CROSSOVER_TABLE.secondLinkwitzRiley : CROSSOVER_TABLE.secondButterworth;
+  const coil = (id: string, a: string, b: string, entry: number, at = f): CircuitElement => ({
+    kind: "inductor", id, a, b, henries: (entry * r) / at, dcr: COIL_OHMS,
+  }); // prettier-ignore
+  const c = (id: string, a: string, b: string): CircuitElement[] => {
+    const state = part(parts, id);
+    // an open part in line leaves a few picofarads of stray between its wires
+    return state.kind === "open" && b !== "0" ? [{ kind: "capacitor", id, a, b, farads: 5e-12 }] : place(id, a, b, state);
+  };
+  const t = CROSSOVER_TABLE;
+  const section: Record<CrossoverKind, () => CircuitElement[]> = {
+    high1: () => c("c1", "in", "tap"),
+    high2: () => [...c("c1", "in", "tap"), coil("l1", "tap", "0", second.l)],
+    high3: () => [...c("c1", "in", "mid"), coil("l1", "mid", "0", t.thirdButterworthHigh.l), ...c("c2", "mid", "tap")],
+    low1: () => [coil("l1", "in", "tap", t.first.l)],
+    low2: () => [coil("l1", "in", "tap", second.l), ...c("c1", "tap", "0")],
+    low3: () => [
+      coil("l1", "in", "mid", t.thirdButterworthLow.l1),
+      ...c("c1", "mid", "0"),
+      coil("l2", "mid", "tap", t.thirdButterworthLow.l2),
+    ],
+    band1: () => [...c("c1", "in", "mid"), coil("l1", "mid", "tap", t.first.l, num(settings, "crossingTop"))],
+  };
+  return { title: `Crossover, ${kind}`, elements: [source(settings), ...section[kind](), ...driver(settings)] };
+}
+/** Winding resistance of a crossover coil in ohms: small against a driver (common practice). */
+const COIL_OHMS = 0.05;
+
+const source = (settings: Settings): CircuitElement => ({
+  kind: "voltageSource", id: "V1", plus: "in", minus: "0", wave: { kind: "dc", value: 0 }, ohms: num(settings, "amplifierOhms"),
+}); // prettier-ignore
+
+function driver(settings: Settings): CircuitElement[] {
+  const out: CircuitElement[] = [];
+  const series = num(settings, "seriesOhms");
+  out.push({ kind: "resistor", id: "Rseries", a: "tap", b: "driver", ohms: Math.max(series, 1e-6) });
+  const fs = num(settings, "resonance");
+  const top = fs > 0 ? "motion" : "0";
+  const coil = num(settings, "voiceCoil");
+  if (coil > 0) out.push({ kind: "inductor", id: "Rdriver", a: "driver", b: top, henries: coil, dcr: num(settings, "driver") });
+  else out.push({ kind: "resistor", id: "Rdriver", a: "driver", b: top, ohms: num(settings, "driver") });
+  if (fs > 0) {
+    // moving mass and stiffness as seen electrically: parallel L, C and R with their peak at fs, mechanical Q of 3 (common practice)
+    const peak = num(settings, "resonancePeak");
+    const w = 2 * Math.PI * fs;
+    out.push(
+      { kind: "resistor", id: "Rmotion", a: "motion", b: "0", ohms: Math.max(peak, 1e-3) },
+      { kind: "capacitor", id: "Cmotion", a: "motion", b: "0", farads: 3 / (w * Math.max(peak, 1e-3)) },
+      { kind: "inductor", id: "Lmotion", a: "motion", b: "0", henries: Math.max(peak, 1e-3) / (3 * w) },
+    );
+  }
+  return out;
+}
+
+/**
+ * Ohms in series with a low-ESR part that bring back the level of the part it replaces: the difference of their ESR, 0 when the new
+ * one has more. Exact for a part in line with the driver at any frequency where ESR does not change.
+ */
+export const restoringOhms = (originalEsr: number, newEsr: number): number => Math.max(0, originalEsr - newEsr);
+
+/** Largest level difference in dB between two sides over a band of their common grid: what a listener hears as off-centre. */
+export function sideMismatch(hz: Float64Array, left: Float64Array, right: Float64Array, from: number, to: number): number {
+  let worst = 0;
+  for (let i = nearIndex(hz, from); i <= nearIndex(hz, to); i++) worst = Math.max(worst, Math.abs(left[i]! - right[i]!));
+  return worst;
+}
+
+/** Impedance in ohms that a section shows its amplifier with the parts given, over a grid. */
+export function sectionImpedance(settings: Settings, parts: Parts, hz: Float64Array) {
+  const netlist = build({ ...settings, amplifierOhms: 0 }, parts);
+  const checked = checkNetlist({ ...netlist, elements: netlist.elements.filter((e) => e.id !== "V1") });
+  return checked.ok ? impedance(checked.value, "in", "0", hz) : checked;
+}

@@ -1,0 +1,25 @@
+export { SCENARIOS, scenarioRegistry } from "./all";
+export {
+  SCENARIO_IDS,
+  fillSettings,
+  type Curve,
+  type Figure,
+  type FigureUnit,
+  type Outcome,
+  type Parts,
+  type Scenario,
+  type ScenarioId,
+  type Setting,
+  type SettingUnit,
+  type Settings,
+  type Slot,
+  type SolveOptions,
+  type Stress,
+  type Unit,
+  type Warning,
+} from "./scenario";
+export { dischargeTime, railsPerMainsStep } from "./supply";
+export { CROSSOVER_TABLE, restoringOhms, sectionImpedance, sideMismatch } from "./crossover";
+export { classDButterworth } from "./classD";
+export { startUp, type StartUp } from "./switchMode";
+export { delaySeconds } from "./delay";

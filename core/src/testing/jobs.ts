@@ -1,0 +1,72 @@
+import {
+  applyLine,
+  lastLine,
+  makePicture,
+  understand,
+  type EnteredLine,
+  type JobRecords,
+  type Keeping,
+  type PositionRecord,
+  type ShopFacts,
+} from "../job";
+import { ESR_NORMS } from "../knowledge";
+import type { CapacitorPart } from "../part";
+import { hertz, volts } from "../units";
+import { part } from "./parts";
+
+export const SHOP: ShopFacts = {
+  meters: [
+    { id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) },
+    { id: "pocket", word: "pocket", shows: "ohmmeter", esrAt: hertz(100_000), capacitanceAt: "dc" },
+  ],
+  shelf: [],
+  norms: ESR_NORMS,
+  bulgeDecides: true,
+  mustClimb: false,
+  touchLimit: volts(5),
+};
+
+export const positionRecord = (id: number, designator: string, of: CapacitorPart, over: Partial<PositionRecord> = {}): PositionRecord => ({
+  ...of, designator, id, jobId: 1, version: 1, line: null, section: "Supply", channel: null, twinKey: null, temperature: null, diameter: null, height: null,
+  maxDiameter: null, maxHeight: null, pitch: null, mounting: "radial", working: null, largest: null, following: null, originalEsr: null, holdsCharge: false,
+  ...over,
+}); // prettier-ignore
+
+/** A job of a charged reservoir, two twins and a plain part. */
+export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
+  revision: 1,
+  job: { state: "open", complaint: "hums", findings: ["hum"], unitKind: "receiver", supplyKind: "linear", mainsHz: 50, waiver: null },
+  positions: [
+    positionRecord(1, "C1", part(4700, 50, { role: "reservoir" }), { holdsCharge: true }),
+    positionRecord(2, "C14", part(100, 16), { twinKey: "C14" }),
+    positionRecord(4, "C21", part(4.7, 50, { role: "coupling" })),
+    positionRecord(3, "C114", part(100, 16), { twinKey: "C14" }),
+  ],
+  readings: {}, fittings: [], across: [], choices: [], events: [], points: [], notes: [], circuits: [], lines: [],
+  ...over,
+}); // prettier-ignore
+
+export const keeping = (seq: number, over: Partial<Keeping> = {}): Keeping => ({
+  seq,
+  by: "bench",
+  positionId: (d) => 1000 + seq + d.length,
+  chosen: () => null,
+  ...over,
+});
+
+/** A job that is typed at: every line understood and applied as server and browser do. */
+export function bench(from: JobRecords = records(), shop: ShopFacts = SHOP) {
+  let now = from;
+  let seq = from.lines.length;
+  const picture = makePicture();
+  const type = (line: string, over: Partial<EnteredLine> = {}) => {
+    seq++;
+    const refersTo = line === "undo" || / same$/.test(line) ? lastLine(now) : null;
+    const entered: EnteredLine = { key: `k${seq}`, line, current: null, meter: "blue", inCircuit: true, refersTo, at: seq * 1000, ...over };
+    const entry = understand(now, shop, entered);
+    if (!entry.ok) return entry.issue;
+    now = applyLine(now, shop, entered, entry.value, keeping(seq));
+    return entry.value;
+  };
+  return { type, get records() { return now; }, picture: () => picture(now, shop), at: (d: string) => picture(now, shop).positions.find((p) => p.designator === d)! };
+} // prettier-ignore

@@ -1,0 +1,17 @@
+export { assess, type JudgingContext } from "./assess";
+export { expectEsr, isOver, type EsrExpectation, type ReferenceSource } from "./expectation";
+export { judge, type Twin } from "./judge";
+export { measuredState, soundState, type KnownState, type MeasuredPart } from "./partState";
+export type { Datasheet, References, ShelfReading } from "./reference";
+export {
+  VERDICT_STATES,
+  isBad,
+  isCondemned,
+  type Certainty,
+  type Finding,
+  type Settle,
+  type Verdict,
+  type VerdictNote,
+  type VerdictReason,
+  type VerdictState,
+} from "./verdict";

@@ -1,0 +1,218 @@
+import { ESR_NORMS } from "@mirvek/core/knowledge";
+import type { PositionRecord } from "@mirvek/core/job";
+import { farads, hertz, volts } from "@mirvek/core/units";
+import { beforeEach, describe, expect, test } from "vitest";
+import type { RequestIssue } from "../../schemas/issues";
+import type { JobData } from "../../schemas/jobView";
+import type { KeptLine, ReadoutPost } from "../../schemas/records";
+import type { Answer } from "../shared/request";
+import { makeJobStore, type JobStore } from "./jobStore";
+
+const position = (id: number, designator: string): PositionRecord => ({
+  id, jobId: 1, designator, version: 1, line: null, section: "Supply", channel: null, twinKey: null, role: "decoupler", technology: "aluminium",
+  nominal: farads(100e-6), rated: volts(16), tolerance: { minus: 0.2, plus: 0.2 }, temperature: null, diameter: null, height: null, maxDiameter: null,
+  maxHeight: null, pitch: null, mounting: "radial", working: null, largest: null, following: null, originalEsr: null, holdsCharge: false,
+}); // prettier-ignore
+const data = (): JobData => ({
+  now: 0,
+  records: {
+    revision: 5, job: { id: 1, number: 406, version: 1, revision: 5, title: "Unit", state: "open", complaint: "hums", findings: ["hum"], unitKind: "receiver", supplyKind: "linear", mainsHz: 50, waiver: null } as never,
+    positions: ["C1", "C2", "C3", "C4"].map((d, i) => position(i + 1, d)), readings: {}, fittings: [], across: [], choices: [], events: [], points: [], notes: [],
+    circuits: [], lines: [],
+  },
+  shop: {
+    name: "Bench", currency: "€", touchLimit: volts(5), shelf: [], norms: ESR_NORMS, bulgeDecides: true, mustClimb: false, drawer: [],
+    meters: [
+      { id: "blue", name: "Blue meter", word: "blue", shows: "esr", esrAt: hertz(1e5), capacitanceAt: hertz(120) },
+      { id: "pocket", name: "Pocket", word: "pocket", shows: "ohmmeter", esrAt: hertz(1e5), capacitanceAt: "dc" },
+    ],
+  },
+}); // prettier-ignore
+
+/** A server that answers when it is told to. */
+function stage(stored: string | null = null) {
+  const sent: { post: ReadoutPost; answer: (a: Answer<KeptLine>) => void }[] = [];
+  const kept = new Map<string, string>(stored === null ? [] : [["mirvek-waiting-406", stored]]);
+  const timers: (() => void)[] = [];
+  let keys = 0;
+  let server = data();
+  const store = makeJobStore({
+    data: data(),
+    sendLine: (post) => new Promise((answer) => void sent.push({ post, answer })),
+    loadData: async () => ({ ok: true, value: server }),
+    storage: {
+      getItem: (k) => kept.get(k) ?? null,
+      setItem: (k, v) => void kept.set(k, v),
+      removeItem: (k) => void kept.delete(k),
+    },
+    now: () => 1000 * ++keys,
+    newKey: () => `key-${++keys}`,
+    later: (work) => {
+      timers.push(work);
+      return () => void timers.splice(timers.indexOf(work), 1);
+    },
+  });
+  const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
+  return {
+    store, sent, kept, timers, settled,
+    setServer: (d: JobData) => (server = d),
+    async keep(over: Partial<KeptLine> = {}) {
+      const { post, answer } = sent.shift()!;
+      const entry = store.getJob().pending.length > 0 ? { kind: "keeps" as const, brings: [] } : { kind: "keeps" as const, brings: [] };
+      answer({ ok: true, value: { entry: post.line === "undo" ? { kind: "undo" } : entry, seq: 1, at: 1, revision: 6, again: false, ...over } });
+      await settled();
+      return post;
+    },
+    async refuse(issue: RequestIssue) {
+      sent.shift()!.answer({ ok: false, issue });
+      await settled();
+    },
+  };
+} // prettier-ignore
+
+const at = (store: JobStore, d: string) => store.getJob().view.positions.find((p) => p.designator === d)!;
+let s: ReturnType<typeof stage>;
+beforeEach(() => {
+  s = stage();
+});
+
+describe("the browser acts at Enter", () => {
+  test("the verdict stands at once and is marked as waiting until the server has kept it", async () => {
+    s.store.submit("C1 esr 4.6");
+    expect(at(s.store, "C1").verdict.state).toBe("failed");
+    expect(s.store.getJob()).toMatchObject({ answer: { kind: "said", waiting: true }, pending: [{ line: "C1 esr 4.6" }] });
+    await s.keep();
+    expect(s.store.getJob()).toMatchObject({ answer: { kind: "said", waiting: false }, pending: [] });
+    expect(at(s.store, "C1").verdict.state).toBe("failed");
+  });
+
+  test("four numbers typed before the server answers once land on four parts", async () => {
+    s.store.setCursor("C1");
+    for (const value of ["0.1", "0.2", "0.3", "0.4"]) s.store.submit(value);
+    expect(["C1", "C2", "C3", "C4"].map((d) => at(s.store, d).readings.map((r) => (r.measurement as { ohms: number }).ohms))).toEqual([
+      [0.1],
+      [0.2],
+      [0.3],
+      [0.4],
+    ]);
+    expect(s.sent, "one at a time, in order").toHaveLength(1);
+    const posts = [
+      await s.keep({ revision: 6 }),
+      await s.keep({ revision: 7 }),
+      await s.keep({ revision: 8 }),
+      await s.keep({ revision: 9 }),
+    ];
+    expect(posts.map((p) => [p.current, p.line])).toEqual([
+      ["C1", "0.1"],
+      ["C2", "0.2"],
+      ["C3", "0.3"],
+      ["C4", "0.4"],
+    ]);
+  });
+
+  test("a queued line keeps the setting under which it was typed", async () => {
+    s.store.submit("C1 0.4");
+    s.store.submit("out pocket");
+    s.store.submit("C1 20k settled");
+    expect(s.store.getCursor()).toMatchObject({ inCircuit: false, meter: "pocket" });
+    expect(await s.keep()).toMatchObject({ inCircuit: true, meter: "blue" });
+    expect(await s.keep()).toMatchObject({ inCircuit: false, meter: "pocket" });
+  });
+
+  test("an undo typed at once takes back the line before it, by its key, wherever that line is", async () => {
+    s.store.submit("C1 esr 4.6");
+    s.store.submit("C2 esr 9");
+    const key = s.store.getJob().pending[1]!.key;
+    s.store.submit("undo");
+    expect(at(s.store, "C2").verdict.state).toBe("unmeasured");
+    expect(at(s.store, "C1").verdict.state).toBe("failed");
+    await s.keep({ revision: 6 });
+    await s.keep({ revision: 7, seq: 2 });
+    expect(await s.keep({ revision: 8, seq: null })).toMatchObject({ line: "undo", refersTo: key });
+    expect(at(s.store, "C2").verdict.state).toBe("unmeasured");
+  });
+
+  test("an earlier line can be struck; the others stay", async () => {
+    s.store.submit("C1 esr 4.6");
+    s.store.submit("C2 esr 9");
+    const first = s.store.getJob().view.lines.at(-1)!;
+    s.store.strike(first.key);
+    expect([at(s.store, "C1"), at(s.store, "C2")].map((p) => p.verdict.state)).toEqual(["unmeasured", "failed"]);
+  });
+});
+
+describe("a server that is away, slow or says no", () => {
+  test("with the server away the bench goes on, and the lines go in when it is back", async () => {
+    s.store.submit("C1 esr 4.6");
+    await s.refuse({ code: "databaseDown" });
+    s.store.submit("C2 esr 0.3");
+    expect(s.store.getJob()).toMatchObject({ down: true, pending: [{ line: "C1 esr 4.6" }, { line: "C2 esr 0.3" }] });
+    expect(at(s.store, "C2").verdict.state).toBe("undecided");
+    s.timers.splice(0).forEach((work) => work());
+    expect(await s.keep()).toMatchObject({ line: "C1 esr 4.6" });
+    expect(s.store.getJob().down).toBe(false);
+  });
+
+  test("a refused line is never tried again: it goes, is said, and the next one is sent", async () => {
+    s.store.submit("C1 esr 4.6");
+    s.store.submit("C2 esr 0.3");
+    await s.refuse({ code: "notKept" });
+    expect(s.store.getJob()).toMatchObject({ answer: { kind: "refused", line: "C1 esr 4.6", issue: { code: "notKept" } } });
+    expect(at(s.store, "C1").verdict.state, "what was shown for it is gone").toBe("unmeasured");
+    expect(await s.keep()).toMatchObject({ line: "C2 esr 0.3" });
+    expect(s.sent).toEqual([]);
+  });
+
+  test("a waiting line can be dropped, and its answer is not waited for", async () => {
+    s.store.submit("C1 esr 4.6");
+    s.store.drop(s.store.getJob().pending[0]!.key);
+    expect(at(s.store, "C1").verdict.state).toBe("unmeasured");
+    s.store.submit("C2 esr 0.3");
+    await s.keep();
+    expect((await s.keep()).line).toBe("C2 esr 0.3");
+  });
+
+  test("lines that waited survive a reload; damaged storage is set aside", async () => {
+    s.store.submit("C1 esr 4.6");
+    const after = stage(s.kept.get("mirvek-waiting-406")!);
+    after.store.restore();
+    expect(at(after.store, "C1").verdict.state).toBe("failed");
+    expect(after.sent[0]!.post).toMatchObject({ line: "C1 esr 4.6" });
+    for (const rubbish of ["{oops", "17", '[{"line":3},null]']) {
+      const other = stage(rubbish);
+      other.store.restore();
+      expect(other.store.getJob().pending).toEqual([]);
+    }
+  });
+
+  test("what is not understood is not sent", () => {
+    expect(s.store.submit("C9 esr 1")).toMatchObject({ ok: false, issue: { code: "unknownDesignator" } });
+    expect(s.sent).toEqual([]);
+    expect(s.store.getJob().pending).toEqual([]);
+  });
+});
+
+describe("pictures are ordered by their revision", () => {
+  const other = (revision: number, title: string): JobData => {
+    const d = data();
+    return { ...d, records: { ...d.records, revision, job: { ...d.records.job, title } } };
+  };
+  test("an older one never replaces a newer one", () => {
+    s.store.take(other(9, "newer"));
+    s.store.take(other(8, "older"));
+    expect(s.store.getJob().view.job.title).toBe("newer");
+  });
+  test("an answer that skips a revision means that somebody else wrote: the job is looked at anew", async () => {
+    s.store.submit("C1 esr 4.6");
+    s.setServer(other(12, "as others left it"));
+    await s.keep({ revision: 12 });
+    s.timers.splice(0).forEach((work) => work());
+    await s.settled();
+    expect(s.store.getJob().view.job.title).toBe("as others left it");
+  });
+  test("rows that did not change keep their objects", () => {
+    const before = at(s.store, "C3");
+    s.store.take(other(9, "same parts"));
+    expect(at(s.store, "C3")).toBe(before);
+  });
+});

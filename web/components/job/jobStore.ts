@@ -1,0 +1,290 @@
+import {
+  applyLine,
+  isClosed,
+  lastLine,
+  makePicture,
+  understand,
+  withdraw,
+  type EnteredLine,
+  type JobPicture,
+  type Keeping,
+} from "@mirvek/core/job";
+import type { Entry, ReadoutIssue } from "@mirvek/core/readout";
+import type { Result } from "@mirvek/core/units";
+import type { RequestIssue } from "../../schemas/issues";
+import { viewOf, type ChoiceView, type JobData, type JobView, type Records, type ShopView } from "../../schemas/jobView";
+import type { KeptLine, ReadoutPost } from "../../schemas/records";
+import type { Answer } from "../shared/request";
+
+// The job as this browser knows it: what the server has confirmed, and on top of it the lines that wait. Lines are understood and
+// judged here at Enter, by the core the server uses; the server confirms them one after the other, or refuses one, which then goes.
+
+/** What stands at the readout line as the last thing said. */
+export type LineAnswer =
+  { kind: "said"; key: string; entry: Entry; waiting: boolean } | { kind: "refused"; line: string; issue: RequestIssue };
+
+export interface JobSnapshot {
+  view: JobView;
+  /** lines not confirmed yet, oldest first */
+  pending: readonly EnteredLine[];
+  answer: LineAnswer | null;
+  /** the records do not answer; waiting lines go in when they do */
+  down: boolean;
+}
+
+export interface CursorSnapshot {
+  /** the part under the cursor */
+  cursor: string | null;
+  inCircuit: boolean;
+  meter: string | null;
+}
+
+export interface JobStoreOptions {
+  data: JobData;
+  sendLine: (post: ReadoutPost) => Promise<Answer<KeptLine>>;
+  loadData: () => Promise<Answer<JobData>>;
+  storage: Pick<Storage, "getItem" | "setItem" | "removeItem"> | null;
+  now: () => number;
+  newKey: () => string;
+  /** runs work later; answers how to call it off */
+  later: (work: () => void, ms: number) => () => void;
+}
+
+const RETRY_MS = 2500;
+const REFRESH_MS = 150;
+/** parts that this browser has added and the server has not confirmed have ids of their own, below those of the database */
+const temporaryId = (seq: number, at: number) => -(seq * 10 + at);
+
+export function makeJobStore(options: JobStoreOptions) {
+  const { sendLine, loadData, storage, now, newKey, later } = options;
+  const storageKey = `mirvek-waiting-${options.data.records.job.number}`;
+  const picture = makePicture<ChoiceView>();
+  let base: Records = options.data.records;
+  let shop: ShopView = options.data.shop;
+  let pending: readonly EnteredLine[] = [];
+  let answer: LineAnswer | null = null;
+  let down = false;
+  let busy = false;
+  let stopRetry: (() => void) | null = null;
+  let stopRefresh: (() => void) | null = null;
+  let cursor: CursorSnapshot = {
+    cursor: null,
+    inCircuit: true,
+    meter: shop.meters.find((m) => m.shows === "esr")?.id ?? shop.meters[0]?.id ?? null,
+  };
+  let snapshot: JobSnapshot;
+  const listeners = new Set<() => void>();
+
+  const keeping = (records: Records, seq: number): Keeping => {
+    let added = 0;
+    return {
+      seq,
+      by: "",
+      positionId: () => temporaryId(seq, added++),
+      chosen: (id) => records.choices.find((c) => c.positionId === id && (c.decision === "replace" || c.decision === "temporary"))?.part ?? null,
+    };
+  }; // prettier-ignore
+
+  /** Records with a line on top; unchanged where it is not understood as things stand. */
+  const withLine = (records: Records, line: EnteredLine, seq: number): Records => {
+    const entry = understand(records, shop, line);
+    return entry.ok ? applyLine(records, shop, line, entry.value, keeping(records, seq)) : records;
+  };
+  const nextSeq = (records: Records) => (records.lines[0]?.seq ?? 0) + 1;
+  const current = (): Records => pending.reduce((records, line) => withLine(records, line, nextSeq(records)), base);
+  const pictured = (records: Records): JobPicture<ChoiceView> => picture(records, shop);
+
+  function changed(): void {
+    const records = current();
+    snapshot = { view: viewOf(records, shop, pictured(records)), pending, answer, down };
+    for (const listener of listeners) listener();
+  }
+  function moved(next: Partial<CursorSnapshot>): void {
+    cursor = { ...cursor, ...next };
+    for (const listener of listeners) listener();
+  }
+
+  function remember(): void {
+    try {
+      if (pending.length === 0) storage?.removeItem(storageKey);
+      else storage?.setItem(storageKey, JSON.stringify(pending));
+    } catch {
+      // a full or forbidden storage keeps nothing over a reload; the lines still wait here
+    }
+  }
+
+  /** One line at a time, in the order typed: a later reading must not overtake an earlier one. */
+  function pump(): void {
+    const first = pending[0];
+    if (!first || busy) return;
+    busy = true;
+    const { key, line, current: at, meter, inCircuit, refersTo } = first;
+    void sendLine({ line, clientKey: key, current: at, meter, inCircuit, refersTo }).then((result) => {
+      busy = false;
+      if (!pending.some((p) => p.key === key)) return pump(); // dropped meanwhile
+      if (result.ok) confirm(first, result.value);
+      else if (result.issue.code === "databaseDown" || result.issue.code === "unexpected") {
+        down = true;
+        changed();
+        stopRetry?.();
+        stopRetry = later(pump, RETRY_MS);
+      } else refuse(first, result.issue);
+    });
+  }
+
+  function settled(line: EnteredLine): void {
+    pending = pending.filter((p) => p.key !== line.key);
+    down = false;
+    remember();
+  }
+
+  function confirm(line: EnteredLine, kept: KeptLine): void {
+    const before = base;
+    const applied = kept.entry.kind === "undo" && line.refersTo !== null ? withdraw(base, line.refersTo, shop) : withLine(base, { ...line, at: kept.at }, kept.seq ?? nextSeq(base));
+    base = { ...applied, revision: Math.max(base.revision, kept.revision) };
+    settled(line);
+    if (answer?.kind === "said" && answer.key === line.key) answer = { ...answer, waiting: false };
+    changed();
+    // somebody else wrote too, or what the line made has a number of the server's: look anew once it is quiet
+    const needsServer = kept.entry.kind === "keeps" && kept.entry.brings.some((c) => c.about === "position" || c.about === "shelf" || c.about === "fitted");
+    if (kept.again || needsServer || kept.revision !== before.revision + 1) refreshSoon();
+    pump();
+  } // prettier-ignore
+
+  function refuse(line: EnteredLine, issue: RequestIssue): void {
+    settled(line);
+    answer = { kind: "refused", line: line.line, issue };
+    changed();
+    pump();
+  }
+
+  function refreshSoon(): void {
+    stopRefresh?.();
+    stopRefresh = later(() => void refresh(), REFRESH_MS);
+  }
+
+  async function refresh(): Promise<void> {
+    const result = await loadData();
+    if (result.ok) take(result.value);
+  }
+
+  /** Takes over what the server says unless something newer is shown already. */
+  function take(data: JobData): void {
+    if (data.records.revision < base.revision) return;
+    base = sharing(base, data.records);
+    shop = JSON.stringify(shop) === JSON.stringify(data.shop) ? shop : data.shop;
+    changed();
+  }
+
+  const enteredNow = (line: string, over: Partial<EnteredLine> = {}): EnteredLine => {
+    const refersTo = /^(undo|scratch)$/i.test(line) || /\bsame\b/i.test(line) ? lastLine(current()) : null;
+    const { cursor: at, meter, inCircuit } = cursor;
+    return { key: newKey(), line, current: at, meter, inCircuit, refersTo, at: now(), ...over };
+  };
+
+  /** Understood as it would be at Enter. */
+  const preview = (line: string): Result<Entry, ReadoutIssue> => understand(current(), shop, { ...enteredNow(line), key: "" });
+
+  /** Acts on a line at once: cursor and settings move, the verdict stands, the line waits to be kept. */
+  function submit(text: string, over: Partial<EnteredLine> = {}): Result<Entry, ReadoutIssue> {
+    const line = enteredNow(text.trim().replace(/\s+/g, " "), over);
+    const entry = understand(current(), shop, line);
+    if (!entry.ok) return entry;
+    if (entry.value.kind === "setting") {
+      const { inCircuit, meter, cursor: at } = entry.value;
+      answer = { kind: "said", key: line.key, entry: entry.value, waiting: false };
+      moved({ ...(inCircuit === null ? {} : { inCircuit }), ...(meter === null ? {} : { meter }), ...(at === null ? {} : { cursor: at }) });
+      changed();
+      return entry;
+    }
+    pending = [...pending, line];
+    answer = { kind: "said", key: line.key, entry: entry.value, waiting: true };
+    remember();
+    changed();
+    moveOn(entry.value);
+    pump();
+    return entry;
+  } // prettier-ignore
+
+  /** A named part takes the cursor, an unnamed one passes it to the next unmeasured. */
+  function moveOn(entry: Entry): void {
+    if (entry.kind !== "keeps") return;
+    const about = entry.brings.find((c) => c.about === "reading" || c.about === "voltsAt" || c.about === "across" || c.about === "fitted");
+    if (!about || !("designator" in about) || about.designator === null) return;
+    if (!("implied" in about) || !about.implied || about.about !== "reading") return moved({ cursor: about.designator });
+    const { positions } = snapshot.view;
+    const at = positions.findIndex((p) => p.designator === about.designator);
+    const next = [...positions.slice(at + 1), ...positions.slice(0, at)].find((p) => p.verdict.state === "unmeasured");
+    moved({ cursor: next?.designator ?? about.designator });
+  } // prettier-ignore
+
+  function drop(key: string): void {
+    pending = pending.filter((p) => p.key !== key);
+    if (answer?.kind === "said" && answer.key === key) answer = null;
+    down = down && pending.length > 0;
+    remember();
+    changed();
+  }
+
+  /** Lines that waited when this browser was closed; what is damaged there is set aside. */
+  function restore(): void {
+    try {
+      const stored: unknown = JSON.parse(storage?.getItem(storageKey) ?? "[]");
+      if (Array.isArray(stored)) pending = [...stored.filter(isEntered), ...pending];
+    } catch {
+      storage?.removeItem(storageKey);
+    }
+    if (pending.length > 0) changed();
+    pump();
+  }
+
+  changed();
+  return {
+    subscribe(listener: () => void) {
+      listeners.add(listener);
+      return () => void listeners.delete(listener);
+    },
+    getJob: () => snapshot,
+    getCursor: () => cursor,
+    setCursor: (designator: string | null) => moved({ cursor: designator }),
+    setInCircuit: (inCircuit: boolean) => moved({ inCircuit }),
+    setMeter: (meter: string | null) => moved({ meter }),
+    preview,
+    submit,
+    /** takes back one line, whichever it is */
+    strike: (key: string) => (isClosed(base.job.state) ? null : submit("undo", { refersTo: key })),
+    drop,
+    take,
+    refresh,
+    restore,
+    clearAnswer() {
+      answer = null;
+      changed();
+    },
+    close() {
+      stopRetry?.();
+      stopRefresh?.();
+    },
+  };
+}
+
+export type JobStore = ReturnType<typeof makeJobStore>;
+
+/** The new records with the old objects of whatever did not change, so that only changed rows are judged and drawn again. */
+function sharing(before: Records, next: Records): Records {
+  const same = <T>(a: T, b: T): T => (JSON.stringify(a) === JSON.stringify(b) ? a : b);
+  const positions = new Map(before.positions.map((p) => [p.id, p]));
+  const choices = new Map(before.choices.map((c) => [c.positionId, c]));
+  const readings = Object.entries(next.readings).map(([id, list]) => [id, same(before.readings[Number(id)] ?? list, list)]);
+  return {
+    ...next,
+    positions: next.positions.map((p) => same(positions.get(p.id) ?? p, p)),
+    choices: next.choices.map((c) => same(choices.get(c.positionId) ?? c, c)),
+    readings: Object.fromEntries(readings) as Records["readings"],
+  };
+}
+
+function isEntered(x: unknown): x is EnteredLine {
+  const line = x as Partial<EnteredLine> | null;
+  return typeof line === "object" && line !== null && typeof line.key === "string" && typeof line.line === "string" && typeof line.at === "number"; // prettier-ignore
+}

@@ -1,0 +1,256 @@
+"use client";
+
+import { parseValue, type UnitSymbol } from "@mirvek/core/units";
+import { App, Button, Input, Switch } from "antd";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { NormRow, ShelfRow, ShopTables } from "../../schemas/jobView";
+import type { NormPost, ShopEdit } from "../../schemas/shop";
+import { issueText } from "../../wording/requestIssue";
+import { marked, shown } from "../../wording/quantity";
+import { gradeName, technologyName } from "../../wording/vocabulary";
+import { useTheme } from "../shared/Providers";
+import { send } from "../shared/request";
+import { useKeys } from "../shared/useKeys";
+import styles from "./ShopPage.module.css";
+
+/** What this shop holds readings against: ESR norms, new parts on the shelf, and two schools. Every row can be struck, none is lost. */
+export function ShopPage({ initial }: { initial: ShopTables }) {
+  const router = useRouter();
+  const { message } = App.useApp();
+  const { toggle } = useTheme();
+  const [tables, setTables] = useState(initial);
+  const [picked, setPicked] = useState(0);
+  const edit = async (change: ShopEdit): Promise<boolean> => {
+    const answer = await send<ShopTables>("POST", "/api/shop", change);
+    if (answer.ok) setTables(answer.value);
+    else void message.error(issueText(answer.issue), 6);
+    return answer.ok;
+  };
+  const rows = [...tables.norms.map((norm) => ({ norm })), ...tables.shelf.map((shelf) => ({ shelf }))];
+  const at = Math.min(picked, Math.max(0, rows.length - 1));
+  const strike = (i: number) => {
+    const row = rows[i];
+    if (!row) return;
+    if ("norm" in row) void edit({ kind: "markNorm", norm: row.norm.id, struck: !row.norm.struck });
+    else if (!row.shelf.struck) void edit({ kind: "strikeShelf", id: row.shelf.id });
+  };
+  useKeys({
+    b: () => router.push("/"),
+    d: toggle,
+    ArrowDown: () => setPicked(Math.min(rows.length - 1, at + 1)),
+    ArrowUp: () => setPicked(Math.max(0, at - 1)),
+    x: () => strike(at),
+  });
+  return (
+    <main className={styles.page}>
+      <p>
+        <Link href="/">Bench</Link>
+      </p>
+      <h1>What readings are held against</h1>
+      <p className="muted">
+        <kbd>↑</kbd> <kbd>↓</kbd> pick a row, <kbd>x</kbd> strikes it or brings it back. Every verdict in every job follows at once. A
+        struck row stays on record.
+      </p>
+      <section aria-label="ESR norms">
+        <h2>ESR norms, hand-held meters near 100 kHz</h2>
+        <table className="sheet">
+          <thead>
+            <tr>
+              <th>Value</th>
+              <th>Volts</th>
+              <th className="n">Typical</th>
+              <th className="n">Worn over</th>
+              <th className="n">Failed over</th>
+              <th>Source</th>
+              <th>Note</th>
+              <th>By</th>
+              <th>
+                <span className="sr-only">Strike</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {tables.norms.map((n, i) => (
+              <Norm key={n.id} norm={n} picked={i === at} onStrike={() => strike(i)} />
+            ))}
+          </tbody>
+        </table>
+        <AddNorm onAdd={(norm) => edit({ kind: "addNorm", norm })} />
+      </section>
+      <section aria-label="Reference shelf">
+        <h2>Reference shelf: new parts on this shop&rsquo;s meters</h2>
+        {tables.shelf.length === 0 ? (
+          <p className="muted">
+            Nothing yet. On a job&rsquo;s readout line: <span className="mono">new 10u 50v esr 1.4 series Nightjar</span>
+          </p>
+        ) : (
+          <table className="sheet">
+            <thead>
+              <tr>
+                <th>Part</th>
+                <th>Made as</th>
+                <th>Meter</th>
+                <th className="n">ESR</th>
+                <th>Series</th>
+                <th>Grade</th>
+                <th className="n">n</th>
+                <th>By</th>
+                <th>
+                  <span className="sr-only">Strike</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {tables.shelf.map((s, i) => (
+                <Shelf
+                  key={s.id}
+                  row={s}
+                  samples={samplesOf(s, tables.shelf)}
+                  picked={tables.norms.length + i === at}
+                  onStrike={() => strike(tables.norms.length + i)}
+                />
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+      <section aria-label="Schools of judging" className={styles.schools}>
+        <h2>Schools</h2>
+        <label>
+          <Switch
+            checked={tables.bulgeDecides}
+            onChange={(bulgeDecides) => void edit({ kind: "schools", bulgeDecides, mustClimb: tables.mustClimb })}
+          />{" "}
+          A bulge condemns by itself; off: the reading decides, the bulge goes on being shown
+        </label>
+        <label>
+          <Switch
+            checked={tables.mustClimb}
+            onChange={(mustClimb) => void edit({ kind: "schools", bulgeDecides: tables.bulgeDecides, mustClimb })}
+          />{" "}
+          An ohmmeter must climb to over-range; off: it may settle within the leak that is allowed
+        </label>
+      </section>
+    </main>
+  );
+}
+
+const alike = (a: ShelfRow, b: ShelfRow) =>
+  a.meter === b.meter && a.technology === b.technology && a.nominal === b.nominal && a.rated === b.rated;
+const samplesOf = (row: ShelfRow, all: readonly ShelfRow[]) => all.filter((s) => !s.struck && alike(s, row)).length;
+
+const rangeText = ({ from, to }: NormRow) => (from === to ? shown(from, "F") : `${shown(from, "F")} to ${shown(to, "F")}`);
+
+function Norm({ norm: n, picked, onStrike }: { norm: NormRow; picked: boolean; onStrike: () => void }) {
+  return (
+    <tr className={[picked ? styles.picked : "", n.struck ? styles.struck : ""].join(" ")} aria-selected={picked}>
+      <td className="mono">{rangeText(n)}</td>
+      <td>{n.rated === null ? "any" : shown(n.rated, "V")}</td>
+      <td className="n">{shown(n.typical, "Ω", 2)}</td>
+      <td className="n">{shown(n.wornOver, "Ω", 2)}</td>
+      <td className="n">{shown(n.failedOver, "Ω", 2)}</td>
+      <td>{n.source}</td>
+      <td>{n.note}</td>
+      <td>{n.by ?? "starter row"}</td>
+      <td>
+        <Button size="small" type="text" onClick={onStrike} aria-label={`${n.struck ? "Bring back" : "Strike"} ${rangeText(n)}`}>
+          {n.struck ? "Bring back" : "Strike"}
+        </Button>
+      </td>
+    </tr>
+  );
+}
+
+function Shelf({ row: s, samples, picked, onStrike }: { row: ShelfRow; samples: number; picked: boolean; onStrike: () => void }) {
+  return (
+    <tr className={[picked ? styles.picked : "", s.struck ? styles.struck : ""].join(" ")} aria-selected={picked}>
+      <td className="mono">{marked(s.nominal, s.rated)}</td>
+      <td>{technologyName[s.technology]}</td>
+      <td>{s.meterName}</td>
+      <td className="n">{shown(s.esr, "Ω", 2)}</td>
+      <td>{s.series ?? <span className="muted">not said</span>}</td>
+      <td>{s.grade ? (gradeName[s.grade as keyof typeof gradeName] ?? s.grade) : <span className="muted">not said</span>}</td>
+      <td className="n">{samples}</td>
+      <td>{s.by}</td>
+      <td>
+        {s.struck ? (
+          <small className="muted">struck</small>
+        ) : (
+          <Button size="small" type="text" onClick={onStrike} aria-label={`Strike ${marked(s.nominal, s.rated)} on ${s.meterName}`}>
+            Strike
+          </Button>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+const FIELDS = [
+  ["value", "Value, or from – to", "47u"],
+  ["rated", "Volts, empty: any", "50v"],
+  ["typical", "Typical", "0.7"],
+  ["wornOver", "Worn over", "1"],
+  ["failedOver", "Failed over", "2"],
+  ["note", "Note", "as our bench sees them"],
+] as const;
+type Field = (typeof FIELDS)[number][0];
+const EMPTY: Record<Field, string> = { value: "", rated: "", typical: "", wornOver: "", failedOver: "", note: "" };
+
+function numberIn(text: string, unit: UnitSymbol): number | null {
+  const parsed = parseValue(text);
+  return parsed && (parsed.unit === null || parsed.unit === unit) ? parsed.value : null;
+}
+
+/** What was typed as a norm, or what is wrong with it. */
+export function readNorm(typed: Record<Field, string>): { norm: NormPost } | { wrong: string } {
+  const [first, second] = typed.value.split(/\s*(?:–|-|to)\s*/).filter(Boolean);
+  const from = numberIn(first ?? "", "F");
+  const to = second === undefined ? from : numberIn(second, "F");
+  const rated = typed.rated.trim() === "" ? null : numberIn(typed.rated, "V");
+  const [typical, wornOver, failedOver] = (["typical", "wornOver", "failedOver"] as const).map((f) => numberIn(typed[f], "Ω"));
+  if (from === null || to === null || from >= 1) return { wrong: "Write the value with its unit: 47u" };
+  if (typed.rated.trim() !== "" && rated === null) return { wrong: "Write the volts as 50v, or leave them empty" };
+  if (typical == null || wornOver == null || failedOver == null) return { wrong: "Typical, worn over and failed over are ohms" };
+  if (!(wornOver >= typical && failedOver > wornOver)) return { wrong: "Typical, worn, failed must go upwards" };
+  return { norm: { from, to, rated, typical, wornOver, failedOver, note: typed.note.trim() } };
+}
+
+/** One line to add a norm of the shop's own. */
+function AddNorm({ onAdd }: { onAdd: (norm: NormPost) => Promise<boolean> }) {
+  const [typed, setTyped] = useState(EMPTY);
+  const [wrong, setWrong] = useState("");
+  const add = async () => {
+    const read = readNorm(typed);
+    setWrong("wrong" in read ? read.wrong : "");
+    if ("norm" in read && (await onAdd(read.norm))) setTyped(EMPTY);
+  };
+  return (
+    <form
+      className={styles.add}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void add();
+      }}
+    >
+      {FIELDS.map(([name, label, example]) => (
+        <label key={name}>
+          <span>{label}</span>
+          <Input
+            size="small"
+            className="mono"
+            value={typed[name]}
+            placeholder={example}
+            maxLength={name === "note" ? 200 : 30}
+            onChange={(e) => setTyped({ ...typed, [name]: e.target.value })}
+          />
+        </label>
+      ))}
+      <Button size="small" htmlType="submit">
+        Add norm
+      </Button>
+      {wrong !== "" && <span className="state-failed">{wrong}.</span>}
+    </form>
+  );
+}

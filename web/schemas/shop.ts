@@ -1,0 +1,29 @@
+import { LIMITS } from "@mirvek/core/knowledge";
+import { z } from "zod";
+
+const farads = z.number().min(LIMITS.nominalFarads[0]).max(LIMITS.nominalFarads[1]);
+const limit = z.number().gt(0).max(LIMITS.esrOhms[1]);
+
+/** A norm of the shop's own: what parts of these values are held against at 100 kHz, ohms. */
+export const normPost = z
+  .object({
+    from: farads,
+    to: farads,
+    rated: z.number().min(LIMITS.ratedVolts[0]).max(LIMITS.ratedVolts[1]).nullable(),
+    typical: limit,
+    wornOver: limit,
+    failedOver: limit,
+    note: z.string().trim().max(200),
+  })
+  .refine((n) => n.to >= n.from, { message: "the values run upwards", path: ["to"] })
+  .refine((n) => n.wornOver >= n.typical, { message: "worn begins above what is typical", path: ["wornOver"] })
+  .refine((n) => n.failedOver > n.wornOver, { message: "failed begins above worn", path: ["failedOver"] });
+export type NormPost = z.infer<typeof normPost>;
+
+export const shopEdit = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("strikeShelf"), id: z.number().int().positive() }),
+  z.object({ kind: z.literal("markNorm"), norm: z.string().regex(/^[a-zA-Z0-9.]{1,40}$/), struck: z.boolean() }),
+  z.object({ kind: z.literal("addNorm"), norm: normPost }),
+  z.object({ kind: z.literal("schools"), bulgeDecides: z.boolean(), mustClimb: z.boolean() }),
+]);
+export type ShopEdit = z.infer<typeof shopEdit>;

@@ -1,0 +1,160 @@
+import "server-only";
+import { handsAllowed, touchSafety } from "@mirvek/core/bringUp";
+import { needsHands } from "@mirvek/core/evidence";
+import { fittingOf, isEnergised, type StoredSafetyEvent } from "@mirvek/core/job";
+import { parseReadout, type Consequence, type Entry } from "@mirvek/core/readout";
+import type { JobRecord } from "../schemas/jobView";
+import type { KeptLine, ReadoutPost } from "../schemas/records";
+import { benchName } from "./bench";
+import type { Db } from "./db";
+import { requireOpen } from "./guard";
+import { refuseReadout, Refused } from "./refusal";
+import { findChosenPart } from "./repositories/choices";
+import { insertJobEvent, lockJob } from "./repositories/jobs";
+import { findLastLine, findLine, findUndone, insertLine, withdrawLine } from "./repositories/lines";
+import { insertPosition, listPositions } from "./repositories/positions";
+import { insertReadings, listSaid } from "./repositories/readings";
+import { insertAcross, insertFitting, insertPointReading, insertSafetyEvent, listSafetyEvents } from "./repositories/records";
+import { insertShelfReading } from "./repositories/shelf";
+import { bumpShop, getShop, listMeters } from "./repositories/shop";
+
+type Positions = Awaited<ReturnType<typeof listPositions>>;
+
+/**
+ * Understands and keeps one typed line, all of it or nothing. A key that was kept before is answered with what was kept then, so
+ * that a browser that lost the answer may send the line again; the same key with another text is refused. An undo takes back the line
+ * it names with everything that line brought about, once.
+ * @param at when the line was entered
+ * @throws Refused when it was not understood or the job takes no more; the line then stays with the one who typed it
+ */
+export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, at: Date): Promise<KeptLine> {
+  const job = await lockJob(db, jobNumber);
+  const known = await findLine(db, post.clientKey);
+  if (known && (known.jobId !== job.id || known.typed !== post.line)) throw new Refused({ code: "keyReused" }, 409);
+  requireOpen(job);
+  const positions = await listPositions(db, [job.id]);
+  const entry = await understand(db, job, post, positions);
+  const shop = await getShop(db);
+  const answer = (seq: number | null, more: Partial<KeptLine> = {}): KeptLine => ({
+    entry,
+    seq,
+    at: at.getTime(),
+    revision: job.revision + shop.revision,
+    again: false,
+    ...more,
+  });
+  if (known) return answer(known.id, { at: known.at.getTime(), again: true });
+  if (entry.kind === "setting") return answer(null);
+  if (entry.kind === "undo") return answer(null, await undo(db, job, post));
+  const lineId = await insertLine(db, job.id, post.clientKey, post.line, benchName(), at);
+  const shelf = await keepAll(db, job, positions, lineId, entry.brings, at);
+  return answer(lineId, { revision: job.revision + shop.revision + shelf });
+}
+
+async function understand(db: Db, job: JobRecord, post: ReadoutPost, positions: Positions): Promise<Entry> {
+  const meters = await listMeters(db);
+  const known = new Map(positions.map((p) => [p.designator, p.nominal]));
+  const meant = post.refersTo === null ? null : await findLine(db, post.refersTo);
+  const parsed = parseReadout(post.line, {
+    known,
+    current: post.current !== null && known.has(post.current) ? post.current : null,
+    meters,
+    meter: meters.find((m) => m.id === post.meter) ?? null,
+    inCircuit: post.inCircuit,
+    last: meant && meant.jobId === job.id && !meant.withdrawn ? await listSaid(db, meant.id) : [],
+  });
+  if (!parsed.ok) throw refuseReadout(parsed.issue);
+  return parsed.value;
+}
+
+/** Takes back the line that is meant, or the last one. The same undo sent twice takes back one line. */
+async function undo(db: Db, job: JobRecord, post: ReadoutPost): Promise<Partial<KeptLine>> {
+  if ((await findUndone(db, post.clientKey)) !== null) return { again: true };
+  const meant = post.refersTo === null ? null : await findLine(db, post.refersTo);
+  if (post.refersTo !== null && (!meant || meant.jobId !== job.id)) throw new Refused({ code: "nothingToUndo" });
+  const lineId = meant ? meant.id : await findLastLine(db, job.id);
+  if (lineId === null) throw new Refused({ code: "nothingToUndo" });
+  await withdrawLine(db, lineId, post.clientKey, benchName());
+  return {};
+}
+
+/** Stores everything a line brings about. @returns how many times it changed the shop */
+async function keepAll(
+  db: Db,
+  job: JobRecord,
+  positions: Positions,
+  lineId: number,
+  brings: readonly Consequence[],
+  at: Date,
+): Promise<number> {
+  const readings = brings.flatMap((c) => (c.about === "reading" ? [c] : []));
+  const needsEvents = needsHands(readings.map((r) => r.measurement)) || brings.some((c) => c.about === "voltsAt");
+  const events = needsEvents ? await listSafetyEvents(db, [job.id]) : [];
+  const idOf = (designator: string) => positions.find((p) => p.designator === designator)!.id;
+  const whileLocked = needsHands(readings.map((r) => r.measurement)) && !(await handsFree(db, positions, events));
+  await insertReadings(db, readings.map((r) => ({ ...r, jobId: job.id, lineId, positionId: idOf(r.designator), whileLocked, at }))); // prettier-ignore
+  let shop = 0;
+  for (const c of brings) shop += (await keepOne(db, job, positions, lineId, c, events, at)) ? 1 : 0;
+  return shop;
+}
+
+async function handsFree(db: Db, positions: Positions, events: readonly StoredSafetyEvent[]): Promise<boolean> {
+  const { touchLimit } = await getShop(db);
+  return handsAllowed(touchSafety(events, positions.filter((p) => p.holdsCharge).map((p) => p.designator), touchLimit)); // prettier-ignore
+}
+
+/** One consequence but readings, which go in together. @returns whether it changed the shop */
+async function keepOne(
+  db: Db,
+  job: JobRecord,
+  positions: Positions,
+  lineId: number,
+  c: Consequence,
+  events: readonly StoredSafetyEvent[],
+  at: Date,
+): Promise<boolean> {
+  const by = benchName();
+  const jobId = job.id;
+  const find = (designator: string) => positions.find((p) => p.designator === designator)!;
+  switch (c.about) {
+    case "reading":
+      return false;
+    case "across": {
+      const designators = c.parallel.kind === "alone" ? [] : c.parallel.designators;
+      await insertAcross(db, { jobId, positionId: find(c.designator).id, lineId, designators, by });
+      return false;
+    }
+    case "voltsAt": {
+      const positionId = find(c.designator).id;
+      // off, DC volts are charge left; what alternates was read live, whatever is on record
+      if (c.form === "dc" && !isEnergised({ events })) await insertSafetyEvent(db, { jobId, lineId, kind: "residual", positionId, volts: c.volts, by, at });
+      else await insertPointReading(db, { ...c, jobId, lineId, positionId, point: null, at });
+      return false;
+    }
+    case "point":
+      await insertPointReading(db, { ...c, jobId, lineId, positionId: null, at });
+      return false;
+    case "power":
+      await insertSafetyEvent(db, { jobId, lineId, kind: c.on ? "powerOn" : "powerOff", by, at });
+      return false;
+    case "position":
+      await insertPosition(db, jobId, c.position, null, lineId);
+      await insertJobEvent(db, jobId, "positionsAdded", { designators: [c.position.designator] }, by);
+      return false;
+    case "fitted": {
+      const position = find(c.designator);
+      const chosen = await findChosenPart(db, position.id);
+      const fitting = fittingOf(c, position, { line: "", seq: lineId }, at.getTime(), { chosen: () => chosen });
+      await insertFitting(db, jobId, lineId, { ...fitting, partId: fitting.code === null ? null : (chosen?.id ?? null) }, by);
+      return false;
+    }
+    case "note":
+      await insertJobEvent(db, jobId, "note", { text: c.text }, by, { lineId, positionId: c.designator === null ? null : find(c.designator).id,
+        at });
+      return false;
+    case "shelf":
+      await insertShelfReading(db, c, lineId, by);
+      await bumpShop(db);
+      return true;
+  }
+} // prettier-ignore

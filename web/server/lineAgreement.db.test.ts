@@ -1,0 +1,132 @@
+import { randomUUID } from "node:crypto";
+import { applyLine, understand, withdraw, type EnteredLine } from "@mirvek/core/job";
+import fc from "fast-check";
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
+import { takeIn } from "../schemas/job";
+import type { JobData, Records } from "../schemas/jobView";
+import { addPositions } from "./changePositions";
+import { pool, transaction } from "./db";
+import { keepLine } from "./keepLine";
+import { loadJobData } from "./loadJob";
+import { Refused } from "./refusal";
+import { findJob, insertJob } from "./repositories/jobs";
+import { freshDatabase } from "./testing/database";
+
+const intake = takeIn.parse({
+  title: "Agreement", unitKind: "mixer", supplyKind: "linear", mainsHz: null, mainsV: null, ageYears: 3, channels: 2, complaint: "hums",
+  earlierRepairs: "", findings: ["hum"], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad",
+  sidesSchool: "everyChannel", firstPowerSchool: "suppliesFirst",
+}); // prettier-ignore
+const LIST = "#Supply\nC1 2200u 25v reservoir\n#Left\nC11 100u 16v decoupler L\nC12 10u 50v coupling L p5\nC13 100n 400v coupling film";
+
+let number = 0;
+let clock = Date.parse("2026-03-01T10:00:00Z");
+beforeAll(freshDatabase);
+afterAll(() => pool().end());
+beforeEach(async () => {
+  number = (await transaction((db) => insertJob(db, intake))).number;
+  await transaction((db) => addPositions(db, number, { kind: "list", text: LIST }));
+});
+const load = async (): Promise<JobData> => loadJobData(pool(), (await findJob(pool(), number))!);
+const keep = (line: EnteredLine) => {
+  const { key, line: text, current, meter, inCircuit, refersTo, at } = line;
+  return transaction((db) => keepLine(db, number, { line: text, clientKey: key, current, meter, inCircuit, refersTo }, new Date(at)));
+};
+const entered = (line: string, over: Partial<EnteredLine> = {}): EnteredLine => ({
+  key: randomUUID(),
+  line,
+  current: "C12",
+  meter: "esr",
+  inCircuit: true,
+  refersTo: null,
+  at: (clock += 1000),
+  ...over,
+});
+
+/** What both sides must agree on: all but the numbers that only the database gives. */
+function comparable(r: Records): unknown {
+  const names = new Map(r.positions.map((p) => [p.id, p.designator]));
+  const plain = (x: object): object =>
+    Object.fromEntries(
+      Object.entries(x)
+        .filter(([k]) => !["seq", "id", "jobId", "by", "enteredBy", "version"].includes(k))
+        .map(([k, v]) => [k, k === "positionId" ? (names.get(v as number) ?? null) : v]),
+    );
+  const list = (xs: readonly object[]) => xs.map(plain);
+  return {
+    positions: list(r.positions),
+    readings: Object.fromEntries(Object.entries(r.readings).map(([id, xs]) => [names.get(Number(id)), list(xs)])),
+    fittings: list(r.fittings),
+    across: list(r.across),
+    events: list(r.events),
+    points: list(r.points),
+    notes: list(r.notes),
+    lines: list(r.lines),
+  };
+}
+
+const LINES = [
+  "C11 esr 4.6", "0.4", "C11 out 31u 0.9r", "C11 C12 esr 0.5 0.6", "C12 bulged", "C12 leaky", "C11 with C12", "C12 alone", "C11 note glue", "note warm",
+  "rail +15 14.9 1.2vac", "-15 rail -0.26", "C1 38v", "C1 1.2v", "C1 ripple 80mv", "power on", "power off", "add C30 47u 25v decoupler",
+  "add C40 8+8u 450v can", "C11 fitted", "C12 fitted 10u 63v lot 7", "multi C13 out 20M settled", "C13 out climbing", "C11 <0.1", "C11 df 8%", "C11 -35%",
+]; // prettier-ignore
+
+describe("browser and server", () => {
+  test("agree on what every line brings about, and on what undo takes back", async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.oneof(fc.constantFrom(...LINES), fc.constant("undo")), { minLength: 1, maxLength: 7 }),
+        async (lines) => {
+          number = (await transaction((db) => insertJob(db, intake))).number;
+          await transaction((db) => addPositions(db, number, { kind: "list", text: LIST }));
+          let { records, shop } = await load();
+          for (const text of lines) {
+            const refersTo = text === "undo" ? (records.lines.find((l) => !l.withdrawn)?.key ?? null) : null;
+            if (text === "undo" && refersTo === null) continue;
+            const line = entered(text, { refersTo });
+            const here = understand(records, shop, line);
+            if (!here.ok) {
+              await expect(keep(line), `${text} is refused by both`).rejects.toBeInstanceOf(Refused);
+              continue;
+            }
+            const kept = await keep(line);
+            expect(kept.entry, text).toEqual(here.value);
+            const seq = kept.seq ?? 0;
+            let added = 0;
+            records = text === "undo" ? withdraw(records, refersTo!, shop) : applyLine(records, shop, line, here.value, { seq, by: "", positionId: () => -(seq * 10 + added++), chosen: () => null }); // prettier-ignore
+            const there = await load();
+            expect(comparable(records), lines.join(" | ")).toEqual(comparable(there.records));
+            ({ records, shop } = there);
+          }
+        },
+      ),
+      { numRuns: 25 },
+    );
+  }, 120_000);
+});
+
+test("whatever parses the database accepts", async () => {
+  const word = fc.oneof(
+    fc.constantFrom("C1", "C11", "C12", "C13", "esr", "c", "d", "leak", "in", "out", "ol", "bulged", "ok", "hot", "falling", "climbing", "settled", "alone", "same"),
+    fc.constantFrom("rail", "bias", "offset", "ripple", "new", "add", "power", "on", "note", "fitted", "lot", "series", "dc", "!", "with", "=", "alone"),
+    fc.constantFrom("C99", "47u", "25v", "8+8u", "film", "p0", "0x5", "250x400", "p99.9", "105c", "-20/+500%", "ch777", "#", "1e-300", "1e300", "0", "-0", "4.9e-324u"),
+    fc.double({ noNaN: true }).map(String),
+    fc.tuple(fc.double({ min: 0, max: 1e6, noNaN: true }), fc.constantFrom("u", "n", "p", "r", "k", "M", "v", "vac", "vpp", "ua", "a", "%", "m", "@1k")).map(([v, u]) => `${Number(v.toPrecision(3))}${u}`),
+    fc.string({ maxLength: 8, unit: "binary" }),
+  ); // prettier-ignore
+  let kept = 0;
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(word, { minLength: 1, maxLength: 7 }),
+      fc.constantFrom("esr", "bridge", "multi", null),
+      async (words, meter) => {
+        const line = entered(words.join(" ").slice(0, 400), { meter });
+        const answer = await keep(line).catch((error: unknown) => error);
+        if (answer instanceof Error) expect(answer, `${JSON.stringify(line.line)}: ${answer.message}`).toBeInstanceOf(Refused);
+        else kept++;
+      },
+    ),
+    { numRuns: 1200 },
+  );
+  expect(kept, "enough of them were kept to mean something").toBeGreaterThan(40);
+}, 180_000);

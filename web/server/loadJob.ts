@@ -1,0 +1,124 @@
+import "server-only";
+import { makePicture, inOrder, type StoredReading, nextOf, PATH } from "@mirvek/core/job";
+import { isBad } from "@mirvek/core/verdict";
+import {
+  viewOf,
+  type BenchRow,
+  type ChoiceView,
+  type JobData,
+  type JobRecord,
+  type JobView,
+  type Records,
+  type ShopView,
+} from "../schemas/jobView";
+import { together, type Db } from "./db";
+import { listChoices } from "./repositories/choices";
+import { listCircuits } from "./repositories/circuits";
+import { listJobs } from "./repositories/jobs";
+import { listLines } from "./repositories/lines";
+import { listPositions } from "./repositories/positions";
+import { listReadings } from "./repositories/readings";
+import { listAcross, listFittings, listNotes, listPointReadings, listSafetyEvents } from "./repositories/records";
+import { getShopView } from "./repositories/shop";
+
+/** The records of several jobs at once: a fixed number of queries however many there are. */
+export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevision: number): Promise<Records[]> {
+  const ids = jobs.map((j) => j.id);
+  const [positions, readings, fittings, across, choices, events, points, notes, circuits, lines] = await together(db, [
+    () => listPositions(db, ids),
+    () => listReadings(db, ids),
+    () => listFittings(db, ids),
+    () => listAcross(db, ids),
+    () => listChoices(db, ids),
+    () => listSafetyEvents(db, ids),
+    () => listPointReadings(db, ids),
+    () => listNotes(db, ids),
+    () => listCircuits(db, ids),
+    () => listLines(db, ids),
+  ]);
+  const of = {
+    positions: byJob(positions),
+    readings: byJob(readings),
+    fittings: byJob(fittings),
+    across: byJob(across),
+    choices: byJob(choices),
+    events: byJob(events),
+    points: byJob(points),
+    notes: byJob(notes),
+    circuits: byJob(circuits),
+    lines: byJob(lines),
+  };
+  return jobs.map((job) => ({
+    revision: job.revision + shopRevision,
+    job,
+    positions: inOrder(of.positions(job.id)),
+    readings: byPosition(of.readings(job.id)),
+    fittings: of.fittings(job.id),
+    across: of.across(job.id),
+    choices: of.choices(job.id),
+    events: of.events(job.id),
+    points: of.points(job.id),
+    notes: of.notes(job.id),
+    circuits: of.circuits(job.id),
+    lines: of.lines(job.id),
+  }));
+}
+
+/** Groups rows by their job once, so that many jobs do not cost a filter each. */
+function byJob<T extends { jobId: number }>(rows: readonly T[]): (jobId: number) => T[] {
+  const groups = new Map<number, T[]>();
+  for (const row of rows) {
+    const group = groups.get(row.jobId);
+    if (group) group.push(row);
+    else groups.set(row.jobId, [row]);
+  }
+  return (jobId) => groups.get(jobId) ?? [];
+}
+
+function byPosition(readings: readonly StoredReading[]): Record<number, StoredReading[]> {
+  const groups: Record<number, StoredReading[]> = {};
+  for (const r of readings) (groups[r.positionId] ??= []).push(r);
+  return groups;
+}
+
+/** What a browser opens a job with: records and shop; it judges them itself. */
+export async function loadJobData(db: Db, job: JobRecord): Promise<JobData> {
+  const { shop, revision } = await getShopView(db);
+  const [records] = await loadRecords(db, [job], revision);
+  return { records: records!, shop, now: Date.now() };
+}
+
+/** The whole picture of one job, put together from its records. */
+export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
+  const { records, shop } = await loadJobData(db, job);
+  return pictured(records, shop);
+}
+
+const pictured = (records: Records, shop: ShopView): JobView => viewOf(records, shop, makePicture<ChoiceView>()(records, shop));
+
+/** The bench: every job with its hazard, its next act and how far it is. */
+export async function loadBench(db: Db): Promise<BenchRow[]> {
+  const jobs = await listJobs(db);
+  const { shop, revision } = await getShopView(db);
+  const all = await loadRecords(db, jobs, revision);
+  return all.map((records) => {
+    const { job } = records;
+    const picture = makePicture<ChoiceView>()(records, shop);
+    const states = picture.positions.map((p) => p.verdict.state);
+    const next = nextOf(picture.facts, PATH);
+    return {
+      number: job.number,
+      title: job.title,
+      complaint: job.complaint,
+      state: job.state,
+      safety: picture.safety,
+      next: next.act,
+      nextAt: next.at,
+      positions: states.length,
+      measured: states.filter((s) => s !== "unmeasured").length,
+      bad: states.filter(isBad).length,
+      openedAt: job.openedAt,
+      verdicts: states,
+    };
+  });
+}

@@ -1,0 +1,79 @@
+import "server-only";
+import type { LineRecord } from "@mirvek/core/job";
+import { z } from "zod";
+import type { Db } from "../db";
+
+/** A line's rows count as long as it was not undone; rows of no line always do. `r` is the table's alias. */
+export const COUNTS = "not exists (select 1 from line_withdrawal w where w.line_id = r.line_id)";
+/** Key and place of the line a row came from. */
+export const FROM_LINE = "l.client_key as line, coalesce(r.line_id, 0) as seq";
+export const JOIN_LINE = "left join readout_line l on l.id = r.line_id";
+export const fromLine = { line: z.string().nullable(), seq: z.number() };
+
+const lineRow = z.object({ id: z.number(), job_id: z.number(), typed: z.string(), entered_at: z.date(), withdrawn: z.boolean() });
+
+/** The line of that key, of whichever job; null where none was kept. */
+export async function findLine(
+  db: Db,
+  key: string,
+): Promise<{ id: number; jobId: number; typed: string; at: Date; withdrawn: boolean } | null> {
+  const { rows } = await db.query(
+    `select r.id, r.job_id, r.typed, r.entered_at, exists (select 1 from line_withdrawal w where w.line_id = r.id) as withdrawn
+     from readout_line r where client_key = $1`,
+    [key],
+  );
+  if (!rows[0]) return null;
+  const { id, job_id, typed, entered_at, withdrawn } = lineRow.parse(rows[0]);
+  return { id, jobId: job_id, typed, at: entered_at, withdrawn };
+}
+
+export async function insertLine(db: Db, jobId: number, key: string, typed: string, by: string, at: Date): Promise<number> {
+  const { rows } = await db.query(
+    "insert into readout_line (job_id, client_key, typed, entered_by, entered_at) values ($1, $2, $3, $4, $5) returning id",
+    [jobId, key, typed, by, at],
+  );
+  return z.object({ id: z.number() }).parse(rows[0]).id;
+}
+
+const LATEST = 40;
+const listRow = z.object({ key: z.string(), seq: z.number(), typed: z.string(), entered_at: z.date(), entered_by: z.string(), withdrawn: z.boolean(), job_id: z.number() }); // prettier-ignore
+
+/** The latest lines of each job as typed, newest first, undone ones marked. */
+export async function listLines(db: Db, jobIds: readonly number[]): Promise<(LineRecord & { jobId: number })[]> {
+  const { rows } = await db.query(
+    `select n.* from unnest($1::int[]) as j(id) cross join lateral (
+       select r.client_key as key, r.id as seq, r.job_id, r.typed, r.entered_at, r.entered_by, w.line_id is not null as withdrawn
+       from readout_line r left join line_withdrawal w on w.line_id = r.id where r.job_id = j.id order by r.id desc limit $2) n`,
+    [jobIds, LATEST],
+  );
+  return rows.map((row) => {
+    const { entered_at, entered_by, job_id, ...line } = listRow.parse(row);
+    return { ...line, enteredAt: entered_at.getTime(), enteredBy: entered_by, jobId: job_id };
+  });
+}
+
+/** Id of the last line of a job that still counts; null where none does. */
+export async function findLastLine(db: Db, jobId: number): Promise<number | null> {
+  const { rows } = await db.query(
+    `select r.id from readout_line r where job_id = $1 and not exists (select 1 from line_withdrawal w where w.line_id = r.id)
+     order by r.id desc limit 1`,
+    [jobId],
+  );
+  return rows[0] ? z.object({ id: z.number() }).parse(rows[0]).id : null;
+}
+
+/** The line that an undo of this key took back; null where there was none. */
+export async function findUndone(db: Db, key: string): Promise<number | null> {
+  const { rows } = await db.query("select line_id from line_withdrawal where client_key = $1", [key]);
+  return rows[0] ? z.object({ line_id: z.number() }).parse(rows[0]).line_id : null;
+}
+
+/** Takes a line out of judgement with everything it brought about; positions it added leave the job. Doing it again changes nothing. */
+export async function withdrawLine(db: Db, lineId: number, key: string, by: string): Promise<void> {
+  await db.query("insert into line_withdrawal (line_id, client_key, by) values ($1, $2, $3) on conflict (line_id) do nothing", [
+    lineId,
+    key,
+    by,
+  ]);
+  await db.query("update position set retired_at = now(), version = version + 1 where line_id = $1 and retired_at is null", [lineId]);
+}
