@@ -42,7 +42,7 @@ export function proxy(request: NextRequest): NextResponse {
 
 function allowedHosts(): Set<string> {
   const port = process.env.PORT ?? "3000";
-  const extra = (process.env.MIRVEK_HOSTS ?? "").split(",").map((h) => h.trim().toLowerCase()); // prettier-ignore
+  const extra = (process.env.MIRVEK_HOSTS ?? "").split(",").map((h) => h.trim().toLowerCase());
   return new Set([`127.0.0.1:${port}`, `localhost:${port}`, `[::1]:${port}`, ...extra.filter(Boolean)]);
 }
 

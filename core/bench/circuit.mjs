@@ -112,7 +112,16 @@ const rung = (k) => [
   { kind: "inductor", id: `L${k}`, a: k === 1 ? "in" : `n${k - 1}`, b: `n${k}`, henries: 1e-3 * k, dcr: 0.2 },
   { kind: "capacitor", id: `C${k}`, a: `n${k}`, b: "0", farads: 1e-6 / k, esr: 0.1 },
 ];
-const ladder = must(checkNetlist({ title: "12 nodes", elements: [{ kind: "voltageSource", id: "V1", plus: "in", minus: "0", wave: { kind: "dc", value: 0 } }, ...Array.from({ length: 11 }, (_, i) => rung(i + 1)).flat(), { kind: "resistor", id: "R1", a: "n11", b: "0", ohms: 50 }] })); // prettier-ignore
+const ladder = must(
+  checkNetlist({
+    title: "12 nodes",
+    elements: [
+      { kind: "voltageSource", id: "V1", plus: "in", minus: "0", wave: { kind: "dc", value: 0 } },
+      ...Array.from({ length: 11 }, (_, i) => rung(i + 1)).flat(),
+      { kind: "resistor", id: "R1", a: "n11", b: "0", ohms: 50 },
+    ],
+  }),
+);
 const hz = logFrequencies(10, 1e5, 1000);
 const sweep = must(makeAcSweep(ladder, { kind: "source", element: "V1" }, { kind: "between", plus: "n11", minus: "0" }));
 const [re, im] = [new Float64Array(1000), new Float64Array(1000)];

@@ -12,10 +12,24 @@ test.describe("the edges refuse what does not belong, with a code and without a 
     ["a job that is no number", "POST", "/api/jobs/x'--/safety", { kind: "powerOff" }, 404, "notFound"],
     ["a stale edit of a position", "PATCH", "/api/jobs/406/positions/C1", { kind: "retire", version: 99 }, 409, "stale"],
     ["an unknown position", "PATCH", "/api/jobs/406/positions/C999", { kind: "retire", version: 1 }, 404, "notFound"],
-    ["twins that are there already", "POST", "/api/jobs/406/positions", { kind: "twins", from: ["C14"], offset: 100, channel: "R" }, 422, "designatorTaken"],
-    ["a replacement by a part that does not exist", "POST", "/api/jobs/406/choices", { positions: [{ designator: "C14", follows: null }], decision: "replace", partId: 999_999, reason: null }, 404, "notFound"],
+    [
+      "twins that are there already",
+      "POST",
+      "/api/jobs/406/positions",
+      { kind: "twins", from: ["C14"], offset: 100, channel: "R" },
+      422,
+      "designatorTaken",
+    ],
+    [
+      "a replacement by a part that does not exist",
+      "POST",
+      "/api/jobs/406/choices",
+      { positions: [{ designator: "C14", follows: null }], decision: "replace", partId: 999_999, reason: null },
+      404,
+      "notFound",
+    ],
     ["closing with a stale version", "POST", "/api/jobs/406/state", { version: 999, state: "waitingForOwner", waiver: null }, 409, "stale"],
-  ]; // prettier-ignore
+  ];
 
   for (const [name, method, path, body, status, code] of cases)
     test(name, async ({ request, baseURL }) => {
@@ -54,4 +68,30 @@ test("candidates are ranked and every refused one has its rule", async ({ reques
   expect(value.ranking.shortList.length).toBeGreaterThan(3);
   expect(value.ranking.refused.every((a: { refusals: unknown[] }) => a.refusals.length > 0)).toBe(true);
   expect((await request.get("/api/jobs/406/candidates?position=nonsense")).status()).toBe(404);
+});
+
+test("an odd line is refused with words, never with a trace, and the next one is kept", async ({ request, baseURL }) => {
+  const headers = { origin: baseURL! };
+  const base = { clientKey: randomUUID(), current: null, meter: null, inCircuit: true };
+  for (const line of ["note a\u0000b", "C1 \ud800", "add C80 47u 25v 0x5", "C1 esr 1e-320"]) {
+    const refused = await request.post("/api/jobs/406/readout", { data: { ...base, clientKey: randomUUID(), line }, headers });
+    expect(refused.status(), line).toBeGreaterThanOrEqual(400);
+    expect(refused.status(), line).toBeLessThan(500);
+  }
+  const data = { ...base, line: "note after all" };
+  const first = await (await request.post("/api/jobs/406/readout", { data, headers })).json();
+  const again = await (await request.post("/api/jobs/406/readout", { data, headers })).json();
+  expect(again.value).toMatchObject({ seq: first.value.seq, again: true });
+  const other = await request.post("/api/jobs/406/readout", { data: { ...data, line: "note other words" }, headers });
+  expect([other.status(), (await other.json()).issue.code]).toEqual([409, "keyReused"]);
+});
+
+test("the shop's edges refuse what does not belong", async ({ request, baseURL }) => {
+  const headers = { origin: baseURL! };
+  const post = async (data: object) => (await request.post("/api/shop", { data, headers })).status();
+  const norm = { from: 1e-5, to: 1e-5, rated: null, typical: 1, wornOver: 2, failedOver: 3, note: "" };
+  expect(await post({ kind: "addNorm", norm: { ...norm, failedOver: 1 } })).toBe(400);
+  expect(await post({ kind: "strikeShelf", id: 999_999 })).toBe(404);
+  expect(await post({ kind: "markNorm", norm: "norm.none", struck: true })).toBe(404);
+  expect(await post({ kind: "wish" })).toBe(400);
 });

@@ -1,9 +1,26 @@
 import { execFileSync, spawn, type ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { fileURLToPath } from "node:url";
-import { expect, test, type APIRequestContext } from "@playwright/test";
+import { expect, test, type APIRequestContext, type Page } from "@playwright/test";
 import { answer, line, say } from "./helpers";
 
+const TAKE_IN = {
+  title: "Fault unit",
+  unitKind: "other",
+  supplyKind: "none",
+  mainsHz: null,
+  mainsV: null,
+  ageYears: null,
+  channels: 1,
+  complaint: "none",
+  earlierRepairs: "",
+  findings: ["hum"],
+  valuePolicy: "same",
+  tantalumSchool: "sameKind",
+  scopeSchool: "provenBad",
+  sidesSchool: "everyChannel",
+  firstPowerSchool: "suppliesFirst",
+};
 const root = fileURLToPath(new URL("../..", import.meta.url));
 const database = (act: "start" | "stop" | "kill") => execFileSync("./mirvek", ["db", act], { cwd: root, env: process.env });
 
@@ -15,6 +32,9 @@ test("a line that is not understood stays and is never sent", async ({ page }) =
     ["C41 esr 1", "C41 is not on this job. Did you mean C1, C14"],
     ["C14 esr -2", "no possible ESR"],
     ["C14 esr 1e30", "no possible ESR"],
+    ["C14 100", "100 is what C14 is marked"],
+    ["C14 esr 4.6 3.9", "3.9 is a second ESR"],
+    ["C14 shorted out", "measured out of circuit, or gone?"],
     ["C14 esr 3v", "3v is no ESR"],
     ["C14 out 9000u", "Check the unit"],
     ["add C14 47u 25v", "already on this job"],
@@ -47,7 +67,8 @@ test("with the database gone the line waits, survives a reload, and goes in when
   try {
     await line(page).fill("C6 esr 0.31");
     await line(page).press("Enter");
-    await expect(answer(page)).toContainText("The records cannot be reached. 1 waiting here");
+    await expect(page.getByText("The records cannot be reached. 1 waiting here")).toBeVisible({ timeout: 20_000 });
+    await expect(answer(page), "the bench goes on: the verdict stands, waiting").toContainText(/C6.*waiting/);
     const response = await page.request.get("/");
     expect(response.status()).toBe(500);
   } finally {
@@ -56,6 +77,67 @@ test("with the database gone the line waits, survives a reload, and goes in when
   await expect(page.locator('[data-position="C6"]')).toContainText("0.31 Ω", { timeout: 20_000 });
   await page.reload();
   await expect(page.locator('[data-position="C6"]')).toContainText("0.31 Ω");
+});
+
+test.describe("four numbers typed as fast as keys repeat land on four parts", () => {
+  const FOUR = ["C111", "C112", "C113", "C114"];
+  /** Four bare numbers, each with Enter, without waiting for anything. */
+  const typeFour = async (page: Page) => {
+    await line(page).focus();
+    await page.keyboard.type("0.11\n0.12\n0.13\n0.14\n", { delay: 0 });
+  };
+  const kept = async (page: Page, job: string) => {
+    const { value } = await (await page.request.get(job)).json();
+    type Reading = { measurement: { ohms: number } };
+    const at = (d: string): Reading[] => value.positions.find((p: { designator: string }) => p.designator === d).readings;
+    return FOUR.map((d) => at(d).map((r) => r.measurement.ohms));
+  };
+  const EACH = [[0.11], [0.12], [0.13], [0.14]];
+
+  test.beforeEach(async ({ page, request, baseURL }) => {
+    const headers = { origin: baseURL! };
+    const made = await (await request.post("/api/jobs", { data: TAKE_IN, headers })).json();
+    const job = `/api/jobs/${made.value.number}`;
+    const text = FOUR.map((d) => `${d} 100u 16v decoupler`).join("\n");
+    expect((await request.post(`${job}/positions`, { data: { kind: "list", text }, headers })).status()).toBe(200);
+    await page.goto(`/jobs/${made.value.number}/measure`);
+    await line(page).press("ArrowDown");
+    await expect(answer(page)).toContainText("Cursor on C111");
+  });
+  const jobOf = (page: Page) => page.url().replace("/jobs/", "/api/jobs/").replace("/measure", "");
+
+  test("with a server that takes a second to answer", async ({ page }) => {
+    await page.route("**/readout", async (route) => {
+      await new Promise((resolve) => setTimeout(resolve, 1000));
+      await route.continue();
+    });
+    await typeFour(page);
+    await expect(page.locator('[data-position="C114"]'), "judged before the server knows").toContainText("0.14 Ω", { timeout: 900 });
+    await expect(page.locator('[data-position="C114"]')).toContainText("undecided");
+    await expect(async () => expect(await kept(page, jobOf(page))).toEqual(EACH)).toPass({ timeout: 30_000 });
+  });
+
+  test("with a server that does not answer at all until later", async ({ page }) => {
+    await page.route("**/readout", (route) => route.abort());
+    await typeFour(page);
+    await expect(page.getByText("The records cannot be reached. 4 waiting here")).toBeVisible();
+    for (const [i, d] of FOUR.entries()) await expect(page.locator(`[data-position="${d}"]`)).toContainText(`0.1${i + 1} Ω`);
+    expect(await kept(page, jobOf(page))).toEqual([[], [], [], []]);
+    await page.unroute("**/readout");
+    await expect(async () => expect(await kept(page, jobOf(page))).toEqual(EACH)).toPass({ timeout: 30_000 });
+  });
+});
+
+test("a waiting line can be dropped, and the bench is as before it", async ({ page }) => {
+  await page.goto("/jobs/403/measure");
+  const before = await page.locator('[data-position="C46"]').textContent();
+  await page.route("**/readout", (route) => route.abort());
+  await line(page).fill("C46 out esr 0.2");
+  await line(page).press("Enter");
+  await page.getByRole("button", { name: /^Drop “C46/ }).click();
+  await expect(page.locator('[data-position="C46"]')).toHaveText(before!);
+  await page.reload();
+  await expect(page.locator('[data-position="C46"]')).toHaveText(before!);
 });
 
 test("writes from another site, under another name or without an origin are refused", async ({ request, baseURL }) => {
@@ -101,7 +183,16 @@ test.describe("a server killed right after it acknowledged a reading", () => {
     const next = fileURLToPath(new URL("../../node_modules/next/dist/bin/next", import.meta.url));
     const env = { ...process.env, DATABASE_URL: url, PORT: String(port) };
     server = spawn("node", [next, "start", "-H", "127.0.0.1", "-p", String(port)], { cwd: `${root}/web`, env, stdio: "ignore" });
-    await expect.poll(() => request.get(`${origin}/icon.svg`).then((r) => r.status(), () => 0), { timeout: 30_000 }).toBe(200); // prettier-ignore
+    await expect
+      .poll(
+        () =>
+          request.get(`${origin}/icon.svg`).then(
+            (r) => r.status(),
+            () => 0,
+          ),
+        { timeout: 30_000 },
+      )
+      .toBe(200);
   }
   const kill = () =>
     new Promise<void>((resolve) => {
@@ -113,12 +204,7 @@ test.describe("a server killed right after it acknowledged a reading", () => {
     execFileSync("npm", ["run", "--silent", "migrate"], { cwd: `${root}/web`, env: { ...process.env, DATABASE_URL: url } });
     await start(request);
     const headers = { origin };
-    const takeIn = {
-      title: "Fault unit", unitKind: "other", supplyKind: "none", mainsHz: null, mainsV: null, ageYears: null, channels: 1, complaint: "none",
-      earlierRepairs: "", findings: ["hum"], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad",
-      sidesSchool: "everyChannel", firstPowerSchool: "suppliesFirst",
-    }; // prettier-ignore
-    const made = await (await request.post(`${origin}/api/jobs`, { data: takeIn, headers })).json();
+    const made = await (await request.post(`${origin}/api/jobs`, { data: TAKE_IN, headers })).json();
     const job = `${origin}/api/jobs/${made.value.number}`;
     const read = (text: string) =>
       request.post(`${job}/readout`, {

@@ -35,15 +35,15 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await say(page, "C1 2,1v");
   await expect(rail).toContainText("Second reading due");
 
-  // measuring with hands inside is locked, and the line stays
+  // measuring with hands inside is advised against; the reading is kept all the same, with a warning
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
   await page.keyboard.press("3");
   await expect(page).toHaveURL(/measure$/);
   await page.keyboard.press("r");
-  await say(page, "C1 esr 0.4");
-  await expect(answer(page)).toContainText("Not safe to touch yet");
-  await expect(line(page)).toHaveValue("C1 esr 0.4");
+  await say(page, "C1 esr 0.03");
+  await expect(answer(page)).toContainText("Charge was not shown to be gone: hands out.");
+  await expect(line(page)).toHaveValue("");
 
   // a reason in writing unlocks
   await page.keyboard.press("Escape");
@@ -127,16 +127,17 @@ test("a power-on takes the first low reading back, and the unit counts as charge
   await page.goto("/jobs/405/make-safe");
   await expect(rail).toContainText("Second reading due");
   await expect(page.getByRole("row", { name: /C2 reservoir/ })).toContainText(/measure again/);
-  await page.getByRole("button", { name: "Power on" }).click();
+  await page.getByRole("button", { name: "Power on", exact: true }).click();
   await expect(rail).toContainText("Energised");
   await expect(page.getByRole("status", { name: "Next act" })).toContainText("Switch off and unplug");
-  await page.getByRole("button", { name: "Power off" }).click();
+  await page.getByRole("button", { name: "Power off", exact: true }).click();
   await expect(rail).toContainText("Charge held");
 });
 
 test("a part against the rules needs a reason, leaving one in too", async ({ page }) => {
   await page.goto("/jobs/403/choose");
   const positions = page.getByRole("navigation", { name: "Positions to decide" });
+  await positions.getByRole("button", { name: /C41/ }).click();
   await expect(page.getByRole("heading", { name: /C41/ })).toBeVisible();
   await page.getByText(/refused, the nearest/).click();
   await page
@@ -157,29 +158,3 @@ test("a part against the rules needs a reason, leaving one in too", async ({ pag
   await positions.getByRole("button", { name: /C41/ }).click();
   await expect(page.getByText(/Stays: Reads inside/)).toBeVisible();
 });
-
-for (const theme of ["day", "night"])
-  test(`every screen is accessible by ${theme}`, async ({ page, context, baseURL }) => {
-    await context.addCookies([{ name: "mirvek-theme", value: theme, url: baseURL! }]);
-    const complaints = watchConsole(page);
-    const screens = [
-      "/",
-      "/jobs/new",
-      ...["take-in", "make-safe", "measure", "explain", "choose", "hand-back"].map((s) => `/jobs/406/${s}`),
-      "/jobs/404/make-safe",
-    ];
-    for (const screen of screens) {
-      await page.goto(screen);
-      await expect(page.locator("main")).toBeVisible();
-      if (screen.endsWith("choose")) await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
-      if (screen.endsWith("explain")) await expect(page.getByRole("table", { name: "Figures", exact: true })).toBeVisible();
-      await expectAccessible(page);
-    }
-    await page.goto("/jobs/406/measure");
-    await expect(line(page)).toBeFocused();
-    await page.keyboard.press("Escape");
-    await page.keyboard.press("?");
-    await expect(page.getByRole("dialog")).toContainText("what the readout line understands");
-    await expectAccessible(page);
-    expect(complaints).toEqual([]);
-  });

@@ -3,9 +3,11 @@ import { answer, line, say } from "./helpers";
 
 test("the bench is searched, walked and opened by keys", async ({ page }) => {
   await page.goto("/");
-  await expect(page.locator('tr[aria-selected="true"]')).toContainText("0406");
+  const walked = page.locator('tr[aria-selected="true"]');
+  const rows = page.getByRole("row").filter({ has: page.getByRole("cell") });
+  await expect(walked).toHaveText((await rows.nth(0).textContent())!);
   await page.keyboard.press("ArrowDown");
-  await expect(page.locator('tr[aria-selected="true"]')).toContainText("0405");
+  await expect(walked).toHaveText((await rows.nth(1).textContent())!);
   await page.keyboard.press("/");
   await page.keyboard.type("prompter");
   await expect(page.getByRole("row")).toHaveCount(2);
@@ -35,8 +37,8 @@ test("single keys can be switched off", async ({ page }) => {
 
 test("a designator is completed with Tab, the cursor moves with the arrows, a bare number follows it", async ({ page }) => {
   await page.goto("/jobs/404/measure");
-  await page.getByRole("button", { name: "Power off" }).click();
-  await expect(page.getByRole("button", { name: "Power on" })).toBeVisible();
+  await page.getByRole("button", { name: "Power off", exact: true }).click();
+  await expect(page.getByRole("button", { name: "Power on", exact: true })).toBeVisible();
   for (const part of ["C1", "C2"]) await say(page, `${part} 0.2v`);
   await line(page).fill("c2");
   await expect(answer(page)).toContainText("Tab: C2  C21  C22");
@@ -48,12 +50,13 @@ test("a designator is completed with Tab, the cursor moves with the arrows, a ba
   await line(page).fill("0.4");
   await expect(answer(page)).toContainText("Reads as C3: ESR 0.4 Ω");
   await line(page).press("Enter");
-  await expect(answer(page)).toContainText("Not safe to touch yet");
+  await expect(answer(page)).toContainText("Charge was not shown to be gone: hands out.");
 });
 
 test("the settings stick: out of circuit and another meter", async ({ page }) => {
   await page.goto("/jobs/403/measure");
-  await say(page, "out bridge");
+  await line(page).fill("out bridge");
+  await line(page).press("Enter");
   await expect(answer(page)).toContainText("From now on: out of circuit, Bench bridge");
   await say(page, "C45 44u");
   await expect(page.getByTestId("verdict")).toHaveText("sound");
@@ -129,4 +132,75 @@ test("the screens hold at tablet width and on a wide one", async ({ page }) => {
       expect(overflow, `${path} at ${width}`).toBeLessThanOrEqual(0);
     }
   }
+});
+
+test("the preview says before Enter what will be kept, with the limits the verdict will use, or what is asked", async ({ page }) => {
+  await page.goto("/jobs/406/measure");
+  await line(page).fill("C6 0.4");
+  await expect(answer(page)).toContainText("Reads as C6: ESR 0.4 Ω at 100 kHz, in circuit, Blue meter.");
+  await expect(answer(page)).toContainText(/Sound to .* Ω, failed over .* Ω/);
+  await line(page).fill("C6 C7 esr 0.4");
+  await expect(answer(page)).toContainText("One value for 2 parts");
+  await line(page).fill("C6 4.6 in 3.58 out");
+  await expect(answer(page)).toContainText("ESR 3.58 Ω at 100 kHz (out of circuit, Blue meter)");
+});
+
+test("any earlier line is struck by keyboard, from Latest and from the part's history", async ({ page }) => {
+  await page.goto("/jobs/405/measure");
+  await say(page, "C13 esr 9");
+  await say(page, "C21 esr 9");
+  const row = (d: string) => page.locator(`[data-position="${d}"]`);
+  await expect(row("C13")).toContainText("9 Ω");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("x");
+  await expect(page.getByRole("button", { name: "Strike C21 esr 9" })).toBeFocused();
+  await page.keyboard.press("ArrowDown");
+  await expect(page.getByRole("button", { name: "Strike C13 esr 9" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(row("C13")).not.toContainText("9 Ω");
+  await expect(row("C21"), "the later line stays").toContainText("9 Ω");
+  await row("C21").getByRole("button", { name: "C21", exact: true }).focus();
+  await page.keyboard.press("Enter");
+  await page.getByRole("dialog").getByRole("button", { name: "Strike ESR 9 Ω" }).press("Enter");
+  await expect(row("C21")).not.toContainText("9 Ω");
+  await page.reload();
+  await expect(row("C21")).not.toContainText("9 Ω");
+});
+
+test("a new part has its own verdict, what was found keeps its own, and the report shows both", async ({ page }) => {
+  await page.goto("/jobs/406/measure");
+  await say(page, "C1 fitted lot 2431");
+  await expect(page.locator('[data-position="C1"]')).toContainText("new part fitted, not measured yet");
+  await say(page, "C1 out 4650u 0.03r");
+  await expect(page.getByTestId("verdict")).toHaveText("sound");
+  await page.goto("/jobs/406/hand-back");
+  const report = page.getByRole("article", { name: "Report" });
+  const replaced = report.getByRole("row", { name: /^C1 / }).first();
+  await expect(replaced).toContainText("lot 2431; measured then: sound");
+  await expect(replaced).toContainText("Failed: ESR");
+  await expect(report.getByText("4700 µF 50 V, new part")).toBeVisible();
+});
+
+test("the shop's norms and shelf are seen, struck and brought back by keys; a norm of its own is added", async ({ page }) => {
+  await page.goto("/");
+  await page.keyboard.press("s");
+  await expect(page).toHaveURL(/shop$/);
+  const norms = page.getByRole("region", { name: "ESR norms" });
+  const first = norms.getByRole("row", { name: /10 µF/ });
+  await expect(first).toContainText("common practice");
+  await page.keyboard.press("x");
+  await expect(first.getByRole("button", { name: /Bring back/ })).toBeVisible();
+  await page.keyboard.press("x");
+  await expect(first.getByRole("button", { name: /Strike/ })).toBeVisible();
+  const shelf = page.getByRole("region", { name: "Reference shelf" });
+  await expect(shelf.getByRole("row", { name: /4.7 µF 50 V aluminium/ })).toContainText("Nightjar");
+  await norms.getByLabel("Value, or from – to").fill("33u");
+  await norms.getByLabel("Typical").fill("0.6");
+  await norms.getByLabel("Worn over").fill("0.9");
+  await norms.getByLabel("Failed over").fill("0.8");
+  await norms.getByRole("button", { name: "Add norm" }).click();
+  await expect(norms).toContainText("must go upwards");
+  await norms.getByLabel("Failed over").fill("1.8");
+  await norms.getByRole("button", { name: "Add norm" }).click();
+  await expect(norms.getByRole("row", { name: /33 µF/ })).toContainText("this shop");
 });

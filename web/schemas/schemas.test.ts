@@ -3,10 +3,22 @@ import { closing, takeIn } from "./job";
 import { choicePost, designator, positionFields, positionsPost, readoutPost, safetyPost } from "./records";
 
 const unit = {
-  title: " Rehearsal receiver ", unitKind: "receiver", supplyKind: "linear", mainsHz: null, mainsV: null, ageYears: 41, channels: 2,
-  complaint: "hums", earlierRepairs: "", findings: ["hum"], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad",
-  sidesSchool: "everyChannel", firstPowerSchool: "suppliesFirst",
-}; // prettier-ignore
+  title: " Rehearsal receiver ",
+  unitKind: "receiver",
+  supplyKind: "linear",
+  mainsHz: null,
+  mainsV: null,
+  ageYears: 41,
+  channels: 2,
+  complaint: "hums",
+  earlierRepairs: "",
+  findings: ["hum"],
+  valuePolicy: "same",
+  tantalumSchool: "sameKind",
+  scopeSchool: "provenBad",
+  sidesSchool: "everyChannel",
+  firstPowerSchool: "suppliesFirst",
+};
 
 describe("taking in", () => {
   test("trims, and gives a unit on the mains its frequency and volts", () => {
@@ -63,10 +75,29 @@ describe("records", () => {
 
   test("impossible quantities are refused at the edge, not by a throw further in", () => {
     const fields = {
-      section: "S", channel: null, role: "coupling", technology: "film", nominal: 1e-7, rated: 63, toleranceMinus: 0.1, tolerancePlus: 0.1,
-      temperature: null, diameter: null, height: null, maxDiameter: null, maxHeight: null, pitch: 5, mounting: "radial", working: null,
-      largest: null, following: null, originalEsr: null, holdsCharge: false, twinKey: null, parallelWith: null,
-    }; // prettier-ignore
+      section: "S",
+      channel: null,
+      role: "coupling",
+      technology: "film",
+      nominal: 1e-7,
+      rated: 63,
+      toleranceMinus: 0.1,
+      tolerancePlus: 0.1,
+      temperature: null,
+      diameter: null,
+      height: null,
+      maxDiameter: null,
+      maxHeight: null,
+      pitch: 5,
+      mounting: "radial",
+      working: null,
+      largest: null,
+      following: null,
+      originalEsr: null,
+      holdsCharge: false,
+      twinKey: null,
+      parallelWith: null,
+    };
     expect(positionFields.safeParse(fields).success).toBe(true);
     for (const over of [
       { nominal: 0 },

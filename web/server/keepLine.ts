@@ -92,7 +92,10 @@ async function keepAll(
   const events = needsEvents ? await listSafetyEvents(db, [job.id]) : [];
   const idOf = (designator: string) => positions.find((p) => p.designator === designator)!.id;
   const whileLocked = needsHands(readings.map((r) => r.measurement)) && !(await handsFree(db, positions, events));
-  await insertReadings(db, readings.map((r) => ({ ...r, jobId: job.id, lineId, positionId: idOf(r.designator), whileLocked, at }))); // prettier-ignore
+  await insertReadings(
+    db,
+    readings.map((r) => ({ ...r, jobId: job.id, lineId, positionId: idOf(r.designator), whileLocked, at })),
+  );
   let shop = 0;
   for (const c of brings) shop += (await keepOne(db, job, positions, lineId, c, events, at)) ? 1 : 0;
   return shop;
@@ -100,7 +103,13 @@ async function keepAll(
 
 async function handsFree(db: Db, positions: Positions, events: readonly StoredSafetyEvent[]): Promise<boolean> {
   const { touchLimit } = await getShop(db);
-  return handsAllowed(touchSafety(events, positions.filter((p) => p.holdsCharge).map((p) => p.designator), touchLimit)); // prettier-ignore
+  return handsAllowed(
+    touchSafety(
+      events,
+      positions.filter((p) => p.holdsCharge).map((p) => p.designator),
+      touchLimit,
+    ),
+  );
 }
 
 /** One consequence but readings, which go in together. @returns whether it changed the shop */
@@ -127,7 +136,8 @@ async function keepOne(
     case "voltsAt": {
       const positionId = find(c.designator).id;
       // off, DC volts are charge left; what alternates was read live, whatever is on record
-      if (c.form === "dc" && !isEnergised({ events })) await insertSafetyEvent(db, { jobId, lineId, kind: "residual", positionId, volts: c.volts, by, at });
+      if (c.form === "dc" && !isEnergised({ events }))
+        await insertSafetyEvent(db, { jobId, lineId, kind: "residual", positionId, volts: c.volts, by, at });
       else await insertPointReading(db, { ...c, jobId, lineId, positionId, point: null, at });
       return false;
     }
@@ -149,12 +159,15 @@ async function keepOne(
       return false;
     }
     case "note":
-      await insertJobEvent(db, jobId, "note", { text: c.text }, by, { lineId, positionId: c.designator === null ? null : find(c.designator).id,
-        at });
+      await insertJobEvent(db, jobId, "note", { text: c.text }, by, {
+        lineId,
+        positionId: c.designator === null ? null : find(c.designator).id,
+        at,
+      });
       return false;
     case "shelf":
       await insertShelfReading(db, c, lineId, by);
       await bumpShop(db);
       return true;
   }
-} // prettier-ignore
+}

@@ -13,10 +13,22 @@ import { findJob, insertJob } from "./repositories/jobs";
 import { freshDatabase } from "./testing/database";
 
 const intake = takeIn.parse({
-  title: "Agreement", unitKind: "mixer", supplyKind: "linear", mainsHz: null, mainsV: null, ageYears: 3, channels: 2, complaint: "hums",
-  earlierRepairs: "", findings: ["hum"], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad",
-  sidesSchool: "everyChannel", firstPowerSchool: "suppliesFirst",
-}); // prettier-ignore
+  title: "Agreement",
+  unitKind: "mixer",
+  supplyKind: "linear",
+  mainsHz: null,
+  mainsV: null,
+  ageYears: 3,
+  channels: 2,
+  complaint: "hums",
+  earlierRepairs: "",
+  findings: ["hum"],
+  valuePolicy: "same",
+  tantalumSchool: "sameKind",
+  scopeSchool: "provenBad",
+  sidesSchool: "everyChannel",
+  firstPowerSchool: "suppliesFirst",
+});
 const LIST = "#Supply\nC1 2200u 25v reservoir\n#Left\nC11 100u 16v decoupler L\nC12 10u 50v coupling L p5\nC13 100n 400v coupling film";
 
 let number = 0;
@@ -66,10 +78,33 @@ function comparable(r: Records): unknown {
 }
 
 const LINES = [
-  "C11 esr 4.6", "0.4", "C11 out 31u 0.9r", "C11 C12 esr 0.5 0.6", "C12 bulged", "C12 leaky", "C11 with C12", "C12 alone", "C11 note glue", "note warm",
-  "rail +15 14.9 1.2vac", "-15 rail -0.26", "C1 38v", "C1 1.2v", "C1 ripple 80mv", "power on", "power off", "add C30 47u 25v decoupler",
-  "add C40 8+8u 450v can", "C11 fitted", "C12 fitted 10u 63v lot 7", "multi C13 out 20M settled", "C13 out climbing", "C11 <0.1", "C11 df 8%", "C11 -35%",
-]; // prettier-ignore
+  "C11 esr 4.6",
+  "0.4",
+  "C11 out 31u 0.9r",
+  "C11 C12 esr 0.5 0.6",
+  "C12 bulged",
+  "C12 leaky",
+  "C11 with C12",
+  "C12 alone",
+  "C11 note glue",
+  "note warm",
+  "rail +15 14.9 1.2vac",
+  "-15 rail -0.26",
+  "C1 38v",
+  "C1 1.2v",
+  "C1 ripple 80mv",
+  "power on",
+  "power off",
+  "add C30 47u 25v decoupler",
+  "add C40 8+8u 450v can",
+  "C11 fitted",
+  "C12 fitted 10u 63v lot 7",
+  "multi C13 out 20M settled",
+  "C13 out climbing",
+  "C11 <0.1",
+  "C11 df 8%",
+  "C11 -35%",
+];
 
 describe("browser and server", () => {
   test("agree on what every line brings about, and on what undo takes back", async () => {
@@ -93,7 +128,10 @@ describe("browser and server", () => {
             expect(kept.entry, text).toEqual(here.value);
             const seq = kept.seq ?? 0;
             let added = 0;
-            records = text === "undo" ? withdraw(records, refersTo!, shop) : applyLine(records, shop, line, here.value, { seq, by: "", positionId: () => -(seq * 10 + added++), chosen: () => null }); // prettier-ignore
+            records =
+              text === "undo"
+                ? withdraw(records, refersTo!, shop)
+                : applyLine(records, shop, line, here.value, { seq, by: "", positionId: () => -(seq * 10 + added++), chosen: () => null });
             const there = await load();
             expect(comparable(records), lines.join(" | ")).toEqual(comparable(there.records));
             ({ records, shop } = there);
@@ -107,13 +145,75 @@ describe("browser and server", () => {
 
 test("whatever parses the database accepts", async () => {
   const word = fc.oneof(
-    fc.constantFrom("C1", "C11", "C12", "C13", "esr", "c", "d", "leak", "in", "out", "ol", "bulged", "ok", "hot", "falling", "climbing", "settled", "alone", "same"),
-    fc.constantFrom("rail", "bias", "offset", "ripple", "new", "add", "power", "on", "note", "fitted", "lot", "series", "dc", "!", "with", "=", "alone"),
-    fc.constantFrom("C99", "47u", "25v", "8+8u", "film", "p0", "0x5", "250x400", "p99.9", "105c", "-20/+500%", "ch777", "#", "1e-300", "1e300", "0", "-0", "4.9e-324u"),
+    fc.constantFrom(
+      "C1",
+      "C11",
+      "C12",
+      "C13",
+      "esr",
+      "c",
+      "d",
+      "leak",
+      "in",
+      "out",
+      "ol",
+      "bulged",
+      "ok",
+      "hot",
+      "falling",
+      "climbing",
+      "settled",
+      "alone",
+      "same",
+    ),
+    fc.constantFrom(
+      "rail",
+      "bias",
+      "offset",
+      "ripple",
+      "new",
+      "add",
+      "power",
+      "on",
+      "note",
+      "fitted",
+      "lot",
+      "series",
+      "dc",
+      "!",
+      "with",
+      "=",
+      "alone",
+    ),
+    fc.constantFrom(
+      "C99",
+      "47u",
+      "25v",
+      "8+8u",
+      "film",
+      "p0",
+      "0x5",
+      "250x400",
+      "p99.9",
+      "105c",
+      "-20/+500%",
+      "ch777",
+      "#",
+      "1e-300",
+      "1e300",
+      "0",
+      "-0",
+      "4.9e-324u",
+    ),
     fc.double({ noNaN: true }).map(String),
-    fc.tuple(fc.double({ min: 0, max: 1e6, noNaN: true }), fc.constantFrom("u", "n", "p", "r", "k", "M", "v", "vac", "vpp", "ua", "a", "%", "m", "@1k")).map(([v, u]) => `${Number(v.toPrecision(3))}${u}`),
+    fc
+      .tuple(
+        fc.double({ min: 0, max: 1e6, noNaN: true }),
+        fc.constantFrom("u", "n", "p", "r", "k", "M", "v", "vac", "vpp", "ua", "a", "%", "m", "@1k"),
+      )
+      .map(([v, u]) => `${Number(v.toPrecision(3))}${u}`),
     fc.string({ maxLength: 8, unit: "binary" }),
-  ); // prettier-ignore
+  );
   let kept = 0;
   await fc.assert(
     fc.asyncProperty(

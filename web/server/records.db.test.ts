@@ -15,10 +15,22 @@ import { findJob, insertJob, updateJob } from "./repositories/jobs";
 import { freshDatabase } from "./testing/database";
 
 const intake = takeIn.parse({
-  title: "Test unit", unitKind: "mixer", supplyKind: "linear", mainsHz: null, mainsV: null, ageYears: 3, channels: 2, complaint: "hums",
-  earlierRepairs: "", findings: ["hum", "allChannels"], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad",
-  sidesSchool: "everyChannel", firstPowerSchool: "suppliesFirst",
-}); // prettier-ignore
+  title: "Test unit",
+  unitKind: "mixer",
+  supplyKind: "linear",
+  mainsHz: null,
+  mainsV: null,
+  ageYears: 3,
+  channels: 2,
+  complaint: "hums",
+  earlierRepairs: "",
+  findings: ["hum", "allChannels"],
+  valuePolicy: "same",
+  tantalumSchool: "sameKind",
+  scopeSchool: "provenBad",
+  sidesSchool: "everyChannel",
+  firstPowerSchool: "suppliesFirst",
+});
 const LIST = "#Supply\nC1 2200u 25v reservoir\n#Left\nC11 100u 16v decoupler L\nC12 10u 50v coupling L p5";
 
 let number = 0;
@@ -129,9 +141,17 @@ describe("the readout line", () => {
   test("undo takes back everything a line brought about, and stays on record", async () => {
     await makeSafe();
     const lines = [
-      "C11 out 31u 4.6r", "new 100u 16v esr 0.9", "C11 with C1", "add C30 8+8u 450v can", "C11 note glue under it", "note warm", "power on", "rail +15 14.9 1vac",
-      "C11 fitted 100u 25v", "C11 C12 esr 0.5 0.6",
-    ]; // prettier-ignore
+      "C11 out 31u 4.6r",
+      "new 100u 16v esr 0.9",
+      "C11 with C1",
+      "add C30 8+8u 450v can",
+      "C11 note glue under it",
+      "note warm",
+      "power on",
+      "rail +15 14.9 1vac",
+      "C11 fitted 100u 25v",
+      "C11 C12 esr 0.5 0.6",
+    ];
     const bare = async () => {
       const { lines: _l, revision: _r, job: _j, ...rest } = await view();
       return JSON.stringify(rest);
@@ -193,7 +213,9 @@ describe("the readout line", () => {
     await say("C11 out esr 4.6");
     const { ranking } = await loadCandidates(pool(), number, "C11");
     const [best] = ranking.shortList;
-    await transaction((db) => decide(db, number, { decision: "replace", partId: best!.part.id, reason: null, positions: [{ designator: "C11", follows: null }] }));
+    await transaction((db) =>
+      decide(db, number, { decision: "replace", partId: best!.part.id, reason: null, positions: [{ designator: "C11", follows: null }] }),
+    );
     await say("C11 fitted lot 2431");
     expect((await view()).next, "a new part that was not measured holds nothing up").not.toMatchObject({ position: "C11" });
     await say("C11 out esr 0.4");
@@ -203,7 +225,7 @@ describe("the readout line", () => {
       [best!.part.code, "2431", "sound"],
     ]);
     expect(c11.verdict.state).toBe("sound");
-  }); // prettier-ignore
+  });
 
   test("nonsense is refused with its code and nothing is kept", async () => {
     await makeSafe();

@@ -47,7 +47,11 @@ test("a database of the first release upgrades without loss", async () => {
   const view = await loadJobView(pool(), (await findJob(pool(), 7))!);
   const at = (d: string) => view.positions.find((p) => p.designator === d)!;
   expect(at("C5").readings, "the undone line stays out").toMatchObject([{ measurement: { kind: "esr", ohms: 0.9 }, inCircuit: false }]);
-  expect(at("C5")).toMatchObject({ verdict: { state: "failed" }, parallelWith: ["C7"], choice: { decision: "leave", reason: "owner declines" } });
+  expect(at("C5")).toMatchObject({
+    verdict: { state: "failed" },
+    parallelWith: ["C7"],
+    choice: { decision: "leave", reason: "owner declines" },
+  });
   expect(at("C7")).toMatchObject({ verdict: { state: "failed", reason: { code: "visual", sign: "bulged" } }, parallelWith: [] });
   expect(at("C1").parallelWith, "not said stays not known").toBeNull();
   expect(view.points.map((p) => [p.where, p.volts, p.form])).toEqual([
@@ -58,7 +62,7 @@ test("a database of the first release upgrades without loss", async () => {
   expect(view.notes).toMatchObject([{ text: "smells", line: expect.any(String) }]);
   expect(view.lines.map((l) => [l.typed, l.withdrawn])).toHaveLength(8);
   expect(view.shop.shelf).toMatchObject([{ esr: 0.2, series: null }]);
-}); // prettier-ignore
+});
 
 test("what was append-only still is, and a note of the first release goes out with its line", async () => {
   for (const table of ["reading", "point_reading", "job_event", "across_note"])

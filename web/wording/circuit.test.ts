@@ -21,7 +21,9 @@ import {
 describe.each(SCENARIO_IDS)("%s", (id) => {
   const scenario = SCENARIOS[id];
   // every choice a setting offers is walked through once, so that hidden figures and settings show
-  const chosen: Settings[] = scenario.settings("other", {}).flatMap((s): Settings[] => (s.kind === "choice" ? s.options.map((o) => ({ [s.key]: o })) : s.key === "stages" ? [{ stages: 3 }] : [])); // prettier-ignore
+  const chosen: Settings[] = scenario
+    .settings("other", {})
+    .flatMap((s): Settings[] => (s.kind === "choice" ? s.options.map((o) => ({ [s.key]: o })) : s.key === "stages" ? [{ stages: 3 }] : []));
   test.each<Settings>([{}, ...chosen])("has words for everything it shows with %o", (pick) => {
     expect(scenarioName[id]).toBeTruthy();
     expect(symptomName[id]).toBeTruthy();

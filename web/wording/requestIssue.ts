@@ -5,8 +5,13 @@ import { list, shown } from "./quantity";
 import { say, type Texts } from "./say";
 
 const quantityName: Readonly<Record<Quantity, string>> = {
-  esr: "ESR", capacitance: "capacitance", dissipation: "tan δ", leak: "leakage", volts: "volts", frequency: "frequency",
-}; // prettier-ignore
+  esr: "ESR",
+  capacitance: "capacitance",
+  dissipation: "tan δ",
+  leak: "leakage",
+  volts: "volts",
+  frequency: "frequency",
+};
 
 const markingTexts: Texts<MarkingIssue> = {
   empty: () => "no value",

@@ -8,16 +8,38 @@ import type { Mounting } from "@mirvek/core/readout";
 import type { TakeIn } from "../schemas/job";
 
 export const roleName: Readonly<Record<Role, string>> = {
-  mainsX: "across the mains", mainsY: "mains to chassis", suppression: "suppression", reservoir: "reservoir", smpsPrimary: "primary reservoir",
-  smpsStart: "start-up supply", smpsOutput: "switch-mode output", regulatorIn: "regulator in", regulatorOut: "regulator out",
-  reference: "reference", biasFilter: "bias filter", decoupler: "decoupler", digitalRail: "digital rail", coupling: "coupling",
-  bypass: "bypass", tone: "tone", timing: "timing", feedback: "feedback, servo", classDFilter: "class-D filter", crossover: "crossover",
-}; // prettier-ignore
+  mainsX: "across the mains",
+  mainsY: "mains to chassis",
+  suppression: "suppression",
+  reservoir: "reservoir",
+  smpsPrimary: "primary reservoir",
+  smpsStart: "start-up supply",
+  smpsOutput: "switch-mode output",
+  regulatorIn: "regulator in",
+  regulatorOut: "regulator out",
+  reference: "reference",
+  biasFilter: "bias filter",
+  decoupler: "decoupler",
+  digitalRail: "digital rail",
+  coupling: "coupling",
+  bypass: "bypass",
+  tone: "tone",
+  timing: "timing",
+  feedback: "feedback, servo",
+  classDFilter: "class-D filter",
+  crossover: "crossover",
+};
 
 export const technologyName: Readonly<Record<Technology, string>> = {
-  aluminium: "aluminium electrolytic", can: "can electrolytic", bipolar: "bipolar electrolytic", tantalum: "tantalum", film: "film",
-  paper: "paper", c0g: "ceramic C0G", x7r: "ceramic X7R",
-}; // prettier-ignore
+  aluminium: "aluminium electrolytic",
+  can: "can electrolytic",
+  bipolar: "bipolar electrolytic",
+  tantalum: "tantalum",
+  film: "film",
+  paper: "paper",
+  c0g: "ceramic C0G",
+  x7r: "ceramic X7R",
+};
 
 export const mountingName: Readonly<Record<Mounting, string>> = {
   radial: "radial",
@@ -27,55 +49,134 @@ export const mountingName: Readonly<Record<Mounting, string>> = {
 };
 
 export const gradeName: Readonly<Record<Grade, string>> = {
-  general: "general purpose", lowEsr: "low ESR", longLife: "long life", lowLeakage: "low leakage", audio: "audio grade", safety: "safety class",
-}; // prettier-ignore
+  general: "general purpose",
+  lowEsr: "low ESR",
+  longLife: "long life",
+  lowLeakage: "low leakage",
+  audio: "audio grade",
+  safety: "safety class",
+};
 
 export const verdictName: Readonly<Record<VerdictState, string>> = {
-  unmeasured: "not measured", sound: "sound", undecided: "undecided", worn: "worn", failed: "failed", open: "open", shorted: "shorted",
-}; // prettier-ignore
+  unmeasured: "not measured",
+  sound: "sound",
+  undecided: "undecided",
+  worn: "worn",
+  failed: "failed",
+  open: "open",
+  shorted: "shorted",
+};
 
 export const signName: Readonly<Record<VisualSign, string>> = {
-  bulged: "bulged", leaking: "leaking", crust: "crust under it", cracked: "cracked", scorched: "scorched", discoloured: "discoloured",
-  corrodedLead: "corroded lead", looksClean: "looks clean",
-}; // prettier-ignore
+  bulged: "bulged",
+  leaking: "leaking",
+  crust: "crust under it",
+  cracked: "cracked",
+  scorched: "scorched",
+  discoloured: "discoloured",
+  corrodedLead: "corroded lead",
+  looksClean: "looks clean",
+};
 
 export const saidWordName: Readonly<Record<SaidWord, string>> = {
-  fine: "said to be fine", bad: "said to be bad", driedOut: "said to be dried out", leaky: "said to leak", noLeak: "no leak, it was said",
-  notShorted: "not shorted, it was said", noContinuity: "no continuity", hot: "hot", dryJoint: "dry joint",
-}; // prettier-ignore
+  fine: "said to be fine",
+  bad: "said to be bad",
+  driedOut: "said to be dried out",
+  leaky: "said to leak",
+  noLeak: "no leak, it was said",
+  notShorted: "not shorted, it was said",
+  noContinuity: "no continuity",
+  hot: "hot",
+  dryJoint: "dry joint",
+};
 
 export const unitKindName: Readonly<Record<UnitKind, string>> = {
-  stereoAmplifier: "Stereo amplifier", receiver: "Receiver", valveAmplifier: "Valve amplifier", subwoofer: "Subwoofer", mixer: "Mixer",
-  synthesizer: "Synthesizer", passiveLoudspeaker: "Passive loudspeaker", poweredSpeaker: "Powered speaker", mobileAmplifier: "Mobile amplifier",
-  recordPlayer: "Record player", intercom: "Intercom", other: "Other",
-}; // prettier-ignore
+  stereoAmplifier: "Stereo amplifier",
+  receiver: "Receiver",
+  valveAmplifier: "Valve amplifier",
+  subwoofer: "Subwoofer",
+  mixer: "Mixer",
+  synthesizer: "Synthesizer",
+  passiveLoudspeaker: "Passive loudspeaker",
+  poweredSpeaker: "Powered speaker",
+  mobileAmplifier: "Mobile amplifier",
+  recordPlayer: "Record player",
+  intercom: "Intercom",
+  other: "Other",
+};
 
 export const supplyKindName: Readonly<Record<SupplyKind, string>> = {
-  linear: "Linear, transformer", switchMode: "Switch mode", valveRectifier: "Valve rectifier", battery: "Battery", none: "None, passive",
-}; // prettier-ignore
+  linear: "Linear, transformer",
+  switchMode: "Switch mode",
+  valveRectifier: "Valve rectifier",
+  battery: "Battery",
+  none: "None, passive",
+};
 
 export const findingGroupName: Readonly<Record<FindingGroup, string>> = {
-  sound: "Sound", power: "Power", channels: "Channels", volume: "Volume and input", temperature: "Cold or warm", circumstances: "Circumstances", seen: "Seen",
-}; // prettier-ignore
+  sound: "Sound",
+  power: "Power",
+  channels: "Channels",
+  volume: "Volume and input",
+  temperature: "Cold or warm",
+  circumstances: "Circumstances",
+  seen: "Seen",
+};
 
 export const findingName: Readonly<Record<FindingToken, string>> = {
-  hum: "hum", buzz: "buzz", pulsing: "pulsing", lowSwing: "growing low swing", hiss: "hiss", crackle: "crackle", static: "static", rattle: "rattle",
-  whistle: "whistle", dull: "dull, no treble", weakBass: "weak bass", distorted: "distorted", comesAndGoes: "comes and goes", noSound: "no sound",
-  noPower: "no power", lampsNoDisplay: "lamps lit, no display", relayClicking: "relay clicking", shutsDown: "shuts down",
-  fuseBlown: "fuse blown", highStandbyCurrent: "high standby current", oneChannel: "one channel", allChannels: "all channels",
-  volumeChangesIt: "volume changes it", volumeNoEffect: "volume makes no odds", withNoInput: "with no input", onlyCold: "only from cold",
-  onlyWarm: "only when warm", afterKnock: "after a knock", otherCableHelps: "another cable helps", otherOutletHelps: "another outlet helps",
-  longUnused: "long unused", newerPartAmongOld: "newer part among old", wrongFuse: "wrong fuse", earthPinRemoved: "earth pin removed",
-  bulgedParts: "bulged parts", wetUnderParts: "wet under parts",
-}; // prettier-ignore
+  hum: "hum",
+  buzz: "buzz",
+  pulsing: "pulsing",
+  lowSwing: "growing low swing",
+  hiss: "hiss",
+  crackle: "crackle",
+  static: "static",
+  rattle: "rattle",
+  whistle: "whistle",
+  dull: "dull, no treble",
+  weakBass: "weak bass",
+  distorted: "distorted",
+  comesAndGoes: "comes and goes",
+  noSound: "no sound",
+  noPower: "no power",
+  lampsNoDisplay: "lamps lit, no display",
+  relayClicking: "relay clicking",
+  shutsDown: "shuts down",
+  fuseBlown: "fuse blown",
+  highStandbyCurrent: "high standby current",
+  oneChannel: "one channel",
+  allChannels: "all channels",
+  volumeChangesIt: "volume changes it",
+  volumeNoEffect: "volume makes no odds",
+  withNoInput: "with no input",
+  onlyCold: "only from cold",
+  onlyWarm: "only when warm",
+  afterKnock: "after a knock",
+  otherCableHelps: "another cable helps",
+  otherOutletHelps: "another outlet helps",
+  longUnused: "long unused",
+  newerPartAmongOld: "newer part among old",
+  wrongFuse: "wrong fuse",
+  earthPinRemoved: "earth pin removed",
+  bulgedParts: "bulged parts",
+  wetUnderParts: "wet under parts",
+};
 
 export const jobStateName: Readonly<Record<JobState, string>> = {
-  open: "open", closed: "closed", clearedWithoutCause: "cleared without cause", waitingForOwner: "waiting for owner",
-}; // prettier-ignore
+  open: "open",
+  closed: "closed",
+  clearedWithoutCause: "cleared without cause",
+  waitingForOwner: "waiting for owner",
+};
 
 export const stationName: Readonly<Record<StationId, string>> = {
-  takeIn: "Take in", makeSafe: "Make safe", measure: "Measure", explain: "Explain", choose: "Choose", handBack: "Hand back",
-}; // prettier-ignore
+  takeIn: "Take in",
+  makeSafe: "Make safe",
+  measure: "Measure",
+  explain: "Explain",
+  choose: "Choose",
+  handBack: "Hand back",
+};
 /** Every school with what it costs and risks, in a line. */
 export const schoolChoices: {
   [K in "scopeSchool" | "valuePolicy" | "tantalumSchool" | "sidesSchool" | "firstPowerSchool"]: {

@@ -97,9 +97,19 @@ describe("verdicts", () => {
 
   test("backing names reference and certainty; notes are sentences", () => {
     const verdict = {
-      state: "failed", certainty: "likely", reason: { code: "nothingMeasured" }, reference: "shelf", settle: null, capacitanceShare: null, esrRatio: null, esrLimits: null,
-      notes: [{ code: "metersDisagree", meters: ["blue", "clip"], ratio: 3 }, { code: "allTwinsBad", twins: ["C114"] }],
-    } as const; // prettier-ignore
+      state: "failed",
+      certainty: "likely",
+      reason: { code: "nothingMeasured" },
+      reference: "shelf",
+      settle: null,
+      capacitanceShare: null,
+      esrRatio: null,
+      esrLimits: null,
+      notes: [
+        { code: "metersDisagree", meters: ["blue", "clip"], ratio: 3 },
+        { code: "allTwinsBad", twins: ["C114"] },
+      ],
+    } as const;
     expect(backingOf(verdict)).toBe("against a new one on this meter; likely");
     expect(notesOf(verdict)).toEqual(["blue and clip differ 3.0 ×", "C114 too: heat or age"]);
     const bulged = { code: "lookedBad", sign: "bulged" } as const;

@@ -5,13 +5,22 @@ import { buffersOf, makeCircuitAnswerer } from "./circuitAnswer";
 
 const settings = fillSettings(SCENARIOS.supply, "receiver", {});
 const parts = (share: number): Parts =>
-  Object.fromEntries(SCENARIOS.supply.slots(settings).map((s) => [s.key, { kind: "works", farads: s.farads * share, esr: 0.05, leak: Infinity }])); // prettier-ignore
+  Object.fromEntries(
+    SCENARIOS.supply.slots(settings).map((s) => [s.key, { kind: "works", farads: s.farads * share, esr: 0.05, leak: Infinity }]),
+  );
 const asker = () => {
   let clock = 0;
   const told: CircuitReply[] = [];
   return { told, ask: makeCircuitAnswerer({ now: () => (clock += 5), tell: (p) => told.push(p) }) };
 };
-const solve = (share: number, name = "measured"): CircuitRequest => ({ id: 7, type: "solve", scenario: "supply", settings, cases: [{ name, parts: parts(share) }], detail: "live" }); // prettier-ignore
+const solve = (share: number, name = "measured"): CircuitRequest => ({
+  id: 7,
+  type: "solve",
+  scenario: "supply",
+  settings,
+  cases: [{ name, parts: parts(share) }],
+  detail: "live",
+});
 const ripple = (reply: CircuitReply, name = "measured") => {
   if (reply.type !== "solved") throw new Error(JSON.stringify(reply));
   return reply.outcomes[name]!.figures.find((f) => f.key === "ripple" && f.at === "rail")!.value;
@@ -32,7 +41,14 @@ describe("solving", () => {
     expect(ripple(ask(solve(0.2))) / fresh).toBeGreaterThan(3);
   });
   test("a circuit that cannot be solved is refused with its issue", () => {
-    const broken: CircuitRequest = { id: 1, type: "solve", scenario: "supply", settings: { ...settings, source: -1 }, cases: [{ name: "x", parts: parts(1) }], detail: "live" }; // prettier-ignore
+    const broken: CircuitRequest = {
+      id: 1,
+      type: "solve",
+      scenario: "supply",
+      settings: { ...settings, source: -1 },
+      cases: [{ name: "x", parts: parts(1) }],
+      detail: "live",
+    };
     expect(asker().ask(broken)).toEqual({ id: 1, type: "failed", issue: { code: "bad_value", element: "T1", field: "ohms", value: -1 } });
   });
   test("buffers are handed over once each, shared axes included", () => {
@@ -51,8 +67,14 @@ describe("netlists", () => {
     expect(read("divider\nV1 in 0 10\nR1 in out 1k\nR2 out 0 3k")).toEqual({
       id: 2,
       type: "netlist",
-      answer: { title: "divider", nodes: [{ node: "in", dc: expect.closeTo(10, 9), ripple: null }, { node: "out", dc: expect.closeTo(7.5, 9), ripple: null }] },
-    }); // prettier-ignore
+      answer: {
+        title: "divider",
+        nodes: [
+          { node: "in", dc: expect.closeTo(10, 9), ripple: null },
+          { node: "out", dc: expect.closeTo(7.5, 9), ripple: null },
+        ],
+      },
+    });
     const rectifier = read("half wave\nV1 in 0 SIN(0 20 50)\nD1 in out dx\nC1 out 0 1000u\nR1 out 0 100\n.model dx D(IS=1n N=1.8 RS=20m)");
     if (rectifier.type !== "netlist") throw new Error(JSON.stringify(rectifier));
     const out = rectifier.answer.nodes.find((n) => n.node === "out")!;
@@ -76,6 +98,11 @@ describe("explaining", () => {
   });
   test("a job without positions has nothing to say in sum", () => {
     const unit = { unitKind: "receiver", supplyKind: "linear", findings: ["hum"], roles: [] } as const;
-    expect(asker().ask({ id: 4, type: "explainJob", unit, positions: [], setups: [], common: {}, draws: 2 })).toEqual({ id: 4, type: "jobExplained", parts: [], unsolved: [] }); // prettier-ignore
+    expect(asker().ask({ id: 4, type: "explainJob", unit, positions: [], setups: [], common: {}, draws: 2 })).toEqual({
+      id: 4,
+      type: "jobExplained",
+      parts: [],
+      unsolved: [],
+    });
   });
 });

@@ -41,10 +41,17 @@ function lineOf(needs: readonly OrderNeed[]): OrderLine {
   const spares = sparesFor(needed);
   const quantity = needed + spares;
   return {
-    partId, code, series, description, priceCents, needed, spares, quantity,
+    partId,
+    code,
+    series,
+    description,
+    priceCents,
+    needed,
+    spares,
+    quantity,
     uses: needs.map((n) => n.use),
     inStock: stock,
     short: Math.max(0, quantity - stock),
     totalCents: quantity * priceCents,
-  }; // prettier-ignore
+  };
 }

@@ -12,7 +12,18 @@ import { neededVolts, refusals, rippleAllowed, valueWindow } from "./rules";
 
 const catalogue = inventedCatalogue(8);
 const schools: Schools = { value: "same", tantalum: "sameKind" };
-const bare = { temperature: null, diameter: null, height: null, maxHeight: null, maxDiameter: null, pitch: null, working: null, largest: null, following: null, originalEsr: null } as const; // prettier-ignore
+const bare = {
+  temperature: null,
+  diameter: null,
+  height: null,
+  maxHeight: null,
+  maxDiameter: null,
+  pitch: null,
+  working: null,
+  largest: null,
+  following: null,
+  originalEsr: null,
+} as const;
 const position = fc
   .tuple(fc.constantFrom(...ROLES), fc.constantFrom(1, 4.7, 10, 47, 100, 470, 2200), fc.constantFrom(16, 25, 50, 63, 100))
   .map(([role, c, v]): PositionNeeds => ({ ...part(c, v, { role }), ...bare, mounting: "radial" }));
@@ -74,8 +85,14 @@ test("life falls by half for every 10 degrees, wherever one starts (common pract
 
 test("an order has every use once, at least a tenth more than needed, and its sums are sums", () => {
   const need = fc.tuple(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 999 })).map(([partId, n]) => ({
-    partId, code: `P${partId}`, series: "S", description: "", priceCents: 10 * partId, stock: 3, use: `0401 C${n}`,
-  })); // prettier-ignore
+    partId,
+    code: `P${partId}`,
+    series: "S",
+    description: "",
+    priceCents: 10 * partId,
+    stock: 3,
+    use: `0401 C${n}`,
+  }));
   fc.assert(
     fc.property(fc.array(need, { maxLength: 60 }), (needs) => {
       const lines = orderList(needs);

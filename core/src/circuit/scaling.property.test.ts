@@ -60,7 +60,13 @@ test("L and C divided by k put the same response k times higher", () => {
       const faster = elements.map((e): CircuitElement =>
         e.kind === "capacitor" ? { ...e, farads: e.farads / k } : e.kind === "inductor" ? { ...e, henries: e.henries / k } : e,
       );
-      const [a, b] = [response(elements), response(faster, HZ.map((f) => f * k))]; // prettier-ignore
+      const [a, b] = [
+        response(elements),
+        response(
+          faster,
+          HZ.map((f) => f * k),
+        ),
+      ];
       a.re.forEach((re, i) => expect(b.re[i]).toBeCloseTo(re, 8));
     }),
     { numRuns: 100 },

@@ -74,9 +74,17 @@ export function makeStepMap(layout: Layout, tau: number): Result<StepMap, Circui
   addOwnState(layout, tau, A);
   const across = (Y: Float64Array, k: number) => differences(diodes, Y, k);
   const map = {
-    tau, A, B: stateRows(layout, tau, Yu, nu), D: stateRows(layout, tau, Yw, np),
-    P: across(Yx, ns), Q: across(Yu, nu), Z: across(Yw, np), Yx, Yu, Yw,
-  }; // prettier-ignore
+    tau,
+    A,
+    B: stateRows(layout, tau, Yu, nu),
+    D: stateRows(layout, tau, Yw, np),
+    P: across(Yx, ns),
+    Q: across(Yu, nu),
+    Z: across(Yw, np),
+    Yx,
+    Yu,
+    Yw,
+  };
   return { ok: true, value: map };
 }
 

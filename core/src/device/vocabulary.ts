@@ -20,8 +20,20 @@ export type SupplyKind = (typeof SUPPLY_KINDS)[number];
 /** What is heard and seen at the bench, each a plain yes; grouped as they are asked. */
 export const FINDINGS = {
   sound: [
-    "hum", "buzz", "pulsing", "lowSwing", "hiss", "crackle", "static", "rattle", "whistle", "dull", "weakBass", "distorted",
-    "comesAndGoes", "noSound",
+    "hum",
+    "buzz",
+    "pulsing",
+    "lowSwing",
+    "hiss",
+    "crackle",
+    "static",
+    "rattle",
+    "whistle",
+    "dull",
+    "weakBass",
+    "distorted",
+    "comesAndGoes",
+    "noSound",
   ],
   power: ["noPower", "lampsNoDisplay", "relayClicking", "shutsDown", "fuseBlown", "highStandbyCurrent"],
   channels: ["oneChannel", "allChannels"],
@@ -29,7 +41,7 @@ export const FINDINGS = {
   temperature: ["onlyCold", "onlyWarm"],
   circumstances: ["afterKnock", "otherCableHelps", "otherOutletHelps", "longUnused"],
   seen: ["newerPartAmongOld", "wrongFuse", "earthPinRemoved", "bulgedParts", "wetUnderParts"],
-} as const; // prettier-ignore
+} as const;
 export type FindingGroup = keyof typeof FINDINGS;
 export type FindingToken = (typeof FINDINGS)[FindingGroup][number];
 export const FINDING_GROUPS = Object.keys(FINDINGS) as FindingGroup[];

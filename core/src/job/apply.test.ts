@@ -12,10 +12,27 @@ const shown = (r: JobRecords) => {
 };
 
 const LINES = [
-  "C14 esr 4.6", "C14 out 31u 0.9r", "C14 C114 esr 0.5 0.6", "C21 bulged", "C14 with C114", "C21 alone", "rail +15 14.9 1.2vac", "C14 note glue",
-  "note warm", "add C30 47u 25v decoupler", "add C40 8+8u 450v can", "C14 fitted 100u 25v", "C114 same", "power on", "power off", "C1 1.2v", "C1 ripple 80mv",
-  "C3 leak 20k falling", "pocket C21 out 20k settled", "C21 ok",
-]; // prettier-ignore
+  "C14 esr 4.6",
+  "C14 out 31u 0.9r",
+  "C14 C114 esr 0.5 0.6",
+  "C21 bulged",
+  "C14 with C114",
+  "C21 alone",
+  "rail +15 14.9 1.2vac",
+  "C14 note glue",
+  "note warm",
+  "add C30 47u 25v decoupler",
+  "add C40 8+8u 450v can",
+  "C14 fitted 100u 25v",
+  "C114 same",
+  "power on",
+  "power off",
+  "C1 1.2v",
+  "C1 ripple 80mv",
+  "C3 leak 20k falling",
+  "pocket C21 out 20k settled",
+  "C21 ok",
+];
 
 describe("undo takes back everything a line brought about", () => {
   test.each(LINES.filter((l) => !l.startsWith("C3 ")))("%s", (line) => {

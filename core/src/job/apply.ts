@@ -39,7 +39,11 @@ export interface Keeping {
 }
 
 /** What a line may refer to, as the job stands. */
-export function contextOf(records: JobRecords, shop: Pick<ShopFacts, "meters">, entered: Omit<EnteredLine, "key" | "line" | "at">): ReadoutContext {
+export function contextOf(
+  records: JobRecords,
+  shop: Pick<ShopFacts, "meters">,
+  entered: Omit<EnteredLine, "key" | "line" | "at">,
+): ReadoutContext {
   const known = new Map(records.positions.map((p) => [p.designator, p.nominal]));
   return {
     known,
@@ -49,7 +53,7 @@ export function contextOf(records: JobRecords, shop: Pick<ShopFacts, "meters">, 
     inCircuit: entered.inCircuit,
     last: lastSaid(records, entered.refersTo),
   };
-} // prettier-ignore
+}
 
 /** The readings of a line's last part: what `same` repeats. */
 export function lastSaid(records: JobRecords, key: string | null): SaidReading[] {
@@ -69,7 +73,13 @@ export const understand = (records: JobRecords, shop: Pick<ShopFacts, "meters">,
 export const lastLine = (records: JobRecords): string | null => records.lines.find((l) => !l.withdrawn)?.key ?? null;
 
 const handsFree = (records: JobRecords, shop: Pick<ShopFacts, "touchLimit">): boolean =>
-  handsAllowed(touchSafety(records.events, records.positions.filter((p) => p.holdsCharge).map((p) => p.designator), shop.touchLimit)); // prettier-ignore
+  handsAllowed(
+    touchSafety(
+      records.events,
+      records.positions.filter((p) => p.holdsCharge).map((p) => p.designator),
+      shop.touchLimit,
+    ),
+  );
 
 /** Whether the unit is switched on as far as the record says: volts at a part are then live volts, else charge left. */
 export const isEnergised = (records: Pick<JobRecords, "events">): boolean =>
@@ -109,17 +119,41 @@ function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: En
     case "voltsAt": {
       const { volts, form, significant } = c;
       if (form === "dc" && !isEnergised(records))
-        return { ...records, events: [...records.events, { ...from, id: seq, at, kind: "residual", position: c.designator, volts, struck: false }] };
-      return { ...records, points: [...records.points, { ...from, positionId: idOf(c.designator), point: null, volts, form, significant, takenAt: at }] };
+        return {
+          ...records,
+          events: [...records.events, { ...from, id: seq, at, kind: "residual", position: c.designator, volts, struck: false }],
+        };
+      return {
+        ...records,
+        points: [...records.points, { ...from, positionId: idOf(c.designator), point: null, volts, form, significant, takenAt: at }],
+      };
     }
     case "point": {
       const { point, volts, form, significant } = c;
       return { ...records, points: [...records.points, { ...from, positionId: null, point, volts, form, significant, takenAt: at }] };
     }
     case "fitted":
-      return { ...records, fittings: [...records.fittings, fittingOf(c, records.positions.find((p) => p.designator === c.designator)!, from, at, keeping)] };
+      return {
+        ...records,
+        fittings: [
+          ...records.fittings,
+          fittingOf(
+            c,
+            records.positions.find((p) => p.designator === c.designator)!,
+            from,
+            at,
+            keeping,
+          ),
+        ],
+      };
     case "note":
-      return { ...records, notes: [...records.notes, { ...from, positionId: c.designator === null ? null : idOf(c.designator), at, by: keeping.by, text: c.text }] };
+      return {
+        ...records,
+        notes: [
+          ...records.notes,
+          { ...from, positionId: c.designator === null ? null : idOf(c.designator), at, by: keeping.by, text: c.text },
+        ],
+      };
     case "power":
       return { ...records, events: [...records.events, { ...from, id: seq, at, kind: c.on ? "powerOn" : "powerOff", struck: false }] };
     case "position":
@@ -127,7 +161,7 @@ function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: En
     case "shelf":
       return records;
   }
-} // prettier-ignore
+}
 
 /** The part that is in now: as said, else as chosen, else like the one it replaces. */
 export function fittingOf(
@@ -181,12 +215,17 @@ export function inOrder<P extends { section: string; designator: string }>(posit
  * lock alone goes on counting it, since only a new reading may say that it is gone.
  */
 export function withdraw<R extends JobRecords>(records: R, key: string, { touchLimit }: Pick<ShopFacts, "touchLimit">): R {
-  const others = <T extends { line: string | null }>(list: readonly T[]): readonly T[] => (list.some((x) => x.line === key) ? list.filter((x) => x.line !== key) : list);
-  const readings = Object.fromEntries(Object.entries(records.readings).flatMap(([id, list]) => {
-    const left = others(list);
-    return left.length === 0 ? [] : [[id, left]];
-  }));
-  const events = records.events.flatMap((e) => (e.line !== key ? [e] : e.kind === "residual" && Math.abs(e.volts) >= touchLimit ? [{ ...e, struck: true }] : []));
+  const others = <T extends { line: string | null }>(list: readonly T[]): readonly T[] =>
+    list.some((x) => x.line === key) ? list.filter((x) => x.line !== key) : list;
+  const readings = Object.fromEntries(
+    Object.entries(records.readings).flatMap(([id, list]) => {
+      const left = others(list);
+      return left.length === 0 ? [] : [[id, left]];
+    }),
+  );
+  const events = records.events.flatMap((e) =>
+    e.line !== key ? [e] : e.kind === "residual" && Math.abs(e.volts) >= touchLimit ? [{ ...e, struck: true }] : [],
+  );
   return {
     ...records,
     positions: others(records.positions),
@@ -198,4 +237,4 @@ export function withdraw<R extends JobRecords>(records: R, key: string, { touchL
     events,
     lines: records.lines.map((l) => (l.key === key ? { ...l, withdrawn: true } : l)),
   };
-} // prettier-ignore
+}

@@ -51,10 +51,12 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
   return (records, shop) => {
     const context = surroundings(records);
     const holders = records.positions.filter((p) => p.holdsCharge).map((p) => p.designator);
-    const own = new Map(records.positions.map((p) => {
-      const inputs = [p, records.readings[p.id], shop, context.fittings.get(p.id), context.parallel.get(p.id)];
-      return [p.id, alone.of(p.id, inputs, () => fittingPictures(p, records, shop, context, remember))] as const;
-    }));
+    const own = new Map(
+      records.positions.map((p) => {
+        const inputs = [p, records.readings[p.id], shop, context.fittings.get(p.id), context.parallel.get(p.id)];
+        return [p.id, alone.of(p.id, inputs, () => fittingPictures(p, records, shop, context, remember))] as const;
+      }),
+    );
     const now = (id: number) => own.get(id)!.at(-1)!;
     const positions = records.positions.map((p) => {
       const twins = context.twins.get(p.id)!;
@@ -64,17 +66,32 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
       return pictures.of(p.id, inputs, () => {
         const fittings = own.get(p.id)!;
         const current = fittings.at(-1)!;
-        const verdict = twins.length === 0 ? current.verdict : judge(current.folded, judging(p, current.part, shop, context), twins.map((t) => twinOf(t, now(t.id))));
+        const verdict =
+          twins.length === 0
+            ? current.verdict
+            : judge(
+                current.folded,
+                judging(p, current.part, shop, context),
+                twins.map((t) => twinOf(t, now(t.id))),
+              );
         return {
-          ...p, fittings: [...fittings.slice(0, -1), { ...current, verdict }], verdict, readings: current.readings, folded: current.folded,
-          renewed: current.fitting !== null, twins: twins.map((t) => t.designator), parallelWith: context.across.get(p.id) ?? null, choice, charge,
+          ...p,
+          fittings: [...fittings.slice(0, -1), { ...current, verdict }],
+          verdict,
+          readings: current.readings,
+          folded: current.folded,
+          renewed: current.fitting !== null,
+          twins: twins.map((t) => t.designator),
+          parallelWith: context.across.get(p.id) ?? null,
+          choice,
+          charge,
         };
       });
     });
     const safety = touchSafety(records.events, holders, shop.touchLimit);
     return { positions, safety, facts: factsOf(records, positions, safety) };
   };
-} // prettier-ignore
+}
 
 /** Keeps one value a key for as long as its inputs are the same objects. */
 function memory<T>() {
@@ -104,7 +121,8 @@ function surroundings<C extends ChoiceFacts>(records: JobRecords<JobRecords["job
   const across = new Map(records.across.map((a) => [a.positionId, a.designators]));
   const groups = new Map<string, PositionRecord[]>();
   for (const p of records.positions) if (p.twinKey !== null) groups.set(p.twinKey, [...(groups.get(p.twinKey) ?? []), p]);
-  const neighbours = (p: PositionRecord) => across.get(p.id)?.map((d) => [d, byDesignator.get(d)?.version, byDesignator.get(d)?.id]) ?? null;
+  const neighbours = (p: PositionRecord) =>
+    across.get(p.id)?.map((d) => [d, byDesignator.get(d)?.version, byDesignator.get(d)?.id]) ?? null;
   const fittings = new Map<number, Fitting[]>();
   for (const f of records.fittings) fittings.set(f.positionId, [...(fittings.get(f.positionId) ?? []), f]);
   return {
@@ -116,7 +134,7 @@ function surroundings<C extends ChoiceFacts>(records: JobRecords<JobRecords["job
     choices: new Map(records.choices.map((c) => [c.positionId, c])),
     byDesignator,
   };
-} // prettier-ignore
+}
 
 /** What was found in place and everything fitted since, each with the readings between its line and the next one's. */
 function fittingPictures<C extends ChoiceFacts>(
@@ -131,12 +149,14 @@ function fittingPictures<C extends ChoiceFacts>(
   return [null, ...fitted].map((fitting, i) => {
     const next = fitted[i];
     const readings = fitted.length === 0 ? all : all.filter((r) => r.seq > (fitting?.seq ?? -Infinity) && (!next || r.seq < next.seq));
-    const part: CapacitorPart = fitting ? { ...p, nominal: fitting.nominal, rated: fitting.rated, technology: fitting.technology, tolerance: fitting.tolerance } : p;
+    const part: CapacitorPart = fitting
+      ? { ...p, nominal: fitting.nominal, rated: fitting.rated, technology: fitting.technology, tolerance: fitting.tolerance }
+      : p;
     const wet = isWetAluminium(part.technology);
     const folded = fitted.length === 0 ? remember.of(p.id, [readings, wet], () => fold(readings, wet)) : fold(readings, wet);
     return { fitting, part, readings, folded, verdict: judge(folded, judging(p, part, shop, context)) };
   });
-} // prettier-ignore
+}
 
 const twinOf = (p: PositionRecord, now: FittingPicture): Twin => ({
   designator: p.designator,

@@ -21,7 +21,19 @@ const row = (
   rated: number | null,
   [typical, wornOver, failedOver]: readonly [number, number, number],
   note: string,
-): EsrNorm => ({ id, from: from * 1e-6, to: to * 1e-6, rated, typical, wornOver, failedOver, source: practice, sure: "usual", note, by: null }); // prettier-ignore
+): EsrNorm => ({
+  id,
+  from: from * 1e-6,
+  to: to * 1e-6,
+  rated,
+  typical,
+  wornOver,
+  failedOver,
+  source: practice,
+  sure: "usual",
+  note,
+  by: null,
+});
 
 /** The trade's norms every shop starts with; a shop strikes rows and adds its own. */
 export const ESR_NORMS: readonly EsrNorm[] = [
@@ -34,8 +46,18 @@ export const ESR_NORMS: readonly EsrNorm[] = [
 
 /** tan d at 120 Hz and 20 °C that a new general-purpose wet aluminium part stays under, by rated volts (from memory of typical series). */
 export const TAN_D: readonly (readonly [volts: number, tanD: number])[] = [
-  [6.3, 0.24], [10, 0.2], [16, 0.16], [25, 0.14], [35, 0.12], [50, 0.1], [63, 0.09], [100, 0.08], [160, 0.15], [250, 0.15], [350, 0.2],
-]; // prettier-ignore
+  [6.3, 0.24],
+  [10, 0.2],
+  [16, 0.16],
+  [25, 0.14],
+  [35, 0.12],
+  [50, 0.1],
+  [63, 0.09],
+  [100, 0.08],
+  [160, 0.15],
+  [250, 0.15],
+  [350, 0.2],
+];
 /** added to it for every 1000 µF above 1000 µF (from memory) */
 export const TAN_D_PER_1000_UF = 0.02;
 

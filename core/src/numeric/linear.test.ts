@@ -7,7 +7,8 @@ import { quantile } from "./statistics";
 
 const random = seededRandom(4);
 const matrix = (n: number) => Float64Array.from({ length: n * n }, () => 2 * random() - 1);
-const times = (a: Float64Array, n: number, x: Float64Array) => Float64Array.from({ length: n }, (_, i) => x.reduce((s, v, j) => s + a[i * n + j]! * v, 0)); // prettier-ignore
+const times = (a: Float64Array, n: number, x: Float64Array) =>
+  Float64Array.from({ length: n }, (_, i) => x.reduce((s, v, j) => s + a[i * n + j]! * v, 0));
 
 describe("LU", () => {
   test.each([1, 2, 3, 7, 20, 60])("solves a random system of %d to rounding", (n) => {
@@ -70,7 +71,7 @@ test("eigenvalues of a turning, shrinking map are its pair, of a triangle its di
   const turn = eigenvalues(Float64Array.of(0.6, -0.3, 0.3, 0.6), 2);
   expect(turn.map((e) => e.re)).toEqual([expect.closeTo(0.6, 12), expect.closeTo(0.6, 12)]);
   expect(turn.map((e) => Math.abs(e.im))).toEqual([expect.closeTo(0.3, 12), expect.closeTo(0.3, 12)]);
-  const triangle = eigenvalues(Float64Array.of(1, 5, 9, 0, 2, 7, 0, 0, 3), 3).map((e) => e.re); // prettier-ignore
+  const triangle = eigenvalues(Float64Array.of(1, 5, 9, 0, 2, 7, 0, 0, 3), 3).map((e) => e.re);
   expect(triangle.sort()).toEqual([1, 2, 3].map((v) => expect.closeTo(v, 12)));
   expect(eigenvalues(new Float64Array(0), 0)).toEqual([]);
 });

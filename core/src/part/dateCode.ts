@@ -6,7 +6,10 @@
 export function readDateCode(code: string): { year: number; week: number }[] {
   const match = /^(\d{2})(\d{2})$/.exec(code.trim());
   if (!match) return [];
-  const pairs: [string, string][] = [[match[1]!, match[2]!], [match[2]!, match[1]!]]; // prettier-ignore
+  const pairs: [string, string][] = [
+    [match[1]!, match[2]!],
+    [match[2]!, match[1]!],
+  ];
   return pairs
     .map(([yy, ww]) => ({ year: Number(yy) + (Number(yy) >= 50 ? 1900 : 2000), week: Number(ww) }))
     .filter(({ week }, i) => week >= 1 && week <= 53 && (i === 0 || match[1] !== match[2]));

@@ -21,11 +21,20 @@ export type MarkingIssue =
 
 // IEC 60062 tolerance letters for values above 10 pF, as fractions.
 const TOLERANCE_LETTER: Readonly<Record<string, Tolerance>> = {
-  B: { minus: 0.001, plus: 0.001 }, C: { minus: 0.0025, plus: 0.0025 }, D: { minus: 0.005, plus: 0.005 },
-  F: { minus: 0.01, plus: 0.01 }, G: { minus: 0.02, plus: 0.02 }, J: { minus: 0.05, plus: 0.05 },
-  K: { minus: 0.1, plus: 0.1 }, M: { minus: 0.2, plus: 0.2 }, N: { minus: 0.3, plus: 0.3 },
-  Q: { minus: 0.1, plus: 0.3 }, T: { minus: 0.1, plus: 0.5 }, S: { minus: 0.2, plus: 0.5 }, Z: { minus: 0.2, plus: 0.8 },
-}; // prettier-ignore
+  B: { minus: 0.001, plus: 0.001 },
+  C: { minus: 0.0025, plus: 0.0025 },
+  D: { minus: 0.005, plus: 0.005 },
+  F: { minus: 0.01, plus: 0.01 },
+  G: { minus: 0.02, plus: 0.02 },
+  J: { minus: 0.05, plus: 0.05 },
+  K: { minus: 0.1, plus: 0.1 },
+  M: { minus: 0.2, plus: 0.2 },
+  N: { minus: 0.3, plus: 0.3 },
+  Q: { minus: 0.1, plus: 0.3 },
+  T: { minus: 0.1, plus: 0.5 },
+  S: { minus: 0.2, plus: 0.5 },
+  Z: { minus: 0.2, plus: 0.8 },
+};
 
 const THREE_DIGIT = /^(\d{2})(\d)$/;
 // value and tolerance letter written together: 4n7J, 100nK; F is left out, it means farads there

@@ -51,11 +51,15 @@ test("a sound part reads tan d at 120 Hz and near a quarter of it plus 0.02 Ω a
 });
 
 test("main reservoirs of thousands of µF belong in the tens of milliohms (common practice)", () => {
-  for (const [c, v] of [[4700, 50], [3300, 50], [10000, 63]] as const) {
+  for (const [c, v] of [
+    [4700, 50],
+    [3300, 50],
+    [10000, 63],
+  ] as const) {
     const typical = soundEsr(part(c, v), hertz(100_000));
     expect(typical).toBeGreaterThan(0.01);
     expect(typical).toBeLessThan(0.1);
-  } // prettier-ignore
+  }
 });
 
 test("10 µF with 20 Ω in series reads 3.9 µF on a parallel bridge at 1 kHz, by hand", () => {

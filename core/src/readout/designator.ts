@@ -28,7 +28,10 @@ export function byDesignator(a: string, b: string): number {
  */
 export function nearestDesignators(unknown: string, known: readonly string[]): string[] {
   const wanted = normaliseDesignator(unknown);
-  return known.filter((d) => isOneSlip(wanted, d)).sort(byDesignator).slice(0, 3); // prettier-ignore
+  return known
+    .filter((d) => isOneSlip(wanted, d))
+    .sort(byDesignator)
+    .slice(0, 3);
 }
 
 function isOneSlip(a: string, b: string): boolean {

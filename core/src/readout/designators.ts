@@ -19,7 +19,10 @@ const isDesignator = (t: Token, { known }: ReadoutContext): boolean =>
  * The parts a line is about, wherever they are named; the part under the cursor where none is. What follows `with` names neighbours
  * and is left in the rest.
  */
-export function designatorsIn(line: readonly Token[], context: ReadoutContext): Parsed<{ designators: string[]; implied: boolean; rest: Token[] }> {
+export function designatorsIn(
+  line: readonly Token[],
+  context: ReadoutContext,
+): Parsed<{ designators: string[]; implied: boolean; rest: Token[] }> {
   const withAt = line.findIndex((t) => t.word === "with");
   const end = withAt < 0 ? line.length : withAt;
   const designators: string[] = [];
@@ -36,4 +39,4 @@ export function designatorsIn(line: readonly Token[], context: ReadoutContext): 
   rest.push(...line.slice(end));
   if (designators.length > 0) return { ok: true, value: { designators, implied: false, rest } };
   return context.current ? { ok: true, value: { designators: [context.current], implied: true, rest } } : fail({ code: "noDesignator" });
-} // prettier-ignore
+}

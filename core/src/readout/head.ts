@@ -19,8 +19,11 @@ export interface Head {
 }
 
 /** Asks one head after the other; the first that takes the line answers. @throws RangeError when two share a name */
-export function headTable(heads: readonly Head[]): (line: readonly Token[], context: ReadoutContext, typed: string) => Parsed<Entry> | null {
-  if (new Set(heads.map((h) => h.name)).size !== heads.length) throw new RangeError(`${heads.length} heads do not all have names of their own`);
+export function headTable(
+  heads: readonly Head[],
+): (line: readonly Token[], context: ReadoutContext, typed: string) => Parsed<Entry> | null {
+  if (new Set(heads.map((h) => h.name)).size !== heads.length)
+    throw new RangeError(`${heads.length} heads do not all have names of their own`);
   return (line, context, typed) => {
     for (const head of heads) {
       const understood = head.understand(line, context, typed);
@@ -28,4 +31,4 @@ export function headTable(heads: readonly Head[]): (line: readonly Token[], cont
     }
     return null;
   };
-} // prettier-ignore
+}

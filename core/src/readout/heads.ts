@@ -13,4 +13,6 @@ const HEADS: readonly Head[] = [undo, note, power, add, shelf, point, setting, b
 
 export const understandHead = headTable(HEADS);
 /** Every example of every head, for the key sheet and the help. */
-export const EXAMPLES: readonly Example[] = [part, point, setting, ...HEADS.filter((h) => ![part, point, setting].includes(h))].flatMap((h) => h.examples); // prettier-ignore
+export const EXAMPLES: readonly Example[] = [part, point, setting, ...HEADS.filter((h) => ![part, point, setting].includes(h))].flatMap(
+  (h) => h.examples,
+);

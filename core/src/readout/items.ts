@@ -8,9 +8,21 @@ import { CONDITION_WORDS, FILLERS, OVER_WORDS, SAID, TREND_WORDS, VISUAL_WORDS }
 export type Hint = "esr" | "capacitance" | "dissipation" | "leak" | "volts" | "ripple";
 
 const HINTS: Readonly<Record<string, Hint>> = {
-  esr: "esr", c: "capacitance", cap: "capacitance", d: "dissipation", df: "dissipation", tand: "dissipation", "tanδ": "dissipation",
-  leak: "leak", leakage: "leak", leaks: "leak", dcr: "leak", resistance: "leak", volts: "volts", ripple: "ripple",
-}; // prettier-ignore
+  esr: "esr",
+  c: "capacitance",
+  cap: "capacitance",
+  d: "dissipation",
+  df: "dissipation",
+  tand: "dissipation",
+  tanδ: "dissipation",
+  leak: "leak",
+  leakage: "leak",
+  leaks: "leak",
+  dcr: "leak",
+  resistance: "leak",
+  volts: "volts",
+  ripple: "ripple",
+};
 
 /** Something said of a part that stands for a reading: a value, or a word that is one. */
 export interface Item {
@@ -63,7 +75,10 @@ export function takeApart(rest: readonly Token[], context: ReadoutContext, self:
     const at = phrase.items.length;
     const meter = meterNamed(token, context);
     if (word === "note") {
-      phrase.note = rest.slice(i + 1).map((t) => t.text).join(" "); // prettier-ignore
+      phrase.note = rest
+        .slice(i + 1)
+        .map((t) => t.text)
+        .join(" ");
       if (phrase.note === "") return { ok: false, issue: { code: "valueMissing", after: "note" } };
       break;
     } else if (word === "with") {
@@ -80,7 +95,13 @@ export function takeApart(rest: readonly Token[], context: ReadoutContext, self:
     else if (token.standsAlone || token.value?.unit === "Hz") {
       const hertz = token.at ?? token.value?.value ?? NaN;
       // hand-held and bench bridges work between 10 Hz and 10 MHz
-      if (!(hertz >= 10 && hertz <= 1e7)) return { ok: false, issue: Number.isNaN(hertz) ? { code: "notUnderstood", token: token.text } : { code: "impossible", token: token.text, quantity: "frequency" } };
+      if (!(hertz >= 10 && hertz <= 1e7))
+        return {
+          ok: false,
+          issue: Number.isNaN(hertz)
+            ? { code: "notUnderstood", token: token.text }
+            : { code: "impossible", token: token.text, quantity: "frequency" },
+        };
       qualifiers.push({ kind: "frequency", hertz, at });
     } else if (meter) qualifiers.push({ kind: "meter", meter, at });
     else if (word === "alone") phrase.parallel = { kind: "alone" };
@@ -89,7 +110,8 @@ export function takeApart(rest: readonly Token[], context: ReadoutContext, self:
     else if (TREND_WORDS.has(word)) phrase.trend = TREND_WORDS.get(word)!;
     else if (OVER_WORDS.has(word)) push(token, { kind: "over" });
     else if (VISUAL_WORDS.has(word)) push(token, { kind: "measured", measurement: { kind: "visual", sign: VISUAL_WORDS.get(word)! } });
-    else if (CONDITION_WORDS.has(word)) push(token, { kind: "measured", measurement: { kind: "condition", condition: CONDITION_WORDS.get(word)! } });
+    else if (CONDITION_WORDS.has(word))
+      push(token, { kind: "measured", measurement: { kind: "condition", condition: CONDITION_WORDS.get(word)! } });
     else if (SAID.has(word)) push(token, { kind: "measured", measurement: { kind: "word", word: SAID.get(word)! } });
     else if (token.value) push(token, { kind: "value" });
     else if (!FILLERS.has(word)) return { ok: false, issue: { code: "notUnderstood", token: token.text } };
@@ -108,7 +130,7 @@ export function takeApart(rest: readonly Token[], context: ReadoutContext, self:
   }
   bind(phrase.items, qualifiers);
   return { ok: true, value: phrase };
-} // prettier-ignore
+}
 
 function neighbours(tokens: readonly Token[], context: ReadoutContext, self: readonly string[]): Taken<string[]> {
   const names = tokens.filter((t) => !FILLERS.has(t.word) && t.word !== "!");

@@ -34,18 +34,19 @@ const NUMBER = /^[+-]?(\d[\d.,]*|[.,]\d+)(e[+-]?\d{1,3})?$/i;
 
 /** Splits a line into words and values: units said apart are joined, pairs ("31u/0.9", "esr=0.35", "31u@1k") taken apart. */
 export function lex(line: string): Token[] {
-  const raw = line.trim().split(/\s+/).filter(Boolean).flatMap(apart); // prettier-ignore
+  const raw = line.trim().split(/\s+/).filter(Boolean).flatMap(apart);
   const joined: string[] = [];
   for (const piece of raw) {
     const before = joined[joined.length - 1];
     const unit = unitOfWord(piece);
     const open = before !== undefined && /^[<>~≈]?[+-]?[\d.,]+([a-zµμ]{0,2})$/i.test(before) && /\d/.test(before);
-    if (unit !== null && open && (unit === "%" ? NUMBER.test(bare(before)) : parseValue(bare(before) + unit))) joined[joined.length - 1] = before + unit;
+    if (unit !== null && open && (unit === "%" ? NUMBER.test(bare(before)) : parseValue(bare(before) + unit)))
+      joined[joined.length - 1] = before + unit;
     else if (before !== undefined && /^[<>~≈]$/.test(before)) joined[joined.length - 1] = before + piece;
     else joined.push(piece);
   }
   return inPhrases(joined).map(tokenOf);
-} // prettier-ignore
+}
 
 const bare = (text: string) => text.replace(/^[<>~≈]/, "");
 

@@ -56,7 +56,11 @@ const CHARGE_FARADS = 1e-6;
  */
 export function parsePosition(line: string): Result<readonly PositionDraft[], PositionIssue> {
   const [body, section = ""] = splitSection(line);
-  const tokens = body.replace(/;|,\s|\t/g, " ").split(/\s+/).filter(Boolean).flatMap(glued); // prettier-ignore
+  const tokens = body
+    .replace(/;|,\s|\t/g, " ")
+    .split(/\s+/)
+    .filter(Boolean)
+    .flatMap(glued);
   const first = tokens.shift() ?? "";
   if (!looksLikeDesignator(first)) return { ok: false, issue: { code: "designatorMissing", text: line.trim() } };
   const designator = normaliseDesignator(first);

@@ -41,7 +41,10 @@ describe("the same thing said in different ways is understood alike", () => {
     fc.assert(
       fc.property(bits, fc.array(fc.nat(1000), { minLength: 7, maxLength: 7 }), ([d, c, e, place, meterWord, more], order) => {
         const blocks = [d, `${c}u`, more.startsWith("falling") ? "" : `esr ${e}`, place, meterWord, more].filter(Boolean);
-        const shuffled = blocks.map((b, i) => ({ b, at: order[i]! })).sort((x, y) => x.at - y.at).map((x) => x.b); // prettier-ignore
+        const shuffled = blocks
+          .map((b, i) => ({ b, at: order[i]! }))
+          .sort((x, y) => x.at - y.at)
+          .map((x) => x.b);
         const sorted = (line: string) => {
           const parsed = read(line);
           if (!parsed.ok || parsed.value.kind !== "keeps") throw new Error(`${line}: ${JSON.stringify(parsed)}`);

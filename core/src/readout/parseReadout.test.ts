@@ -9,13 +9,24 @@ const clip: ReadoutMeter = { id: "clip", word: "clip", shows: "esr", esrAt: hert
 const bridge: ReadoutMeter = { id: "bridge", word: "bridge", shows: "capacitance", esrAt: hertz(1000), capacitanceAt: hertz(1000) };
 const pocket: ReadoutMeter = { id: "pocket", word: "pocket", shows: "ohmmeter", esrAt: hertz(100_000), capacitanceAt: "dc" };
 const base: ReadoutContext = {
-  known: new Map([["C1", 4700e-6], ["C3", 10e-6], ["C5", 220e-6], ["C7", 220e-6], ["C12", 100e-6], ["C13", 100e-6], ["C14", 47e-6], ["C15", 47e-6]].map(([d, c]) => [d as string, farads(c as number)])),
+  known: new Map(
+    [
+      ["C1", 4700e-6],
+      ["C3", 10e-6],
+      ["C5", 220e-6],
+      ["C7", 220e-6],
+      ["C12", 100e-6],
+      ["C13", 100e-6],
+      ["C14", 47e-6],
+      ["C15", 47e-6],
+    ].map(([d, c]) => [d as string, farads(c as number)]),
+  ),
   current: null,
   meters: [blue, clip, bridge, pocket],
   meter: blue,
   inCircuit: true,
   last: [],
-}; // prettier-ignore
+};
 
 const read = (line: string, over: Partial<ReadoutContext> = {}) => {
   const parsed = parseReadout(line, { ...base, ...over });
@@ -37,9 +48,16 @@ const code = (line: string, over: Partial<ReadoutContext> = {}) => {
 describe("what a technician mutters", () => {
   test("C14 esr 4.6", () => {
     expect(said("C14 esr 4.6")).toMatchObject([
-      { designator: "C14", implied: false, inCircuit: true, meter: "blue", significant: 2, measurement: { kind: "esr", ohms: 4.6, at: 100_000 } },
+      {
+        designator: "C14",
+        implied: false,
+        inCircuit: true,
+        meter: "blue",
+        significant: 2,
+        measurement: { kind: "esr", ohms: 4.6, at: 100_000 },
+      },
     ]);
-  }); // prettier-ignore
+  });
 
   test.each([
     ["c14 bulged", { kind: "visual", sign: "bulged" }],
@@ -95,13 +113,25 @@ describe("what a technician mutters", () => {
 
   test.each([
     ["rail +15 11.7", [{ about: "point", point: "rail +15", volts: 11.7, form: "dc" }]],
-    ["rail +15 14.9 1.2vac", [{ point: "rail +15", volts: 14.9, form: "dc" }, { point: "rail +15", volts: 1.2, form: "rms" }]],
+    [
+      "rail +15 14.9 1.2vac",
+      [
+        { point: "rail +15", volts: 14.9, form: "dc" },
+        { point: "rail +15", volts: 1.2, form: "rms" },
+      ],
+    ],
     ["rail 12 = 11.9", [{ point: "rail 12", volts: 11.9 }]],
     ["rail digital 5v 4.9", [{ point: "rail digital 5v", volts: 4.9 }]],
     ["rail - -22.4", [{ point: "rail -", volts: -22.4 }]],
     ["-15 rail -0.26", [{ point: "rail -15", volts: -0.26 }]],
     ["bias -44", [{ point: "bias", volts: -44 }]],
-    ["offset l 12mv r 15mv", [{ point: "offset l", volts: 0.012 }, { point: "offset r", volts: 0.015 }]],
+    [
+      "offset l 12mv r 15mv",
+      [
+        { point: "offset l", volts: 0.012 },
+        { point: "offset r", volts: 0.015 },
+      ],
+    ],
     ["left offset 12mv", [{ point: "offset l", volts: 0.012 }]],
     ["B+ 385", [{ point: "b+", volts: 385 }]],
     ["rail +15 30mvpp", [{ point: "rail +15", volts: 0.03, form: "peakToPeak" }]],
@@ -110,11 +140,20 @@ describe("what a technician mutters", () => {
     ["C1 ripple 230mvpp", [{ volts: 0.23, form: "peakToPeak" }]],
     ["C1 38v", [{ about: "voltsAt", designator: "C1", volts: 38, form: "dc" }]],
     ["C1 38 volts", [{ about: "voltsAt", volts: 38 }]],
-    ["C1 38v alone", [{ about: "voltsAt", volts: 38 }, { about: "across", designator: "C1", parallel: { kind: "alone" } }]],
+    [
+      "C1 38v alone",
+      [
+        { about: "voltsAt", volts: 38 },
+        { about: "across", designator: "C1", parallel: { kind: "alone" } },
+      ],
+    ],
     ["C14 note glue under it", [{ about: "note", designator: "C14", text: "glue under it" }]],
     ["note smells of fish, near T1", [{ about: "note", designator: null, text: "smells of fish, near T1" }]],
     ["power off", [{ about: "power", on: false }]],
-    ["new 10u 50v esr 1.4 series Nightjar low-esr", [{ about: "shelf", nominal: 10e-6, rated: 50, esr: 1.4, meter: "blue", series: "Nightjar", grade: "lowEsr" }]],
+    [
+      "new 10u 50v esr 1.4 series Nightjar low-esr",
+      [{ about: "shelf", nominal: 10e-6, rated: 50, esr: 1.4, meter: "blue", series: "Nightjar", grade: "lowEsr" }],
+    ],
     ["add C30 47u50v decoupler", [{ about: "position", position: { designator: "C30", nominal: 47e-6, rated: 50 } }]],
     ["add C40 8+8u 450v can", [{ position: { designator: "C40A", nominal: 8e-6 } }, { position: { designator: "C40B", nominal: 8e-6 } }]],
     ["add C40 2x1000u 50v", [{ position: { designator: "C40A", nominal: 1000e-6 } }, { position: { designator: "C40B" } }]],
@@ -129,7 +168,7 @@ describe("what a technician mutters", () => {
     const got = brought(line);
     expect(got).toMatchObject(brings);
     expect(got, "nothing more than that").toHaveLength(brings.length);
-  }); // prettier-ignore
+  });
 
   test.each([
     ["out", { kind: "setting", inCircuit: false, meter: null, cursor: null }],
@@ -176,30 +215,56 @@ describe("ohms are ohms on an ohmmeter", () => {
 describe("a value takes what stands beside it", () => {
   const esrs = (line: string) => said(line).map((r) => [(r.measurement as { ohms: number }).ohms, r.inCircuit ? "in" : "out", r.meter]);
   test("in and out behind their values, or before them", () => {
-    expect(esrs("C14 esr 4.6 in 3.58 out")).toEqual([[4.6, "in", "blue"], [3.58, "out", "blue"]]);
-    expect(esrs("C14 in 4.6 out 3.58")).toEqual([[4.6, "in", "blue"], [3.58, "out", "blue"]]);
+    expect(esrs("C14 esr 4.6 in 3.58 out")).toEqual([
+      [4.6, "in", "blue"],
+      [3.58, "out", "blue"],
+    ]);
+    expect(esrs("C14 in 4.6 out 3.58")).toEqual([
+      [4.6, "in", "blue"],
+      [3.58, "out", "blue"],
+    ]);
     expect(esrs("C14 out 4.6")).toEqual(esrs("C14 4.6 out"));
-  }); // prettier-ignore
+  });
   test("two meters, each beside its value", () => {
-    expect(esrs("C14 blue 4.6 clip 5.1")).toEqual([[4.6, "in", "blue"], [5.1, "in", "clip"]]);
-    expect(esrs("C14 4.6 blue 5.1 clip")).toEqual([[4.6, "in", "blue"], [5.1, "in", "clip"]]);
-  }); // prettier-ignore
+    expect(esrs("C14 blue 4.6 clip 5.1")).toEqual([
+      [4.6, "in", "blue"],
+      [5.1, "in", "clip"],
+    ]);
+    expect(esrs("C14 4.6 blue 5.1 clip")).toEqual([
+      [4.6, "in", "blue"],
+      [5.1, "in", "clip"],
+    ]);
+  });
   test("frequencies at their values", () => {
-    expect(measured("C14 31u@1k .9@100k")).toMatchObject([{ kind: "capacitance", at: 1000 }, { kind: "esr", ohms: 0.9, at: 100_000 }]);
+    expect(measured("C14 31u@1k .9@100k")).toMatchObject([
+      { kind: "capacitance", at: 1000 },
+      { kind: "esr", ohms: 0.9, at: 100_000 },
+    ]);
     expect(measured("C14 31u @1k 0.9r")).toMatchObject([{ at: 1000 }, { at: 100_000 }]);
     expect(measured("C14 out 31u 0.9r")).toMatchObject([{ at: 120 }, { at: 100_000 }]);
-    expect(measured("C14 31u/0.9")).toMatchObject([{ kind: "capacitance", farads: 31e-6 }, { kind: "esr", ohms: 0.9 }]);
-  }); // prettier-ignore
+    expect(measured("C14 31u/0.9")).toMatchObject([
+      { kind: "capacitance", farads: 31e-6 },
+      { kind: "esr", ohms: 0.9 },
+    ]);
+  });
 });
 
 describe("several parts in one line", () => {
   test("values are shared out in order, words are meant for all", () => {
-    expect(said("C12 C13 esr 0.5 0.6").map((r) => [r.designator, (r.measurement as { ohms: number }).ohms])).toEqual([["C12", 0.5], ["C13", 0.6]]);
+    expect(said("C12 C13 esr 0.5 0.6").map((r) => [r.designator, (r.measurement as { ohms: number }).ohms])).toEqual([
+      ["C12", 0.5],
+      ["C13", 0.6],
+    ]);
     expect(said("C12 and C13 bulged").map((r) => r.designator)).toEqual(["C12", "C13"]);
-    expect(said("C12 C13 98u 97u 0.5r 0.6r").map((r) => [r.designator, r.measurement.kind])).toEqual([["C12", "capacitance"], ["C13", "capacitance"], ["C12", "esr"], ["C13", "esr"]]);
+    expect(said("C12 C13 98u 97u 0.5r 0.6r").map((r) => [r.designator, r.measurement.kind])).toEqual([
+      ["C12", "capacitance"],
+      ["C13", "capacitance"],
+      ["C12", "esr"],
+      ["C13", "esr"],
+    ]);
     expect(code("C12 C13 esr 0.5")).toBe("valuesForParts");
     expect(code("C12 C13 esr 0.5 0.6 0.7")).toBe("valuesForParts");
-  }); // prettier-ignore
+  });
   test("same is what the line before said, and nothing where none did", () => {
     const last = [
       { measurement: { kind: "esr", ohms: ohms(0.5), at: hertz(100_000) } as const, significant: 1, inCircuit: false, meter: "clip" },

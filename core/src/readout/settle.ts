@@ -20,7 +20,7 @@ function dissipationFrequency(item: Item): Hertz {
   if (typeof item.at === "number") return hertz(item.at);
   const c = item.meter?.capacitanceAt;
   return c === undefined || c === "dc" ? hertz(120) : c;
-} // prettier-ignore
+}
 
 /** What an item says of a part of `nominal` farads; asked back where that cannot be told. */
 export function settle(item: Item, phrase: Phrase, designator: string, nominal: Farads): Taken<Settled> {
@@ -52,13 +52,22 @@ function meterFor({ meter }: Item, measurement: Measurement): string | null {
 
 function overRange(item: Item, phrase: Phrase): Taken<Settled> {
   const shows = item.meter?.shows;
-  const of = item.hint === "esr" || item.hint === "leak" ? item.hint : phrase.trend !== null ? "leak" : shows === "esr" ? "esr" : shows === "ohmmeter" ? "leak" : null;
+  const of =
+    item.hint === "esr" || item.hint === "leak"
+      ? item.hint
+      : phrase.trend !== null
+        ? "leak"
+        : shows === "esr"
+          ? "esr"
+          : shows === "ohmmeter"
+            ? "leak"
+            : null;
   if (of === null) return ask({ code: "overOfWhat", token: item.token.text });
   if (of === "esr" && item.meter && !showsEsr(item.meter)) return ask({ code: "meterShowsNoEsr", meter: item.meter.id });
   return of === "esr"
     ? reading(item, { kind: "esr", ohms: "over", at: esrFrequency(item) }, 1, "esr")
     : reading(item, { kind: "ohmmeter", ohms: "over", trend: phrase.trend ?? "unsaid" }, 1, "leak");
-} // prettier-ignore
+}
 
 function value(item: Item, phrase: Phrase, designator: string, nominal: Farads): Taken<Settled> {
   const parsed = item.token.value!;
@@ -78,8 +87,13 @@ function inPercent(item: Item, parsed: ParsedValue, nominal: Farads): Taken<Sett
   if (!signed && item.hint !== "capacitance") return ask({ code: "unitMissing", token: text });
   const c = nominal * (signed ? 1 + share : share);
   if (!within("readFarads", c) || c <= 0) return ask({ code: "impossible", token: text, quantity: "capacitance" });
-  return reading(item, { kind: "capacitance", farads: farads(c), at: capacitanceFrequency(item), ...bounded(item) }, Math.max(2, parsed.significant), "capacitance");
-} // prettier-ignore
+  return reading(
+    item,
+    { kind: "capacitance", farads: farads(c), at: capacitanceFrequency(item), ...bounded(item) },
+    Math.max(2, parsed.significant),
+    "capacitance",
+  );
+}
 
 /** Above this no hand-held shows a bare figure of ESR: something else was meant. In ohms. */
 const MOST_BARE_ESR = 100;
@@ -113,7 +127,7 @@ function quantityOf(item: Item, phrase: Phrase, parsed: ParsedValue, designator:
   if (shows !== "esr") return is(shows);
   if (!prefixed && sameFigure(size, nominal * 1e6)) return ask({ code: "isTheMarking", token: text, designator });
   return !prefixed && size > MOST_BARE_ESR ? ask({ code: "noBareEsr", token: text }) : is("esr");
-} // prettier-ignore
+}
 
 const sameFigure = (a: number, b: number) => Math.abs(a - b) <= 1e-9 * Math.abs(b);
 const bounded = (item: Item) => (item.token.bound ? { bound: item.token.bound } : {});
@@ -142,12 +156,18 @@ function keep(item: Item, phrase: Phrase, quantity: Quantity | "ripple", parsed:
       if (!within("readFarads", settled.value) || settled.value <= 0) return impossible();
       const far = phrase.forced ? null : farFromMarked(settled.value, nominal);
       if (far !== null) return ask({ code: "farFromMarked", token: String(settled.value), nominal, ratio: far });
-      return reading(item, { kind: "capacitance", farads: farads(settled.value), at: capacitanceFrequency(item), ...bounded(item) }, significant, "capacitance");
+      return reading(
+        item,
+        { kind: "capacitance", farads: farads(settled.value), at: capacitanceFrequency(item), ...bounded(item) },
+        significant,
+        "capacitance",
+      );
     }
     case "dissipation":
       return unit !== null ? wrongUnit() : keptD(item, size, significant);
     case "leak":
-      if (unit === "A") return within("leakAmperes", size) ? reading(item, { kind: "leakage", amperes: amperes(size) }, significant, "leak") : impossible();
+      if (unit === "A")
+        return within("leakAmperes", size) ? reading(item, { kind: "leakage", amperes: amperes(size) }, significant, "leak") : impossible();
       if (unit !== null && unit !== "Ω") return wrongUnit();
       if (!within("insulationOhms", size)) return impossible();
       return reading(item, { kind: "ohmmeter", ohms: ohms(size), trend: phrase.trend ?? "unsaid", ...bounded(item) }, significant, "leak");
@@ -161,7 +181,7 @@ function keep(item: Item, phrase: Phrase, quantity: Quantity | "ripple", parsed:
     case "frequency":
       return wrongUnit();
   }
-} // prettier-ignore
+}
 
 /** "mF" is millifarads to some and microfarads on old parts: taken only where the marked value leaves no doubt. */
 function milliFarads(text: string, micro: number, nominal: Farads): Taken<number> {

@@ -169,8 +169,13 @@ function build(settings: Settings, parts: Parts): Netlist {
   const kind = settings["kind"] as CrossoverKind;
   const second = settings["alignment"] === "linkwitzRiley" ? CROSSOVER_TABLE.secondLinkwitzRiley : CROSSOVER_TABLE.secondButterworth;
   const coil = (id: string, a: string, b: string, entry: number, at = f): CircuitElement => ({
-    kind: "inductor", id, a, b, henries: (entry * r) / at, dcr: COIL_OHMS,
-  }); // prettier-ignore
+    kind: "inductor",
+    id,
+    a,
+    b,
+    henries: (entry * r) / at,
+    dcr: COIL_OHMS,
+  });
   const c = (id: string, a: string, b: string): CircuitElement[] => {
     const state = part(parts, id);
     // an open part in line leaves a few picofarads of stray between its wires
@@ -196,8 +201,13 @@ function build(settings: Settings, parts: Parts): Netlist {
 const COIL_OHMS = 0.05;
 
 const source = (settings: Settings): CircuitElement => ({
-  kind: "voltageSource", id: "V1", plus: "in", minus: "0", wave: { kind: "dc", value: 0 }, ohms: num(settings, "amplifierOhms"),
-}); // prettier-ignore
+  kind: "voltageSource",
+  id: "V1",
+  plus: "in",
+  minus: "0",
+  wave: { kind: "dc", value: 0 },
+  ohms: num(settings, "amplifierOhms"),
+});
 
 function driver(settings: Settings): CircuitElement[] {
   const out: CircuitElement[] = [];

@@ -28,7 +28,18 @@ const VALVES: Usual = {
   chain: 16e-6,
   rated: 450,
 };
-const TRANSISTORS: Usual = { source: 0.5, dropper: 470, siemens: 0.02, collector: 4.7e3, outputSiemens: 0.12, coupling: 4.7e-6, leak: 22e3, main: 2200e-6, chain: 100e-6, rated: 50 }; // prettier-ignore
+const TRANSISTORS: Usual = {
+  source: 0.5,
+  dropper: 470,
+  siemens: 0.02,
+  collector: 4.7e3,
+  outputSiemens: 0.12,
+  coupling: 4.7e-6,
+  leak: 22e3,
+  main: 2200e-6,
+  chain: 100e-6,
+  rated: 50,
+};
 
 /**
  * Gain stages that share one decoupling chain: the output stage pulls on the main node, the pull comes back through the droppers

@@ -59,8 +59,15 @@ export const regulatedRail: Scenario = {
     const [raw, regulated] = [Math.SQRT2 * num(settings, "secondary"), num(settings, "regulated")];
     return [
       { key: "input", roles: ["regulatorIn", "reservoir"], farads: 2200e-6, rated: 1.3 * raw, technology: "aluminium", sees: raw },
-      { key: "output", roles: ["regulatorOut", "decoupler", "digitalRail"], farads: 47e-6, rated: 1.5 * regulated, technology: "aluminium", sees: regulated },
-    ]; // prettier-ignore
+      {
+        key: "output",
+        roles: ["regulatorOut", "decoupler", "digitalRail"],
+        farads: 47e-6,
+        rated: 1.5 * regulated,
+        technology: "aluminium",
+        sees: regulated,
+      },
+    ];
   },
   netlist: (settings, parts) => raw(settings, parts),
   solve(settings, parts, options) {
@@ -107,23 +114,46 @@ export const regulatedRail: Scenario = {
         symptom: 20 * Math.log10(Math.max(noise, 1e-9)),
         warnings,
         stress: {
-          ...(working ? { input: { volts: highest(input) * 1.1, ripple: rms(steady.value.waveforms.amperes("input")), hertz: (settings["arrangement"] === "bridge" ? 2 : 1) * num(settings, "mainsHertz") } } : {}),
+          ...(working
+            ? {
+                input: {
+                  volts: highest(input) * 1.1,
+                  ripple: rms(steady.value.waveforms.amperes("input")),
+                  hertz: (settings["arrangement"] === "bridge" ? 2 : 1) * num(settings, "mainsHertz"),
+                },
+              }
+            : {}),
           output: { volts: set, ripple: 0, hertz: 100_000 },
         },
         warm: steady.value.states,
       },
-    }; // prettier-ignore
+    };
   },
 };
 /** Current that logic and op-amps of a board draw in bursts around 100 kHz, in amperes rms (common practice). */
 const NOISE_AMPERES = 0.01;
 
 function raw(settings: Settings, parts: Parts): Netlist {
-  const diode = (id: string, anode: string, cathode: string): CircuitElement => ({ kind: "diode", id, anode, cathode, saturation: 1e-9, emission: 1.8, ohms: 0.03 });
+  const diode = (id: string, anode: string, cathode: string): CircuitElement => ({
+    kind: "diode",
+    id,
+    anode,
+    cathode,
+    saturation: 1e-9,
+    emission: 1.8,
+    ohms: 0.03,
+  });
   const amplitude = (Math.SQRT2 * num(settings, "secondary") * num(settings, "mainsShare")) / 100;
   const bridge = settings["arrangement"] === "bridge";
   const elements: CircuitElement[] = [
-    { kind: "voltageSource", id: "T1", plus: "w1", minus: bridge ? "w2" : "0", wave: { kind: "sine", amplitude, hertz: num(settings, "mainsHertz") }, ohms: num(settings, "source") },
+    {
+      kind: "voltageSource",
+      id: "T1",
+      plus: "w1",
+      minus: bridge ? "w2" : "0",
+      wave: { kind: "sine", amplitude, hertz: num(settings, "mainsHertz") },
+      ohms: num(settings, "source"),
+    },
     diode("D1", "w1", "raw"),
     ...(bridge ? [diode("D2", "w2", "raw"), diode("D3", "0", "w1"), diode("D4", "0", "w2")] : []),
     ...place("input", "raw", "0", part(parts, "input")),
@@ -132,9 +162,16 @@ function raw(settings: Settings, parts: Parts): Netlist {
   // drawn as a resistance that takes the stated current where the regulator begins to drop out: a little more above, so the trough
   // errs on the deep side; a steady current would pull a rail without its capacitor below nothing
   const amperes = num(settings, "load");
-  if (amperes > 0) elements.push({ kind: "resistor", id: "RL", a: "raw", b: "0", ohms: (num(settings, "regulated") + num(settings, "dropOut")) / amperes });
+  if (amperes > 0)
+    elements.push({
+      kind: "resistor",
+      id: "RL",
+      a: "raw",
+      b: "0",
+      ohms: (num(settings, "regulated") + num(settings, "dropOut")) / amperes,
+    });
   return { title: "Raw side of a regulated rail", elements };
-} // prettier-ignore
+}
 
 function outputSide(settings: Settings, parts: Parts): Netlist {
   return {

@@ -58,12 +58,21 @@ export const seriesPair: Scenario = {
       { key: "atSwitchOn", at: "upper", value: first, unit: "V" },
       { key: "atSwitchOn", at: "lower", value: supply - first, unit: "V" },
       // R <= (2·Vm − Vb) / (0.0015·C·Vb) MΩ, C in µF: maker's application guide, from memory
-      { key: "balanceAtMost", value: microfarads > 0 ? Math.max(0, ((2 * rated - supply) / (0.0015 * microfarads * supply)) * 1e6) : NaN, unit: "Ω" },
+      {
+        key: "balanceAtMost",
+        value: microfarads > 0 ? Math.max(0, ((2 * rated - supply) / (0.0015 * microfarads * supply)) * 1e6) : NaN,
+        unit: "Ω",
+      },
       { key: "balanceWatts", value: num(settings, "balance") > 0 ? Math.max(upper, lower) ** 2 / num(settings, "balance") : 0, unit: "W" },
-    ].filter((f) => Number.isFinite(f.value)) as Figure[]; // prettier-ignore
+    ].filter((f) => Number.isFinite(f.value)) as Figure[];
     const warnings: Warning[] = (
-      [["upper", Math.max(upper, first)], ["lower", Math.max(lower, supply - first)]] as const
-    ).filter(([, v]) => v > rated).map(([slot, v]) => ({ code: "overRated", slot, volts: v, rated })); // prettier-ignore
+      [
+        ["upper", Math.max(upper, first)],
+        ["lower", Math.max(lower, supply - first)],
+      ] as const
+    )
+      .filter(([, v]) => v > rated)
+      .map(([slot, v]) => ({ code: "overRated", slot, volts: v, rated }));
     const stress = {
       upper: { volts: Math.max(upper, first) * 1.1, ripple: 0, hertz: 100 },
       lower: { volts: Math.max(lower, supply - first) * 1.1, ripple: 0, hertz: 100 },

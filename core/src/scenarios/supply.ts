@@ -52,9 +52,18 @@ interface Usual {
   filter: number;
 }
 const GENERAL: Usual = {
-  arrangement: "bridge", secondary: 24, source: 0.5, load: 0.5, stages: 1, dropper: 100, stageLoad: 0.01, rejection: 40,
-  rectifier: "silicon", reservoir: 4700e-6, filter: 100e-6,
-}; // prettier-ignore
+  arrangement: "bridge",
+  secondary: 24,
+  source: 0.5,
+  load: 0.5,
+  stages: 1,
+  dropper: 100,
+  stageLoad: 0.01,
+  rejection: 40,
+  rectifier: "silicon",
+  reservoir: 4700e-6,
+  filter: 100e-6,
+};
 // Common practice for units of their kind; every value can be set to what is on the bench.
 const USUAL: Readonly<Record<string, Partial<Usual>>> = {
   receiver: { arrangement: "dualRail", secondary: 26, source: 0.4, load: 0.35 },
@@ -63,13 +72,22 @@ const USUAL: Readonly<Record<string, Partial<Usual>>> = {
   mixer: { arrangement: "dualRail", secondary: 16, source: 1, load: 0.3, stages: 0, reservoir: 2200e-6, rejection: 60 },
   synthesizer: { arrangement: "dualRail", secondary: 17, source: 0.8, load: 0.4, stages: 0, reservoir: 4700e-6, rejection: 60 },
   valveAmplifier: {
-    arrangement: "centreTap", secondary: 300, source: 150, load: 0.06, stages: 2, dropper: 4700, stageLoad: 0.004, rejection: 20,
-    rectifier: "valve", reservoir: 32e-6, filter: 16e-6,
+    arrangement: "centreTap",
+    secondary: 300,
+    source: 150,
+    load: 0.06,
+    stages: 2,
+    dropper: 4700,
+    stageLoad: 0.004,
+    rejection: 20,
+    rectifier: "valve",
+    reservoir: 32e-6,
+    filter: 16e-6,
   },
   recordPlayer: { arrangement: "halfWave", secondary: 14, source: 2, load: 0.1, reservoir: 1000e-6 },
   intercom: { arrangement: "halfWave", secondary: 12, source: 3, load: 0.1, reservoir: 1000e-6 },
   poweredSpeaker: { secondary: 20, source: 0.5, load: 0.3, reservoir: 3300e-6 },
-}; // prettier-ignore
+};
 
 /** Largest reservoir behind a rectifier valve where its maker's limit is not known, in farads (common practice). */
 const VALVE_RESERVOIR_LIMIT = 50e-6;
@@ -120,11 +138,21 @@ export const supply: Scenario = {
     const sees = peakVolts(settings);
     const rated = Math.max(16, 1.3 * sees);
     const reservoir = (key: string): Slot => ({
-      key, roles: ["reservoir"], farads: u.reservoir, rated, technology: valve ? "can" : "aluminium", sees,
-    }); // prettier-ignore
+      key,
+      roles: ["reservoir"],
+      farads: u.reservoir,
+      rated,
+      technology: valve ? "can" : "aluminium",
+      sees,
+    });
     const stage = (k: number): Slot => ({
-      key: `filter${k}`, roles: ["decoupler", "regulatorIn"], farads: u.filter, rated, technology: "aluminium", sees,
-    }); // prettier-ignore
+      key: `filter${k}`,
+      roles: ["decoupler", "regulatorIn"],
+      farads: u.filter,
+      rated,
+      technology: "aluminium",
+      sees,
+    });
     const stages = Array.from({ length: Math.min(num(settings, "stages"), MAX_STAGES) }, (_, i) => stage(i + 1));
     const two = settings["arrangement"] === "doubler" || settings["arrangement"] === "dualRail";
     return [reservoir("reservoir"), ...(two ? [reservoir("reservoir2")] : []), ...stages];
@@ -143,8 +171,13 @@ function build(settings: Settings, parts: Parts, phase = 0): Netlist {
   const elements: CircuitElement[] = [];
   const winding = (id: string, plus: string, minus: string) =>
     elements.push({
-      kind: "voltageSource", id, plus, minus, wave: { kind: "sine", amplitude: peakVolts(settings), hertz, phase }, ohms: num(settings, "source"),
-    }); // prettier-ignore
+      kind: "voltageSource",
+      id,
+      plus,
+      minus,
+      wave: { kind: "sine", amplitude: peakVolts(settings), hertz, phase },
+      ohms: num(settings, "source"),
+    });
   const broken = settings["fault"] === "diodeOpen" ? "D1" : null;
   const diode = (id: string, anode: string, cathode: string) => {
     if (id === broken) return;

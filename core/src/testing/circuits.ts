@@ -22,7 +22,13 @@ export const randomCircuits = (kinds: readonly ("resistor" | "capacitor" | "indu
     })
     .map(({ nodes, parts, amplitude, ohms }): CircuitElement[] => [
       { kind: "voltageSource", id: "V1", plus: "n1", minus: "0", wave: { kind: "sine", amplitude, hertz: 50 }, ohms },
-      ...Array.from({ length: nodes }, (_, i): CircuitElement => ({ kind: "resistor", id: `Rring${i}`, a: node(i), b: node((i + 1) % nodes), ohms: 100 * (i + 1) })), // prettier-ignore
+      ...Array.from({ length: nodes }, (_, i): CircuitElement => ({
+        kind: "resistor",
+        id: `Rring${i}`,
+        a: node(i),
+        b: node((i + 1) % nodes),
+        ohms: 100 * (i + 1),
+      })),
       ...parts.flatMap((p, i) => placed(p.kind, i, node(p.a % nodes), node(p.b % nodes), p.size)),
     ]);
 

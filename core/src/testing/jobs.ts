@@ -27,10 +27,29 @@ export const SHOP: ShopFacts = {
 };
 
 export const positionRecord = (id: number, designator: string, of: CapacitorPart, over: Partial<PositionRecord> = {}): PositionRecord => ({
-  ...of, designator, id, jobId: 1, version: 1, line: null, section: "Supply", channel: null, twinKey: null, temperature: null, diameter: null, height: null,
-  maxDiameter: null, maxHeight: null, pitch: null, mounting: "radial", working: null, largest: null, following: null, originalEsr: null, holdsCharge: false,
+  ...of,
+  designator,
+  id,
+  jobId: 1,
+  version: 1,
+  line: null,
+  section: "Supply",
+  channel: null,
+  twinKey: null,
+  temperature: null,
+  diameter: null,
+  height: null,
+  maxDiameter: null,
+  maxHeight: null,
+  pitch: null,
+  mounting: "radial",
+  working: null,
+  largest: null,
+  following: null,
+  originalEsr: null,
+  holdsCharge: false,
   ...over,
-}); // prettier-ignore
+});
 
 /** A job of a charged reservoir, two twins and a plain part. */
 export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
@@ -42,9 +61,17 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
     positionRecord(4, "C21", part(4.7, 50, { role: "coupling" })),
     positionRecord(3, "C114", part(100, 16), { twinKey: "C14" }),
   ],
-  readings: {}, fittings: [], across: [], choices: [], events: [], points: [], notes: [], circuits: [], lines: [],
+  readings: {},
+  fittings: [],
+  across: [],
+  choices: [],
+  events: [],
+  points: [],
+  notes: [],
+  circuits: [],
+  lines: [],
   ...over,
-}); // prettier-ignore
+});
 
 export const keeping = (seq: number, over: Partial<Keeping> = {}): Keeping => ({
   seq,
@@ -68,5 +95,12 @@ export function bench(from: JobRecords = records(), shop: ShopFacts = SHOP) {
     now = applyLine(now, shop, entered, entry.value, keeping(seq));
     return entry.value;
   };
-  return { type, get records() { return now; }, picture: () => picture(now, shop), at: (d: string) => picture(now, shop).positions.find((p) => p.designator === d)! };
-} // prettier-ignore
+  return {
+    type,
+    get records() {
+      return now;
+    },
+    picture: () => picture(now, shop),
+    at: (d: string) => picture(now, shop).positions.find((p) => p.designator === d)!,
+  };
+}

@@ -31,7 +31,12 @@ const question = (over: Partial<ExplainQuestion> = {}): ExplainQuestion => {
   const scenario = over.scenario ?? SCENARIOS.supply;
   const positions = over.positions ?? RECEIVER;
   const settings = { arrangement: "dualRail", stages: 1, rectifier: "silicon", ...over.chosen };
-  const binding = over.binding ?? bindSlots(scenario.slots(settings as never), positions.map((p) => p.part)); // prettier-ignore
+  const binding =
+    over.binding ??
+    bindSlots(
+      scenario.slots(settings as never),
+      positions.map((p) => p.part),
+    );
   return { scenario, unitKind: "receiver", chosen: {}, binding, positions, complaint: null, draws: 24, seed: 5, ...over };
 };
 const answered = (q: ExplainQuestion) => {
@@ -89,10 +94,16 @@ describe("explain", () => {
 });
 
 describe("Shapley values", () => {
-  const game = (value: (set: number) => number) => (set: number): Result<number, never> => ({ ok: true, value: value(set) }); // prettier-ignore
+  const game =
+    (value: (set: number) => number) =>
+    (set: number): Result<number, never> => ({ ok: true, value: value(set) });
   test("of a sum are its terms, of a pair that only works together half each", () => {
     const terms = [3, 5, 7];
-    const sum = shapley(3, game((s) => terms.reduce((t, v, i) => t + ((s >> i) & 1 ? v : 0), 0)), seededRandom(1)); // prettier-ignore
+    const sum = shapley(
+      3,
+      game((s) => terms.reduce((t, v, i) => t + ((s >> i) & 1 ? v : 0), 0)),
+      seededRandom(1),
+    );
     expect(sum).toEqual({ ok: true, value: terms.map((t) => expect.closeTo(t, 12)) });
     const pair = shapley(
       3,
@@ -127,13 +138,34 @@ describe("which circuit, which part", () => {
   });
   test("slots take parts by role in order, hands go first, a single slot takes the worst", () => {
     const supply = SCENARIOS.supply.slots({ ...settingsOf, arrangement: "dualRail", stages: 1 });
-    expect(bindSlots(supply, RECEIVER.map((p) => p.part))).toEqual({ reservoir: "C1", reservoir2: "C2", filter1: "C14" }); // prettier-ignore
-    expect(bindSlots(supply, RECEIVER.map((p) => p.part), { reservoir: "C2", filter1: null })).toEqual({ reservoir: "C2", reservoir2: "C1", filter1: null }); // prettier-ignore
+    expect(
+      bindSlots(
+        supply,
+        RECEIVER.map((p) => p.part),
+      ),
+    ).toEqual({ reservoir: "C1", reservoir2: "C2", filter1: "C14" });
+    expect(
+      bindSlots(
+        supply,
+        RECEIVER.map((p) => p.part),
+        { reservoir: "C2", filter1: null },
+      ),
+    ).toEqual({ reservoir: "C2", reservoir2: "C1", filter1: null });
     const low = RECEIVER.map((p) => ({ ...p.part, rated: p.part.designator === "C14" ? 16 : 50 }));
     expect(bindSlots(supply, low).filter1, "a 16 V part does not stand on a 37 V node").toBeNull();
-    expect(bindSlots(supply, RECEIVER.map((p) => p.part), { reservoir: "C99" }).reservoir).toBe("C1"); // prettier-ignore
+    expect(
+      bindSlots(
+        supply,
+        RECEIVER.map((p) => p.part),
+        { reservoir: "C99" },
+      ).reservoir,
+    ).toBe("C1");
     const coupling = SCENARIOS.coupling.slots({ place: "coupling", before: 5 });
-    const choose = (verdicts: VerdictState[]) => bindSlots(coupling, verdicts.map((verdict, i) => ({ designator: `C${i}`, role: "coupling", verdict }))).c; // prettier-ignore
+    const choose = (verdicts: VerdictState[]) =>
+      bindSlots(
+        coupling,
+        verdicts.map((verdict, i) => ({ designator: `C${i}`, role: "coupling", verdict })),
+      ).c;
     expect(choose(["sound", "worn", "failed", "open"])).toBe("C3");
     expect(choose(["sound", "worn"])).toBe("C1");
     expect(choose(["sound", "unmeasured"])).toBe("C0");
@@ -150,12 +182,27 @@ describe("which circuit, which part", () => {
     expect(found).toEqual({ designator: "C1", volts: 2, form: "rms", decibels: expect.closeTo(20, 9) });
     expect(measuredExcess(SCENARIOS.supply, figures, { reservoir: "C2" }, [point(1, 1)])).toBeNull();
     const pp = [...figures, { key: "ripple", at: "rail", value: 0.6, unit: "V" as const }];
-    expect(measuredExcess(SCENARIOS.supply, pp, { reservoir: "C1" }, [point(6, 1, "peakToPeak")]), "peak to peak against peak to peak").toMatchObject({ form: "peakToPeak", decibels: expect.closeTo(20, 9) }); // prettier-ignore
+    expect(
+      measuredExcess(SCENARIOS.supply, pp, { reservoir: "C1" }, [point(6, 1, "peakToPeak")]),
+      "peak to peak against peak to peak",
+    ).toMatchObject({ form: "peakToPeak", decibels: expect.closeTo(20, 9) });
     expect(SCENARIOS.servoLoop.impliedLoss(-6)).toBe(6);
     expect(SCENARIOS.supply.impliedLoss(-60)).toBeNull();
   });
   test("in sum every bad part is named once, with the circuit it matters in", () => {
-    const sum = explainJob({ unit: unit("receiver", "linear", ["hum", "weakBass"], RECEIVER.map((p) => p.part.role)), positions: RECEIVER, setups: [], common: {}, draws: 8, seed: 1 }); // prettier-ignore
+    const sum = explainJob({
+      unit: unit(
+        "receiver",
+        "linear",
+        ["hum", "weakBass"],
+        RECEIVER.map((p) => p.part.role),
+      ),
+      positions: RECEIVER,
+      setups: [],
+      common: {},
+      draws: 8,
+      seed: 1,
+    });
     expect(sum.unsolved).toEqual([]);
     expect(sum.parts.map((p) => p.designator).sort()).toEqual(["C1", "C14", "C2", "C21"]);
     const of = (d: string) => sum.parts.find((p) => p.designator === d)!;
@@ -164,7 +211,12 @@ describe("which circuit, which part", () => {
     expect(of("C21")).toMatchObject({ in: "coupling", verdict: "notTheCause" });
   });
   test("what a reservoir bears is known from the supply, what a coupling part bears from no model", () => {
-    const u = unit("receiver", "linear", ["hum"], RECEIVER.map((p) => p.part.role)); // prettier-ignore
+    const u = unit(
+      "receiver",
+      "linear",
+      ["hum"],
+      RECEIVER.map((p) => p.part.role),
+    );
     const stress = stressAt("C2", u, RECEIVER, [], { mainsHertz: 60 });
     expect(stress).toMatchObject({ scenario: "supply", hertz: 120 });
     expect(stress!.ripple).toBeGreaterThan(0.3);

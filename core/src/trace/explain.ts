@@ -54,9 +54,16 @@ export interface Explanation {
 
 const standIn = (slot: Slot): KnownState =>
   soundState(
-    { designator: "", role: slot.roles[0]!, technology: slot.technology, nominal: farads(slot.farads), rated: volts(slot.rated), tolerance: usualTolerance(slot.technology) },
+    {
+      designator: "",
+      role: slot.roles[0]!,
+      technology: slot.technology,
+      nominal: farads(slot.farads),
+      rated: volts(slot.rated),
+      tolerance: usualTolerance(slot.technology),
+    },
     100,
-  ); // prettier-ignore
+  );
 
 /** Sound and present state of every slot; a slot nothing stands in has its usual part in both. */
 export function slotStates(scenario: Scenario, settings: Settings, binding: Binding, positions: readonly MeasuredPart[]) {
@@ -108,7 +115,15 @@ export function explain(q: ExplainQuestion): Result<Explanation, CircuitIssue> {
 
   for (let d = 0; d < q.draws; d++) {
     if (q.stop?.(d)) return { ok: false, issue: { code: "cancelled" } };
-    const drawn: Settings = d === 0 ? settings : { ...settings, ...Object.fromEntries(unsureSettings.map((s) => [s.key, jitter(settings[s.key] as number, s.kind === "number" ? s.unsure : 0, random)])) }; // prettier-ignore
+    const drawn: Settings =
+      d === 0
+        ? settings
+        : {
+            ...settings,
+            ...Object.fromEntries(
+              unsureSettings.map((s) => [s.key, jitter(settings[s.key] as number, s.kind === "number" ? s.unsure : 0, random)]),
+            ),
+          };
     const sound = partsOf(states, (s) => (d === 0 ? s.sound.state : shaken(badIn(s) ? s.sound : s.now, random)));
     const now: Parts = { ...sound, ...partsOf(bad, (s) => (d === 0 ? s.now.state : shaken(s.now, random))) };
     const seen = new Map<number, number>();
@@ -135,9 +150,14 @@ export function explain(q: ExplainQuestion): Result<Explanation, CircuitIssue> {
   const size = q.complaint ?? total.p50;
   const contributions = bad.map((s, i): Contribution => {
     const { p10, p50, p90 } = spreadOf(shares[i]!);
-    const verdict = p50 >= CAUSE_SHARE * size && p50 >= (q.complaint === null ? 1 : 0.5) * scenario.symptom.noticeable ? "cause" : p90 < scenario.symptom.noticeable && p50 < NOT_SHARE * Math.max(size, scenario.symptom.noticeable) ? "notTheCause" : "contributes";
+    const verdict =
+      p50 >= CAUSE_SHARE * size && p50 >= (q.complaint === null ? 1 : 0.5) * scenario.symptom.noticeable
+        ? "cause"
+        : p90 < scenario.symptom.noticeable && p50 < NOT_SHARE * Math.max(size, scenario.symptom.noticeable)
+          ? "notTheCause"
+          : "contributes";
     return { designator: s.position.part.designator, slot: s.slot.key, share: { p10, p50, p90 }, verdict };
-  }); // prettier-ignore
+  });
   contributions.sort((a, b) => b.share.p50 - a.share.p50);
   const soundParts = partsOf(states, (s) => (badIn(s) ? s.sound.state : s.now.state));
   const nowParts = partsOf(states, (s) => s.now.state);

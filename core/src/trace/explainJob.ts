@@ -40,7 +40,11 @@ export function explainJob(q: JobQuestion): { parts: PartAnswer[]; unsolved: Sce
     const chosen = { ...q.common, ...setup?.settings };
     const settings = fillSettings(scenario, q.unit.unitKind, chosen);
     const slots = scenario.slots(settings);
-    const usual = bindSlots(slots, q.positions.map((p) => ({ ...p.part, verdict: p.verdict })), setup?.binding); // prettier-ignore
+    const usual = bindSlots(
+      slots,
+      q.positions.map((p) => ({ ...p.part, verdict: p.verdict })),
+      setup?.binding,
+    );
     const only = slots.length === 1 ? slots[0]! : null;
     const bindings = only
       ? bad.filter((p) => only.roles.includes(p.part.role)).map((p): Binding => ({ [only.key]: p.part.designator }))

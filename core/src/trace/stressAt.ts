@@ -25,11 +25,19 @@ export function stressAt(
     const id = scenario.id;
     const setup = setups.find((s) => s.scenario === id);
     const settings = fillSettings(scenario, unit.unitKind, { ...common, ...setup?.settings });
-    const binding = bindSlots(scenario.slots(settings), positions.map((p) => p.part), setup?.binding); // prettier-ignore
+    const binding = bindSlots(
+      scenario.slots(settings),
+      positions.map((p) => p.part),
+      setup?.binding,
+    );
     const slot = Object.keys(binding).find((key) => binding[key] === designator);
     if (slot === undefined) continue;
     const states = slotStates(scenario, settings, binding, positions);
-    const solved = scenario.solve(settings, partsOf(states, (s) => s.sound.state), { detail: "full" }); // prettier-ignore
+    const solved = scenario.solve(
+      settings,
+      partsOf(states, (s) => s.sound.state),
+      { detail: "full" },
+    );
     const stress = solved.ok ? solved.value.stress[slot] : undefined;
     if (stress) return { ...stress, scenario: id };
   }

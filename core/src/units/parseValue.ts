@@ -17,8 +17,18 @@ export interface ParsedValue {
 }
 
 const EXPONENT: Readonly<Record<string, number>> = {
-  p: -12, n: -9, u: -6, µ: -6, μ: -6, m: -3, "": 0, k: 3, K: 3, M: 6, G: 9,
-}; // prettier-ignore
+  p: -12,
+  n: -9,
+  u: -6,
+  µ: -6,
+  μ: -6,
+  m: -3,
+  "": 0,
+  k: 3,
+  K: 3,
+  M: 6,
+  G: 9,
+};
 
 // Units are matched whole, longest first; old-style farads ("mfd", "mmf") carry their prefix inside.
 const UNITS: readonly { pattern: RegExp; unit: UnitSymbol; exponent?: number; alternating?: boolean; peakToPeak?: boolean }[] = [

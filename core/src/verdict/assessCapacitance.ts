@@ -28,7 +28,12 @@ export function assessCapacitance(m: Capacitance, inCircuit: boolean, context: J
   const settle = inCircuit ? "liftAndCapacitance" : null;
   const low = share < 1 - minus - EDGE;
   if (low && isWetAluminium(part.technology) && m.at !== "dc" && m.at >= figure("c.underReadsFrom"))
-    return finding("undecided", "guess", { code: "capacitanceUnderReads", farads: m.farads, share, at: m.at, model: modelled(m.farads, m.at, part, folded) }, "capacitanceAt120"); // prettier-ignore
+    return finding(
+      "undecided",
+      "guess",
+      { code: "capacitanceUnderReads", farads: m.farads, share, at: m.at, model: modelled(m.farads, m.at, part, folded) },
+      "capacitanceAt120",
+    );
   if (share < figure("c.nearlyGone"))
     return finding("open", certainty, { code: "capacitanceGone", farads: m.farads, share, inCircuit }, settle);
   if (low) {

@@ -24,7 +24,14 @@ export function assessDissipation(m: Of<"dissipation">, reading: Reading, contex
   return judged(esrFromTanD(m.d, m.at, farads), m.at, reading, context, folded, null);
 }
 
-function judged(value: Ohms, at: Hertz, reading: Reading, context: JudgingContext, folded: Folded | null, bound: "below" | "above" | "about" | null): Finding {
+function judged(
+  value: Ohms,
+  at: Hertz,
+  reading: Reading,
+  context: JudgingContext,
+  folded: Folded | null,
+  bound: "below" | "above" | "about" | null,
+): Finding {
   const { part, parallel } = context;
   const { inCircuit } = reading;
   const atMost = (certainty: "shown" | "likely") => (bound === "about" ? "likely" : certainty);
@@ -37,9 +44,18 @@ function judged(value: Ohms, at: Hertz, reading: Reading, context: JudgingContex
   const state = esrBand(value, ratio, expected);
   if (bound === "above" && state !== "failed" && state !== "open")
     return finding("undecided", "guess", { code: "esrBeyondDisplay", ohms: value, expected: expected.typical }, "referenceReading", source);
-  const reason: VerdictReason = { code: "esr", ohms: value, at, expected: expected.typical, ratio, inCircuit, atLimit: limitMet(value, expected) };
+  const reason: VerdictReason = {
+    code: "esr",
+    ohms: value,
+    at,
+    expected: expected.typical,
+    ratio,
+    inCircuit,
+    atLimit: limitMet(value, expected),
+  };
   const lift: Settle = "liftAndEsr";
-  if (state !== "sound") return finding(state, inCircuit ? "likely" : atMost("shown"), reason, inCircuit || bound === "about" ? lift : null, source);
+  if (state !== "sound")
+    return finding(state, inCircuit ? "likely" : atMost("shown"), reason, inCircuit || bound === "about" ? lift : null, source);
   if (!inCircuit) return finding("sound", atMost("shown"), reason, bound === "about" ? lift : null, source);
   switch (parallel.kind) {
     case "alone":
@@ -49,7 +65,7 @@ function judged(value: Ohms, at: Hertz, reading: Reading, context: JudgingContex
     case "with":
       return besideNeighbours(value, at, expected, parallel.parts);
   }
-} // prettier-ignore
+}
 
 /** Under what a part and its leads can read: it may be a short, and only the ohmmeter tells. */
 const tooLow = (value: number, part: CapacitorPart): boolean =>

@@ -15,13 +15,17 @@ type Of<K extends Measurement["kind"]> = Extract<Measurement, { kind: K }>;
  */
 export function assessOhmmeter(m: Of<"ohmmeter">, inCircuit: boolean, context: JudgingContext): Finding {
   const { part } = context;
-  if (m.ohms === "over") return noPath({ code: m.trend === "climbing" ? "climbsToOverRange" : "overRangeProvesLittle" }, m.trend, inCircuit, part);
+  if (m.ohms === "over")
+    return noPath({ code: m.trend === "climbing" ? "climbsToOverRange" : "overRangeProvesLittle" }, m.trend, inCircuit, part);
   const value = m.ohms;
   const shorted = shortOf(value, m.trend, part);
-  if (inCircuit) return shorted && value <= figure("short.ohms") ? finding("undecided", "likely", { code: "nodeShorted", ohms: value }, "liftLegs") : finding("undecided", "guess", { code: "leakMayBeCircuit", ohms: value }, "liftAndOhmmeter");
+  if (inCircuit)
+    return shorted && value <= figure("short.ohms")
+      ? finding("undecided", "likely", { code: "nodeShorted", ohms: value }, "liftLegs")
+      : finding("undecided", "guess", { code: "leakMayBeCircuit", ohms: value }, "liftAndOhmmeter");
   if (shorted) return finding("shorted", "shown", shorted, null);
   return path(value, m.trend, { code: "leaky", ohms: value, trend: m.trend, least: leastInsulation(part) }, context);
-} // prettier-ignore
+}
 
 /** Amperes at rated volts are the same leak as ohms that have settled, and get the same verdict. */
 export function assessLeakage(m: Of<"leakage">, inCircuit: boolean, context: JudgingContext): Finding {

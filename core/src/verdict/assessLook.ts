@@ -21,11 +21,13 @@ export function assessCondition(m: Of<"condition">, inCircuit: boolean): Finding
     case "open":
       return finding("open", inCircuit ? "likely" : "shown", reason, inCircuit ? "liftAndCapacitance" : null);
     case "shorted":
-      return inCircuit ? finding("undecided", "likely", { code: "nodeShorted", ohms: ohms(0) }, "liftLegs") : finding("shorted", "shown", reason, null);
+      return inCircuit
+        ? finding("undecided", "likely", { code: "nodeShorted", ohms: ohms(0) }, "liftLegs")
+        : finding("shorted", "shown", reason, null);
     case "intermittent":
       return finding("failed", "likely", reason, "repeatOutOfCircuit");
   }
-} // prettier-ignore
+}
 
 /** Words without a figure are evidence, weaker than any figure: they never settle anything. */
 export function assessWord(m: Of<"word">): Finding {

@@ -9,8 +9,15 @@ import type { ShelfReading } from "./reference";
 const AT = hertz(100_000);
 const none = { shelf: [], norms: ESR_NORMS };
 const sample = (microfarads: number, rated: number, esr: number, meter = "blue"): ShelfReading => ({
-  meter, technology: "aluminium", nominal: farads(microfarads * 1e-6), rated: volts(rated), at: AT, esr: ohms(esr), series: null, grade: null,
-}); // prettier-ignore
+  meter,
+  technology: "aluminium",
+  nominal: farads(microfarads * 1e-6),
+  rated: volts(rated),
+  at: AT,
+  esr: ohms(esr),
+  series: null,
+  grade: null,
+});
 const c10 = part(10, 50);
 const c33 = part(33, 25);
 

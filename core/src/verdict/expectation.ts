@@ -67,10 +67,12 @@ const statedNear = (datasheet: Datasheet | null, at: Hertz): number | null =>
 
 /** The shop's own rows go before those everyone starts with, exact volts before any volts. */
 function normFor(norms: readonly EsrNorm[], nominal: Farads, rated: Volts): EsrNorm | null {
-  const fits = norms.filter((n) => nominal >= n.from * (1 - SAME) && nominal <= n.to * (1 + SAME) && (n.rated === null || close(n.rated, rated, SAME)));
+  const fits = norms.filter(
+    (n) => nominal >= n.from * (1 - SAME) && nominal <= n.to * (1 + SAME) && (n.rated === null || close(n.rated, rated, SAME)),
+  );
   const weight = (n: EsrNorm) => (n.by === null ? 0 : 2) + (n.rated === null ? 0 : 1);
   return fits.reduce<EsrNorm | null>((best, n) => (best && weight(best) >= weight(n) ? best : n), null);
-} // prettier-ignore
+}
 
 const fromNorm = (n: EsrNorm): EsrExpectation => ({
   source: "trade",

@@ -53,11 +53,24 @@ describe("trade facts on ESR (common practice)", () => {
   });
 
   test("no cliff: stepping up from sound passes through worn for every value in the drawer", () => {
-    for (const [c, v] of [[1, 50], [10, 50], [10, 63], [22, 35], [47, 25], [47, 50], [100, 16], [330, 25], [470, 35], [680, 25], [1000, 16], [4700, 50]] as const) {
+    for (const [c, v] of [
+      [1, 50],
+      [10, 50],
+      [10, 63],
+      [22, 35],
+      [47, 25],
+      [47, 50],
+      [100, 16],
+      [330, 25],
+      [470, 35],
+      [680, 25],
+      [1000, 16],
+      [4700, 50],
+    ] as const) {
       const states = Array.from({ length: 400 }, (_, i) => verdictOf(part(c, v), out(esr(0.03 * 1.02 ** i))).state);
       expect(states.includes("worn"), `${c} µF ${v} V`).toBe(true);
     }
-  }); // prettier-ignore
+  });
 });
 
 describe("ohms are not ESR", () => {
@@ -375,13 +388,24 @@ test("dissipation counts as the ESR it stands for, by the capacitance measured w
 });
 
 test("the limits beside a reading are the ones the verdict used, of the meter it was taken with", () => {
-  const shelf = [{ meter: "blue", technology: "aluminium", nominal: part(33, 25).nominal, rated: volts(25), at: hertz(100_000), esr: ohms(0.4), series: null, grade: null }] as const;
+  const shelf = [
+    {
+      meter: "blue",
+      technology: "aluminium",
+      nominal: part(33, 25).nominal,
+      rated: volts(25),
+      at: hertz(100_000),
+      esr: ohms(0.4),
+      series: null,
+      grade: null,
+    },
+  ] as const;
   const v = within({ shelf }, part(33, 25), out(esr(0.9), "blue"));
   expect(v.esrLimits).toMatchObject({ source: "shelf", typical: 0.4, soundUpTo: 0.5, failedOver: 0.8 });
   expect(v.state).toBe("failed");
   expect(within({ shelf }, part(33, 25), out(esr(0.9), "clip")).esrLimits).toMatchObject({ source: "formula" });
   expect(within({ norms: ESR_NORMS }, part(47, 50), out(esr(1.5))).esrLimits).toMatchObject({ source: "trade", failedOver: 2 });
-}); // prettier-ignore
+});
 
 test("nothing measured is said as such, and readings in any order give the same verdict", () => {
   expect(verdictOf(part(100, 25)).state).toBe("unmeasured");

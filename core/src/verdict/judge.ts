@@ -157,9 +157,11 @@ function twinRatios(weighed: readonly Weighed[], twins: readonly Twin[]): TwinRa
     const middle = median(alike.map((t) => t.size));
     const esr = quantity === "esr" || quantity === "esrLow";
     const ratio = esr ? value / middle : middle / value;
-    return [{ quantity: esr ? "esr" : "capacitance", ratio, twins: alike.map((t) => t.designator), finding: mine, inCircuit: reading.inCircuit }];
+    return [
+      { quantity: esr ? "esr" : "capacitance", ratio, twins: alike.map((t) => t.designator), finding: mine, inCircuit: reading.inCircuit },
+    ];
   });
-} // prettier-ignore
+}
 
 const heldToTheOtherSide = (role: Role) => role === "crossover" || role === "tone";
 

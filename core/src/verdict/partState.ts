@@ -73,7 +73,8 @@ function esrOf(folded: Folded, part: CapacitorPart, at: number, farads: number |
   const low = countingOf(folded, "esrLow");
   const near = (r: Reading) => Math.abs(Math.log(frequencyOf(r.measurement) / at));
   // the reading taken nearest to where the circuit works; out of circuit before in circuit
-  const counts = high && low ? (high.inCircuit !== low.inCircuit ? (high.inCircuit ? low : high) : near(low) <= near(high) ? low : high) : (high ?? low);
+  const counts =
+    high && low ? (high.inCircuit !== low.inCircuit ? (high.inCircuit ? low : high) : near(low) <= near(high) ? low : high) : (high ?? low);
   const m = counts?.measurement;
   if (!counts || !m) return null;
   if (m.kind === "dissipation") return { ohms: m.d / (2 * Math.PI * m.at * (farads ?? part.nominal)), share: 0.2 };
@@ -82,7 +83,7 @@ function esrOf(folded: Folded, part: CapacitorPart, at: number, farads: number |
   // the oxide's part of ESR goes as 1/(f·C); what the electrolyte adds does not change with f
   const oxide = esrShares(part).oxideAt120 * (120 / at - 120 / m.at);
   return { ohms: Math.max(0, m.ohms + oxide * (farads === null ? 1 : Math.min(10, part.nominal / farads))), share: shareOf(counts) };
-} // prettier-ignore
+}
 
 const frequencyOf = (m: Measurement): number => (m.kind === "esr" || m.kind === "dissipation" ? m.at : 120);
 

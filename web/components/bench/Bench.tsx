@@ -28,7 +28,7 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
   const [keySheet, setKeySheet] = useState(false);
   const findRef = useRef<InputRef>(null);
   const shownRows = useMemo(() => {
-    const words = find.toLowerCase().split(/\s+/).filter(Boolean); // prettier-ignore
+    const words = find.toLowerCase().split(/\s+/).filter(Boolean);
     return rows.filter((r) => words.every((w) => `${docket(r.number)} ${r.title} ${r.complaint}`.toLowerCase().includes(w)));
   }, [rows, find]);
   const at = Math.min(picked, Math.max(0, shownRows.length - 1));

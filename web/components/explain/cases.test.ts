@@ -8,11 +8,18 @@ import { casesOf } from "./cases";
 const scenario = SCENARIOS.crossover;
 const settings = fillSettings(scenario, "passiveLoudspeaker", { kind: "high1" });
 const position = (designator: string, state: string, share: number, over: object = {}) => {
-  const part = { designator, role: "crossover", technology: "bipolar", nominal: farads(4.7e-6), rated: volts(50), tolerance: { minus: 0.1, plus: 0.1 } };
+  const part = {
+    designator,
+    role: "crossover",
+    technology: "bipolar",
+    nominal: farads(4.7e-6),
+    rated: volts(50),
+    tolerance: { minus: 0.1, plus: 0.1 },
+  };
   const measurement = { kind: "capacitance", farads: farads(4.7e-6 * (share || 1)), at: hertz(120) } as const;
   const folded = fold(share === 0 ? [] : [{ takenAt: 1, inCircuit: false, meter: "blue", measurement }], true);
   return { ...part, verdict: { state }, folded, fittings: [{ part }], twins: [], choice: null, ...over } as unknown as PositionView;
-}; // prettier-ignore
+};
 const faradsOf = (parts: ReturnType<typeof casesOf>["measured"] | null) =>
   parts?.["c1"]?.kind === "works" ? parts["c1"].farads * 1e6 : null;
 const film = {

@@ -42,7 +42,11 @@ export const measuredParts = (positions: readonly PositionView[]) => positions.m
 /** The states of a circuit's parts that its pictures compare. */
 export function casesOf(scenario: Scenario, settings: Settings, binding: Binding, positions: readonly PositionView[]): Cases {
   const slots = slotStates(scenario, settings, binding, measuredParts(positions));
-  const chosen = (s: SlotState): PartState | null => replacementState(scenario, positions.find((p) => p.designator === s.position?.part.designator)); // prettier-ignore
+  const chosen = (s: SlotState): PartState | null =>
+    replacementState(
+      scenario,
+      positions.find((p) => p.designator === s.position?.part.designator),
+    );
   const any = slots.some((s) => chosen(s) !== null);
   return {
     slots,

@@ -24,7 +24,10 @@ test("volts get a little air, levels are cut 60 dB under the highest, ohms go by
 
 test("a path runs from edge to edge of the plot and through the middle of a log axis at the middle decade", () => {
   const c = curve({ unit: "Ω", axis: "frequency", x: Float64Array.of(10, 100, 1000), y: Float64Array.of(0.1, 1, 10) });
-  const points = pathOf(c, { x: [10, 1000], y: [0.1, 10], logX: true, logY: true }, 580).split(/[ML]/).slice(1).map((p) => p.split(" ").map(Number)); // prettier-ignore
+  const points = pathOf(c, { x: [10, 1000], y: [0.1, 10], logX: true, logY: true }, 580)
+    .split(/[ML]/)
+    .slice(1)
+    .map((p) => p.split(" ").map(Number));
   expect(points).toEqual([
     [PLOT.left, PLOT.height - PLOT.bottom],
     [PLOT.left + 250, (PLOT.height - PLOT.bottom + PLOT.top) / 2],

@@ -7,9 +7,11 @@ import { curveCsv, netlistText } from "./exports";
 const sound = (id: (typeof SCENARIO_IDS)[number]) => {
   const scenario = SCENARIOS[id];
   const settings = fillSettings(scenario, "other", {});
-  const parts: Parts = Object.fromEntries(scenario.slots(settings).map((s) => [s.key, { kind: "works", farads: s.farads, esr: 0.05, leak: Infinity }]));
+  const parts: Parts = Object.fromEntries(
+    scenario.slots(settings).map((s) => [s.key, { kind: "works", farads: s.farads, esr: 0.05, leak: Infinity }]),
+  );
   return { scenario, settings, parts };
-}; // prettier-ignore
+};
 
 test.each(SCENARIO_IDS)("the %s circuit goes out as a netlist with a title, parts and an end", (id) => {
   const { scenario, settings, parts } = sound(id);
@@ -31,8 +33,13 @@ test("a supply asks for a run long enough to settle, a filter for a sweep, and w
 });
 
 test("curves go out side by side, the coarser tried one left to itself", () => {
-  const solved = (n: number, y: number): Solved =>
-    ({ figures: [], warnings: [], stress: {}, symptom: 0, curves: [{ key: "volts", at: "rail", axis: "time", unit: "V", x: new Float64Array(n).fill(0.5), y: new Float64Array(n).fill(y) }] }); // prettier-ignore
+  const solved = (n: number, y: number): Solved => ({
+    figures: [],
+    warnings: [],
+    stress: {},
+    symptom: 0,
+    curves: [{ key: "volts", at: "rail", axis: "time", unit: "V", x: new Float64Array(n).fill(0.5), y: new Float64Array(n).fill(y) }],
+  });
   const csv = curveCsv({ key: "volts", at: "rail" }, { healthy: solved(2, 1), measured: solved(2, 3), tried: solved(1, 9) });
   expect(csv.split("\r\n")).toEqual([
     'time (s),"Volts over one cycle, rail, healthy (V)","Volts over one cycle, rail, as measured (V)"',

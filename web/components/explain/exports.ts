@@ -38,7 +38,10 @@ export function curveCsv(of: Pick<Curve, "key" | "at">, outcomes: Outcomes): str
   const axis = { name: first.axis === "frequency" ? "frequency (Hz)" : "time (s)", values: first.x };
   // a tried state is solved more coarsely: it has an axis of its own and stays out
   const same = lines.filter((l) => l.curve.x.length === first.x.length);
-  return curvesCsv(axis, same.map((l) => ({ name: `${curveName(of)}, ${CASE_TEXT[l.name]} (${first.unit})`, values: l.curve.y }))); // prettier-ignore
+  return curvesCsv(
+    axis,
+    same.map((l) => ({ name: `${curveName(of)}, ${CASE_TEXT[l.name]} (${first.unit})`, values: l.curve.y })),
+  );
 }
 
 /** Hands a text to the browser as a file. */

@@ -37,7 +37,9 @@ const answer = (over: object = {}) =>
       onKeep={() => undefined}
       {...over}
     />,
-  ).replaceAll(/<[^>]+>/g, " ").replaceAll(/\s+/g, " "); // prettier-ignore
+  )
+    .replaceAll(/<[^>]+>/g, " ")
+    .replaceAll(/\s+/g, " ");
 
 describe("the answer", () => {
   test("names causes, the part that is none, the parts elsewhere, and what would make up for the rest", () => {

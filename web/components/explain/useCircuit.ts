@@ -65,7 +65,11 @@ export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
   const binding = useMemo(() => {
     const slots = scenario.slots(settings);
     const only = slots.length === 1 && focus !== null && setup.binding[slots[0]!.key] === undefined ? { [slots[0]!.key]: focus } : {};
-    return bindSlots(slots, view.positions.map((p) => ({ ...p, verdict: p.verdict.state })), { ...only, ...setup.binding }); // prettier-ignore
+    return bindSlots(
+      slots,
+      view.positions.map((p) => ({ ...p, verdict: p.verdict.state })),
+      { ...only, ...setup.binding },
+    );
   }, [scenario, settings, view.positions, setup.binding, focus]);
   const cases = useMemo(() => casesOf(scenario, settings, binding, view.positions), [scenario, settings, binding, view.positions]);
   const [solved, setSolved] = useState<{ id: ScenarioId; outcomes: Record<string, Solved> } | null>(null);

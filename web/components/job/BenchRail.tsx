@@ -2,6 +2,7 @@
 
 import { isBad } from "@mirvek/core/verdict";
 import { Button } from "antd";
+import type { KeyboardEvent } from "react";
 import { ago, clock, signedVolts } from "../../wording/quantity";
 import { hazardDetail, hazardWord } from "../../wording/safety";
 import { verdictName } from "../../wording/vocabulary";
@@ -131,7 +132,7 @@ function Latest() {
   return (
     <section>
       <h2>Latest</h2>
-      <ul className={styles.lines} aria-label="Latest lines">
+      <ul className={styles.lines} aria-label="Latest" onKeyDown={walk}>
         {lines.map((l) => (
           <li key={l.key} title={ago(l.enteredAt, now)} className={l.withdrawn ? styles.struck : undefined}>
             <span className="mono">{l.typed}</span>
@@ -145,6 +146,7 @@ function Latest() {
               <button
                 type="button"
                 className={styles.strike}
+                data-strike
                 onClick={() => strike(l.key)}
                 aria-label={`Strike ${l.typed}`}
                 title="Strike: takes back everything this line brought about"
@@ -158,6 +160,17 @@ function Latest() {
       {lines.length === 0 && <p className="muted">No readings yet.</p>}
     </section>
   );
+}
+
+/** Up and down walk from one stroke to the next. */
+function walk(event: KeyboardEvent<HTMLUListElement>): void {
+  if (event.key !== "ArrowDown" && event.key !== "ArrowUp") return;
+  const strokes = [...event.currentTarget.querySelectorAll<HTMLElement>("[data-strike]")];
+  const at = strokes.findIndex((s) => s === document.activeElement);
+  const next = strokes[at + (event.key === "ArrowDown" ? 1 : -1)];
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
 }
 
 function StrikeShape() {

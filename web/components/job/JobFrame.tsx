@@ -44,6 +44,7 @@ function Frame({ children }: { children: ReactNode }) {
     b: () => router.push("/"),
     d: toggle,
     u: () => submit("undo"),
+    x: () => document.querySelector<HTMLElement>("[data-strike]")?.focus(),
     o: () => setOverriding(true),
     ...Object.fromEntries(STATIONS.map((_, i) => [String(i + 1), station(i)])),
   });

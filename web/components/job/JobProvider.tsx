@@ -39,12 +39,14 @@ function needed<T>(value: T | null, hook: string): T {
 }
 
 /** The job as it stands, with everything that can be done to it. */
-export function useJob(): JobSnapshot & Omit<JobContextValue, "store"> & Pick<JobStore, "submit" | "strike" | "drop" | "preview" | "clearAnswer"> {
+export function useJob(): JobSnapshot &
+  Omit<JobContextValue, "store"> &
+  Pick<JobStore, "submit" | "strike" | "drop" | "preview" | "clearAnswer"> {
   const { store, ...rest } = needed(use(JobContext), "useJob");
   const snapshot = useSyncExternalStore(store.subscribe, store.getJob, store.getJob);
   const { submit, strike, drop, preview, clearAnswer } = store;
   return { ...snapshot, ...rest, submit, strike, drop, preview, clearAnswer };
-} // prettier-ignore
+}
 
 /** The part under the cursor, in or out of circuit, and the meter in hand. */
 export function useCursor(): CursorSnapshot & Pick<JobStore, "setCursor" | "setInCircuit" | "setMeter"> & { current: PositionView | null } {
@@ -53,7 +55,7 @@ export function useCursor(): CursorSnapshot & Pick<JobStore, "setCursor" | "setI
   const { setCursor, setInCircuit, setMeter } = store;
   const current = store.getJob().view.positions.find((p) => p.designator === snapshot.cursor) ?? null;
   return { ...snapshot, current, setCursor, setInCircuit, setMeter };
-} // prettier-ignore
+}
 
 /** ms since the epoch by the server's clock, moving once a second. */
 export const useNow = (): number => needed(use(ClockContext), "useNow");

@@ -9,25 +9,76 @@ import type { Answer } from "../shared/request";
 import { makeJobStore, type JobStore } from "./jobStore";
 
 const position = (id: number, designator: string): PositionRecord => ({
-  id, jobId: 1, designator, version: 1, line: null, section: "Supply", channel: null, twinKey: null, role: "decoupler", technology: "aluminium",
-  nominal: farads(100e-6), rated: volts(16), tolerance: { minus: 0.2, plus: 0.2 }, temperature: null, diameter: null, height: null, maxDiameter: null,
-  maxHeight: null, pitch: null, mounting: "radial", working: null, largest: null, following: null, originalEsr: null, holdsCharge: false,
-}); // prettier-ignore
+  id,
+  jobId: 1,
+  designator,
+  version: 1,
+  line: null,
+  section: "Supply",
+  channel: null,
+  twinKey: null,
+  role: "decoupler",
+  technology: "aluminium",
+  nominal: farads(100e-6),
+  rated: volts(16),
+  tolerance: { minus: 0.2, plus: 0.2 },
+  temperature: null,
+  diameter: null,
+  height: null,
+  maxDiameter: null,
+  maxHeight: null,
+  pitch: null,
+  mounting: "radial",
+  working: null,
+  largest: null,
+  following: null,
+  originalEsr: null,
+  holdsCharge: false,
+});
 const data = (): JobData => ({
   now: 0,
   records: {
-    revision: 5, job: { id: 1, number: 406, version: 1, revision: 5, title: "Unit", state: "open", complaint: "hums", findings: ["hum"], unitKind: "receiver", supplyKind: "linear", mainsHz: 50, waiver: null } as never,
-    positions: ["C1", "C2", "C3", "C4"].map((d, i) => position(i + 1, d)), readings: {}, fittings: [], across: [], choices: [], events: [], points: [], notes: [],
-    circuits: [], lines: [],
+    revision: 5,
+    job: {
+      id: 1,
+      number: 406,
+      version: 1,
+      revision: 5,
+      title: "Unit",
+      state: "open",
+      complaint: "hums",
+      findings: ["hum"],
+      unitKind: "receiver",
+      supplyKind: "linear",
+      mainsHz: 50,
+      waiver: null,
+    } as never,
+    positions: ["C1", "C2", "C3", "C4"].map((d, i) => position(i + 1, d)),
+    readings: {},
+    fittings: [],
+    across: [],
+    choices: [],
+    events: [],
+    points: [],
+    notes: [],
+    circuits: [],
+    lines: [],
   },
   shop: {
-    name: "Bench", currency: "€", touchLimit: volts(5), shelf: [], norms: ESR_NORMS, bulgeDecides: true, mustClimb: false, drawer: [],
+    name: "Bench",
+    currency: "€",
+    touchLimit: volts(5),
+    shelf: [],
+    norms: ESR_NORMS,
+    bulgeDecides: true,
+    mustClimb: false,
+    drawer: [],
     meters: [
       { id: "blue", name: "Blue meter", word: "blue", shows: "esr", esrAt: hertz(1e5), capacitanceAt: hertz(120) },
       { id: "pocket", name: "Pocket", word: "pocket", shows: "ohmmeter", esrAt: hertz(1e5), capacitanceAt: "dc" },
     ],
   },
-}); // prettier-ignore
+});
 
 /** A server that answers when it is told to. */
 function stage(stored: string | null = null) {
@@ -54,12 +105,19 @@ function stage(stored: string | null = null) {
   });
   const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
   return {
-    store, sent, kept, timers, settled,
+    store,
+    sent,
+    kept,
+    timers,
+    settled,
     setServer: (d: JobData) => (server = d),
     async keep(over: Partial<KeptLine> = {}) {
       const { post, answer } = sent.shift()!;
       const entry = store.getJob().pending.length > 0 ? { kind: "keeps" as const, brings: [] } : { kind: "keeps" as const, brings: [] };
-      answer({ ok: true, value: { entry: post.line === "undo" ? { kind: "undo" } : entry, seq: 1, at: 1, revision: 6, again: false, ...over } });
+      answer({
+        ok: true,
+        value: { entry: post.line === "undo" ? { kind: "undo" } : entry, seq: 1, at: 1, revision: 6, again: false, ...over },
+      });
       await settled();
       return post;
     },
@@ -68,7 +126,7 @@ function stage(stored: string | null = null) {
       await settled();
     },
   };
-} // prettier-ignore
+}
 
 const at = (store: JobStore, d: string) => store.getJob().view.positions.find((p) => p.designator === d)!;
 let s: ReturnType<typeof stage>;

@@ -81,9 +81,10 @@ export function makeJobStore(options: JobStoreOptions) {
       seq,
       by: "",
       positionId: () => temporaryId(seq, added++),
-      chosen: (id) => records.choices.find((c) => c.positionId === id && (c.decision === "replace" || c.decision === "temporary"))?.part ?? null,
+      chosen: (id) =>
+        records.choices.find((c) => c.positionId === id && (c.decision === "replace" || c.decision === "temporary"))?.part ?? null,
     };
-  }; // prettier-ignore
+  };
 
   /** Records with a line on top; unchanged where it is not understood as things stand. */
   const withLine = (records: Records, line: EnteredLine, seq: number): Records => {
@@ -140,16 +141,20 @@ export function makeJobStore(options: JobStoreOptions) {
 
   function confirm(line: EnteredLine, kept: KeptLine): void {
     const before = base;
-    const applied = kept.entry.kind === "undo" && line.refersTo !== null ? withdraw(base, line.refersTo, shop) : withLine(base, { ...line, at: kept.at }, kept.seq ?? nextSeq(base));
+    const applied =
+      kept.entry.kind === "undo" && line.refersTo !== null
+        ? withdraw(base, line.refersTo, shop)
+        : withLine(base, { ...line, at: kept.at }, kept.seq ?? nextSeq(base));
     base = { ...applied, revision: Math.max(base.revision, kept.revision) };
     settled(line);
     if (answer?.kind === "said" && answer.key === line.key) answer = { ...answer, waiting: false };
     changed();
     // somebody else wrote too, or what the line made has a number of the server's: look anew once it is quiet
-    const needsServer = kept.entry.kind === "keeps" && kept.entry.brings.some((c) => c.about === "position" || c.about === "shelf" || c.about === "fitted");
+    const needsServer =
+      kept.entry.kind === "keeps" && kept.entry.brings.some((c) => c.about === "position" || c.about === "shelf" || c.about === "fitted");
     if (kept.again || needsServer || kept.revision !== before.revision + 1) refreshSoon();
     pump();
-  } // prettier-ignore
+  }
 
   function refuse(line: EnteredLine, issue: RequestIssue): void {
     settled(line);
@@ -204,7 +209,7 @@ export function makeJobStore(options: JobStoreOptions) {
     moveOn(entry.value);
     pump();
     return entry;
-  } // prettier-ignore
+  }
 
   /** A named part takes the cursor, an unnamed one passes it to the next unmeasured. */
   function moveOn(entry: Entry): void {
@@ -216,7 +221,7 @@ export function makeJobStore(options: JobStoreOptions) {
     const at = positions.findIndex((p) => p.designator === about.designator);
     const next = [...positions.slice(at + 1), ...positions.slice(0, at)].find((p) => p.verdict.state === "unmeasured");
     moved({ cursor: next?.designator ?? about.designator });
-  } // prettier-ignore
+  }
 
   function drop(key: string): void {
     pending = pending.filter((p) => p.key !== key);
@@ -286,5 +291,11 @@ function sharing(before: Records, next: Records): Records {
 
 function isEntered(x: unknown): x is EnteredLine {
   const line = x as Partial<EnteredLine> | null;
-  return typeof line === "object" && line !== null && typeof line.key === "string" && typeof line.line === "string" && typeof line.at === "number"; // prettier-ignore
+  return (
+    typeof line === "object" &&
+    line !== null &&
+    typeof line.key === "string" &&
+    typeof line.line === "string" &&
+    typeof line.at === "number"
+  );
 }

@@ -20,9 +20,16 @@ const TURN = 2 * Math.PI * RADIUS;
 const MOST_RATIO = 4;
 
 const hue: Readonly<Record<MarkKind, string>> = {
-  sound: "var(--sound)", worn: "var(--worn)", failed: "var(--failed)", open: "var(--open)", shorted: "var(--shorted)",
-  undecided: "var(--undecided)", unmeasured: "var(--rule-strong)", replaced: "var(--copper)", temporary: "var(--copper)",
-}; // prettier-ignore
+  sound: "var(--sound)",
+  worn: "var(--worn)",
+  failed: "var(--failed)",
+  open: "var(--open)",
+  shorted: "var(--shorted)",
+  undecided: "var(--undecided)",
+  unmeasured: "var(--rule-strong)",
+  replaced: "var(--copper)",
+  temporary: "var(--copper)",
+};
 
 // The verdict by shape alone: it must read in grey. Centre at 12, 10.5; the foot belongs to the ESR bar.
 function Shape({ kind, colour }: { kind: MarkKind; colour: string }) {

@@ -32,6 +32,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["n", "do what is next"],
       ["1 – 6", "stations"],
       ["u", "undo the last line"],
+      ["x ↑ ↓ Enter", "strike any earlier line"],
       ["o", "override, with a reason"],
     ],
   },

@@ -5,9 +5,31 @@ export const THEME_COOKIE = "mirvek-theme";
 
 // The same inks as globals.css: the component library computes shades and needs plain colours.
 const INK = {
-  day: { paper: "#f2ece0", sheet: "#fffdf8", ink: "#1b2629", muted: "#566164", rule: "#d8cdb9", ruleStrong: "#8b8270", copper: "#8c4517", sound: "#17633f", worn: "#7a4d00", failed: "#a01d18" },
-  night: { paper: "#11161a", sheet: "#192024", ink: "#ebe5d8", muted: "#a6b0ae", rule: "#303a3e", ruleStrong: "#6d7a7e", copper: "#e59c62", sound: "#6fc898", worn: "#e4b24e", failed: "#ff8f85" },
-} as const; // prettier-ignore
+  day: {
+    paper: "#f2ece0",
+    sheet: "#fffdf8",
+    ink: "#1b2629",
+    muted: "#566164",
+    rule: "#d8cdb9",
+    ruleStrong: "#8b8270",
+    copper: "#8c4517",
+    sound: "#17633f",
+    worn: "#7a4d00",
+    failed: "#a01d18",
+  },
+  night: {
+    paper: "#11161a",
+    sheet: "#192024",
+    ink: "#ebe5d8",
+    muted: "#a6b0ae",
+    rule: "#303a3e",
+    ruleStrong: "#6d7a7e",
+    copper: "#e59c62",
+    sound: "#6fc898",
+    worn: "#e4b24e",
+    failed: "#ff8f85",
+  },
+} as const;
 
 /** The component library in Mirvek's inks, set once. */
 export function antdTheme(name: ThemeName): ThemeConfig {

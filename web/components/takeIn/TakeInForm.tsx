@@ -8,10 +8,22 @@ import { findingGroupName, findingName, schoolChoices, supplyKindName, unitKindN
 import styles from "./TakeInForm.module.css";
 
 export const EMPTY_TAKE_IN: TakeIn = {
-  title: "", unitKind: "stereoAmplifier", supplyKind: "linear", mainsHz: 50, mainsV: 230, ageYears: null, channels: 2, complaint: "",
-  earlierRepairs: "", findings: [], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad", sidesSchool: "everyChannel",
+  title: "",
+  unitKind: "stereoAmplifier",
+  supplyKind: "linear",
+  mainsHz: 50,
+  mainsV: 230,
+  ageYears: null,
+  channels: 2,
+  complaint: "",
+  earlierRepairs: "",
+  findings: [],
+  valuePolicy: "same",
+  tantalumSchool: "sameKind",
+  scopeSchool: "provenBad",
+  sidesSchool: "everyChannel",
   firstPowerSchool: "suppliesFirst",
-}; // prettier-ignore
+};
 
 const USUAL_SUPPLY: Partial<Record<UnitKind, SupplyKind>> = {
   valveAmplifier: "valveRectifier",
@@ -53,7 +65,7 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
     }
   };
   const tick = (token: string, on: boolean) =>
-    form.setFieldValue("findings", on ? [...findings, token] : findings.filter((f) => f !== token)); // prettier-ignore
+    form.setFieldValue("findings", on ? [...findings, token] : findings.filter((f) => f !== token));
   return (
     <Form
       form={form}

@@ -27,9 +27,22 @@ const CLIP: SimulatedMeter = { spread: 0.06, bias: -0.08, esrEnd: ohms(99) };
 const BRIDGE: SimulatedMeter = { spread: 0.008, bias: 0, esrEnd: ohms(1e5) };
 
 const DEFAULTS: TakeIn = {
-  title: "", unitKind: "other", supplyKind: "linear", mainsHz: null, mainsV: null, ageYears: null, channels: 2, complaint: "", earlierRepairs: "",
-  findings: [], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad", sidesSchool: "everyChannel", firstPowerSchool: "suppliesFirst",
-}; // prettier-ignore
+  title: "",
+  unitKind: "other",
+  supplyKind: "linear",
+  mainsHz: null,
+  mainsV: null,
+  ageYears: null,
+  channels: 2,
+  complaint: "",
+  earlierRepairs: "",
+  findings: [],
+  valuePolicy: "same",
+  tantalumSchool: "sameKind",
+  scopeSchool: "provenBad",
+  sidesSchool: "everyChannel",
+  firstPowerSchool: "suppliesFirst",
+};
 
 /** Fills an empty database with the demo shop; one that holds a job already is left alone. @returns whether it was filled */
 export async function seedDemo(now: Date): Promise<boolean> {

@@ -87,9 +87,21 @@ export async function lockJob(db: Db, number: number): Promise<JobRecord> {
 }
 
 const columns = (job: TakeIn) => [
-  job.title, job.unitKind, job.supplyKind, job.mainsHz, job.mainsV, job.ageYears, job.channels, job.complaint, job.earlierRepairs,
-  job.valuePolicy, job.tantalumSchool, job.scopeSchool, job.sidesSchool, job.firstPowerSchool,
-]; // prettier-ignore
+  job.title,
+  job.unitKind,
+  job.supplyKind,
+  job.mainsHz,
+  job.mainsV,
+  job.ageYears,
+  job.channels,
+  job.complaint,
+  job.earlierRepairs,
+  job.valuePolicy,
+  job.tantalumSchool,
+  job.scopeSchool,
+  job.sidesSchool,
+  job.firstPowerSchool,
+];
 
 export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; number: number }> {
   // the lock keeps two benches from drawing the same docket number

@@ -36,7 +36,15 @@ export async function insertLine(db: Db, jobId: number, key: string, typed: stri
 }
 
 const LATEST = 40;
-const listRow = z.object({ key: z.string(), seq: z.number(), typed: z.string(), entered_at: z.date(), entered_by: z.string(), withdrawn: z.boolean(), job_id: z.number() }); // prettier-ignore
+const listRow = z.object({
+  key: z.string(),
+  seq: z.number(),
+  typed: z.string(),
+  entered_at: z.date(),
+  entered_by: z.string(),
+  withdrawn: z.boolean(),
+  job_id: z.number(),
+});
 
 /** The latest lines of each job as typed, newest first, undone ones marked. */
 export async function listLines(db: Db, jobIds: readonly number[]): Promise<(LineRecord & { jobId: number })[]> {

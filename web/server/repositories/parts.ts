@@ -69,11 +69,28 @@ export async function listParts(db: Db, ids: readonly number[]): Promise<Catalog
 
 export async function insertParts(db: Db, parts: readonly CataloguePart[]): Promise<void> {
   const rows = parts.map((p) => ({
-    code: p.code, series: p.series, grade: p.grade, technology: p.technology, nominal_f: p.nominal, tolerance_minus: p.tolerance.minus,
-    tolerance_plus: p.tolerance.plus, rated_v: p.rated, safety: p.safety, temperature_c: p.temperature, diameter_mm: p.diameter,
-    height_mm: p.height, pitch_mm: p.pitch, mounting: p.mounting, esr_ohms: p.esr?.ohms ?? null, esr_at_hz: p.esr?.at ?? null,
-    ripple_a: p.ripple?.amperes ?? null, ripple_at_hz: p.ripple?.at ?? null, life_hours: p.lifeHours, price_cents: p.priceCents, stock: p.stock,
-  })); // prettier-ignore
+    code: p.code,
+    series: p.series,
+    grade: p.grade,
+    technology: p.technology,
+    nominal_f: p.nominal,
+    tolerance_minus: p.tolerance.minus,
+    tolerance_plus: p.tolerance.plus,
+    rated_v: p.rated,
+    safety: p.safety,
+    temperature_c: p.temperature,
+    diameter_mm: p.diameter,
+    height_mm: p.height,
+    pitch_mm: p.pitch,
+    mounting: p.mounting,
+    esr_ohms: p.esr?.ohms ?? null,
+    esr_at_hz: p.esr?.at ?? null,
+    ripple_a: p.ripple?.amperes ?? null,
+    ripple_at_hz: p.ripple?.at ?? null,
+    life_hours: p.lifeHours,
+    price_cents: p.priceCents,
+    stock: p.stock,
+  }));
   await db.query(
     `insert into part (code, series, grade, technology, nominal_f, tolerance_minus, tolerance_plus, rated_v, safety, temperature_c, diameter_mm,
        height_mm, pitch_mm, mounting, esr_ohms, esr_at_hz, ripple_a, ripple_at_hz, life_hours, price_cents, stock)

@@ -91,10 +91,25 @@ export async function insertPosition(
        tolerance_plus, temperature_c, diameter_mm, height_mm, pitch_mm, mounting, holds_charge, line_id)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18) returning id`,
       [
-      jobId, draft.designator, draft.section, draft.channel, twinKey, draft.role, draft.technology, draft.nominal, draft.rated,
-      draft.tolerance.minus, draft.tolerance.plus, draft.temperature, draft.diameter, draft.height, draft.pitch, draft.mounting,
-      draft.holdsCharge, lineId,
-    ], // prettier-ignore
+        jobId,
+        draft.designator,
+        draft.section,
+        draft.channel,
+        twinKey,
+        draft.role,
+        draft.technology,
+        draft.nominal,
+        draft.rated,
+        draft.tolerance.minus,
+        draft.tolerance.plus,
+        draft.temperature,
+        draft.diameter,
+        draft.height,
+        draft.pitch,
+        draft.mounting,
+        draft.holdsCharge,
+        lineId,
+      ],
     )
     .catch((error: unknown) => {
       throw sqlState(error) === "23505" ? new Refused({ code: "designatorTaken", designator: draft.designator }) : error;
@@ -127,10 +142,30 @@ export async function updatePosition(db: Db, id: number, version: number, f: Pos
        max_height_mm = $15, pitch_mm = $16, mounting = $17, working_v = $18, largest_f = $19, following_ohms = $20,
        original_esr_ohms = $21, holds_charge = $22, twin_key = $23 where id = $1 and version = $2`,
     [
-      id, version, f.section, f.channel, f.role, f.technology, f.nominal, f.rated, f.toleranceMinus, f.tolerancePlus, f.temperature,
-      f.diameter, f.height, f.maxDiameter, f.maxHeight, f.pitch, f.mounting, f.working, f.largest, f.following, f.originalEsr,
-      f.holdsCharge, f.twinKey,
-    ], // prettier-ignore
+      id,
+      version,
+      f.section,
+      f.channel,
+      f.role,
+      f.technology,
+      f.nominal,
+      f.rated,
+      f.toleranceMinus,
+      f.tolerancePlus,
+      f.temperature,
+      f.diameter,
+      f.height,
+      f.maxDiameter,
+      f.maxHeight,
+      f.pitch,
+      f.mounting,
+      f.working,
+      f.largest,
+      f.following,
+      f.originalEsr,
+      f.holdsCharge,
+      f.twinKey,
+    ],
   );
   if (rowCount !== 1) throw refuseStale();
 }

@@ -23,9 +23,24 @@ export async function insertReadings(db: Db, readings: readonly NewReading[]): P
          significant, while_locked, taken_at)
        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)`,
       [
-        r.jobId, r.lineId, r.positionId, r.measurement.kind, r.inCircuit, r.meter, c.value, c.over, c.at, c.trend, c.sign, c.condition, c.word,
-        c.bound, r.significant, r.whileLocked, r.at,
-      ], // prettier-ignore
+        r.jobId,
+        r.lineId,
+        r.positionId,
+        r.measurement.kind,
+        r.inCircuit,
+        r.meter,
+        c.value,
+        c.over,
+        c.at,
+        c.trend,
+        c.sign,
+        c.condition,
+        c.word,
+        c.bound,
+        r.significant,
+        r.whileLocked,
+        r.at,
+      ],
     );
   }
 }

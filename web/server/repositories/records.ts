@@ -195,7 +195,14 @@ export async function listFittings(db: Db, jobIds: readonly number[]): Promise<O
 
 // ---------------------------------------------------------------- notes
 
-const noteRow = z.object({ ...fromLine, job_id: z.number(), position_id: z.number().nullable(), at: time, by: z.string(), detail: z.object({ text: z.string() }).loose() }); // prettier-ignore
+const noteRow = z.object({
+  ...fromLine,
+  job_id: z.number(),
+  position_id: z.number().nullable(),
+  at: time,
+  by: z.string(),
+  detail: z.object({ text: z.string() }).loose(),
+});
 
 export async function listNotes(db: Db, jobIds: readonly number[]): Promise<OfJob<NoteRecord>[]> {
   return (await counting(db, "job_event", jobIds, "r.kind = 'note'")).map((row) => {

@@ -24,9 +24,22 @@ const now = new Date("2026-03-01T10:00:00Z");
 beforeAll(async () => {
   await freshDatabase();
   const job = takeIn.parse({
-    title: "Round trip", unitKind: "other", supplyKind: "battery", mainsHz: null, mainsV: null, ageYears: null, channels: 1, complaint: "", earlierRepairs: "",
-    findings: [], valuePolicy: "same", tantalumSchool: "sameKind", scopeSchool: "provenBad", sidesSchool: "everyChannel", firstPowerSchool: "suppliesFirst",
-  }); // prettier-ignore
+    title: "Round trip",
+    unitKind: "other",
+    supplyKind: "battery",
+    mainsHz: null,
+    mainsV: null,
+    ageYears: null,
+    channels: 1,
+    complaint: "",
+    earlierRepairs: "",
+    findings: [],
+    valuePolicy: "same",
+    tantalumSchool: "sameKind",
+    scopeSchool: "provenBad",
+    sidesSchool: "everyChannel",
+    firstPowerSchool: "suppliesFirst",
+  });
   jobId = (await transaction((db) => insertJob(db, job))).id;
   const draft = parsePosition("C1 10u 50v coupling L 5x11 p2 105c #Front");
   if (!draft.ok) throw new Error("the example line must parse");
@@ -92,9 +105,22 @@ test("candidates are all parts near the value and no others", async () => {
 test("a position keeps every field it was written with", async () => {
   const [position] = await listPositions(pool(), [jobId]);
   expect(position).toMatchObject({
-    designator: "C1", section: "Front", channel: "L", role: "coupling", technology: "aluminium", nominal: 10e-6, rated: 50,
-    tolerance: { minus: 0.2, plus: 0.2 }, temperature: 105, diameter: 5, height: 11, pitch: 2, mounting: "radial", holdsCharge: false, line: null,
-  }); // prettier-ignore
+    designator: "C1",
+    section: "Front",
+    channel: "L",
+    role: "coupling",
+    technology: "aluminium",
+    nominal: 10e-6,
+    rated: 50,
+    tolerance: { minus: 0.2, plus: 0.2 },
+    temperature: 105,
+    diameter: 5,
+    height: 11,
+    pitch: 2,
+    mounting: "radial",
+    holdsCharge: false,
+    line: null,
+  });
 });
 
 test("one key is kept by one line only", async () => {

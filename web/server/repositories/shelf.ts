@@ -101,7 +101,12 @@ const markRow = z.object({ norm: z.string(), struck: z.boolean() });
 export async function listNorms(db: Db): Promise<{ norm: EsrNorm; struck: boolean }[]> {
   const own = await db.query("select * from shop_norm order by nominal_from_f, id");
   const marks = await db.query("select distinct on (norm) norm, struck from norm_mark order by norm, id desc");
-  const struck = new Set(marks.rows.map((row) => markRow.parse(row)).filter((m) => m.struck).map((m) => m.norm)); // prettier-ignore
+  const struck = new Set(
+    marks.rows
+      .map((row) => markRow.parse(row))
+      .filter((m) => m.struck)
+      .map((m) => m.norm),
+  );
   const shops = own.rows.map((row): EsrNorm => {
     const n = normRow.parse(row);
     return {
@@ -123,7 +128,19 @@ export async function listNorms(db: Db): Promise<{ norm: EsrNorm; struck: boolea
 
 export const normView = ({ norm, struck }: { norm: EsrNorm; struck: boolean }): NormRow => {
   const { id, from, to, rated, typical, wornOver, failedOver, note, by, source } = norm;
-  return { id, from, to, rated, typical, wornOver, failedOver, note, by, struck, source: by !== null ? "this shop" : source.kind === "commonPractice" ? "common practice" : source.name }; // prettier-ignore
+  return {
+    id,
+    from,
+    to,
+    rated,
+    typical,
+    wornOver,
+    failedOver,
+    note,
+    by,
+    struck,
+    source: by !== null ? "this shop" : source.kind === "commonPractice" ? "common practice" : source.name,
+  };
 };
 
 export async function insertNorm(db: Db, n: NormPost, by: string): Promise<void> {

@@ -54,8 +54,16 @@ function runLines(run: SpiceRun | undefined, initial: boolean): string[] {
 }
 
 const LETTER: Readonly<Record<CircuitElement["kind"], string>> = {
-  resistor: "R", capacitor: "C", inductor: "L", voltageSource: "V", currentSource: "I", diode: "D", switch: "V", amplifier: "E", transconductance: "G",
-}; // prettier-ignore
+  resistor: "R",
+  capacitor: "C",
+  inductor: "L",
+  voltageSource: "V",
+  currentSource: "I",
+  diode: "D",
+  switch: "V",
+  amplifier: "E",
+  transconductance: "G",
+};
 
 function uniqueName(e: CircuitElement, names: Map<string, string>): string {
   const plain = e.id.replaceAll(/[^A-Za-z0-9]/g, "_");

@@ -69,7 +69,11 @@ function joinLines(raw: readonly string[]): Line[] {
   raw.forEach((source, i) => {
     const text = source.replace(/\s*;.*$/, "").trim();
     if (text === "" || text.startsWith("*")) return;
-    const fields = text.replace(/^\+/, "").replaceAll(/[()=,]/g, (c) => (c === "=" ? " = " : " ")).split(/\s+/).filter(Boolean); // prettier-ignore
+    const fields = text
+      .replace(/^\+/, "")
+      .replaceAll(/[()=,]/g, (c) => (c === "=" ? " = " : " "))
+      .split(/\s+/)
+      .filter(Boolean);
     const last = out.at(-1);
     if (text.startsWith("+") && last) last.fields.push(...fields);
     else if (fields.length > 0) out.push({ at: i + 2, fields, text });
@@ -90,8 +94,14 @@ const SUFFIX: Readonly<Record<string, number>> = {
   t: 1e12,
 };
 const UNITS: readonly (readonly [letters: RegExp, unit: string])[] = [
-  [/^f(arads?)?$/i, "F"], [/^h(enr(y|ies))?$/i, "H"], [/^(ohms?|Ω|r)$/i, "Ω"], [/^v(olts?)?$/i, "V"], [/^a(mps?|mperes?)?$/i, "A"], [/^(hz|hertz)$/i, "Hz"], [/^s(ec(onds?)?)?$/i, "s"],
-]; // prettier-ignore
+  [/^f(arads?)?$/i, "F"],
+  [/^h(enr(y|ies))?$/i, "H"],
+  [/^(ohms?|Ω|r)$/i, "Ω"],
+  [/^v(olts?)?$/i, "V"],
+  [/^a(mps?|mperes?)?$/i, "A"],
+  [/^(hz|hertz)$/i, "Hz"],
+  [/^s(ec(onds?)?)?$/i, "s"],
+];
 
 function readNumber(line: Line, field: string | undefined, unit: string): Parsed<number> {
   if (field === undefined) return { ok: false, issue: { code: "fields_missing", line: line.at, text: line.text, needed: unit } };

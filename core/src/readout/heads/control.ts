@@ -20,10 +20,12 @@ export const power: Head = {
     if (first!.word !== "power") return null;
     if (!word) return fail({ code: "valueMissing", after: "power" });
     if (word.word !== "on" && word.word !== "off") return fail({ code: "notUnderstood", token: word.text });
-    return surplus ? fail({ code: "surplus", token: surplus.text, after: `power ${word.word}` }) : keeps({ about: "power", on: word.word === "on" });
+    return surplus
+      ? fail({ code: "surplus", token: surplus.text, after: `power ${word.word}` })
+      : keeps({ about: "power", on: word.word === "on" });
   },
   examples: [{ line: "power on", says: "locks everything inside; power off: charge to be measured" }],
-}; // prettier-ignore
+};
 
 /** `note …`: anything else worth keeping. */
 export const note: Head = {

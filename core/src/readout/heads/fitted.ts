@@ -25,14 +25,20 @@ export const fitted: Head = {
     if (lotAt >= 0 && lot === null) return fail({ code: "valueMissing", after: "lot" });
     if (lot !== null && lot.length > LENGTHS.lot) return fail({ code: "tooLong", most: LENGTHS.lot });
     const said = lotAt < 0 ? words : words.filter((_, i) => i !== lotAt && i !== lotAt + 1);
-    const technology = said.flatMap((t): Technology[] => [...(TECHNOLOGY_WORDS.has(t.word) ? [TECHNOLOGY_WORDS.get(t.word)!] : [])])[0] ?? null;
-    const text = said.filter((t) => !TECHNOLOGY_WORDS.has(t.word)).map((t) => t.text).join(" "); // prettier-ignore
+    const technology =
+      said.flatMap((t): Technology[] => [...(TECHNOLOGY_WORDS.has(t.word) ? [TECHNOLOGY_WORDS.get(t.word)!] : [])])[0] ?? null;
+    const text = said
+      .filter((t) => !TECHNOLOGY_WORDS.has(t.word))
+      .map((t) => t.text)
+      .join(" ");
     const marking = text === "" ? null : parseMarking(text, technology ?? "aluminium");
     const designator = designators[0]!;
-    if (marking && (!marking.ok || marking.value.nominal === null || marking.value.rated === null)) return fail({ code: "fittedMarking", designator });
+    if (marking && (!marking.ok || marking.value.nominal === null || marking.value.rated === null))
+      return fail({ code: "fittedMarking", designator });
     const value = marking?.ok ? { nominal: farads(marking.value.nominal!), rated: volts(marking.value.rated!), technology } : null;
-    if (value && !(within("nominalFarads", value.nominal) && within("ratedVolts", value.rated))) return fail({ code: "fittedMarking", designator });
+    if (value && !(within("nominalFarads", value.nominal) && within("ratedVolts", value.rated)))
+      return fail({ code: "fittedMarking", designator });
     return keeps(...designators.map((d) => ({ about: "fitted", designator: d, marking: value, lot }) as const));
   },
   examples: [{ line: "C14 fitted", says: "the new part is in: readings are its own from here on" }],
-}; // prettier-ignore
+};

@@ -14,7 +14,10 @@ export const part: Head = {
   name: "part",
   understand(line, context) {
     const named = designatorsIn(line, context);
-    if (!named.ok) return named.issue.code === "noDesignator" && !understandable(line[0]!) ? fail({ code: "notUnderstood", token: line[0]!.text }) : named;
+    if (!named.ok)
+      return named.issue.code === "noDesignator" && !understandable(line[0]!)
+        ? fail({ code: "notUnderstood", token: line[0]!.text })
+        : named;
     const { designators, implied, rest } = named.value;
     const phrase = takeApart(rest, context, designators);
     if (!phrase.ok) return phrase;
@@ -33,17 +36,25 @@ export const part: Head = {
     { line: "C1 38v", says: "charge left; live volts when on" },
     { line: "C1 ripple 80mv", says: "ripple: rms, or 230mvpp" },
   ],
-}; // prettier-ignore
+};
 
 const understandable = ({ text, word }: Token) =>
-  parseValue(text) !== null || VISUAL_WORDS.has(word) || CONDITION_WORDS.has(word) || TREND_WORDS.has(word) || SAID.has(word) || /^(esr|c|cap|leak|d|df|tand)$/.test(word); // prettier-ignore
+  parseValue(text) !== null ||
+  VISUAL_WORDS.has(word) ||
+  CONDITION_WORDS.has(word) ||
+  TREND_WORDS.has(word) ||
+  SAID.has(word) ||
+  /^(esr|c|cap|leak|d|df|tand)$/.test(word);
 
 function conclude(phrase: Phrase, designators: readonly string[], implied: boolean, context: ReadoutContext): Parsed<Entry> {
   const first = designators[0]!;
   if (phrase.same) {
     if (phrase.items.length > 0) return fail({ code: "surplus", token: phrase.items[0]!.token.text, after: "same" });
     if (context.last.length === 0) return fail({ code: "sameAsWhat" });
-    return keeps(...designators.flatMap((d) => context.last.map((r) => ({ about: "reading", designator: d, implied, ...r }) as const)), ...others(phrase, designators));
+    return keeps(
+      ...designators.flatMap((d) => context.last.map((r) => ({ about: "reading", designator: d, implied, ...r }) as const)),
+      ...others(phrase, designators),
+    );
   }
   if (phrase.pending) return fail({ code: "valueMissing", after: phrase.pending.text });
   const readings = shareOut(phrase, designators, implied, context);
@@ -52,7 +63,7 @@ function conclude(phrase: Phrase, designators: readonly string[], implied: boole
   if (brings.length > 0) return keeps(...brings);
   if (phrase.lifted) return { ok: true, value: { kind: "setting", inCircuit: false, meter: null, cursor: first } };
   return fail({ code: "nothingSaid", designator: first });
-} // prettier-ignore
+}
 
 /** What is said beside the readings. */
 function others(phrase: Phrase, designators: readonly string[]): Consequence[] {
@@ -88,7 +99,8 @@ function shareOut(phrase: Phrase, designators: readonly string[], implied: boole
   const out: Consequence[] = [];
   for (const [key, list] of groups) {
     if (list[0]!.word) list.length = 1;
-    else if (list.length > 1 && designators.length === 1) return fail({ code: "secondValue", token: list[1]!.text, quantity: NAME[key.split(" ")[0]!]! });
+    else if (list.length > 1 && designators.length === 1)
+      return fail({ code: "secondValue", token: list[1]!.text, quantity: NAME[key.split(" ")[0]!]! });
     else if (list.length !== designators.length) return fail({ code: "valuesForParts", values: list.length, parts: designators.length });
     for (const [i, designator] of designators.entries()) {
       const settled = (list[i] ?? list[0]!).settled(designator);
@@ -97,7 +109,7 @@ function shareOut(phrase: Phrase, designators: readonly string[], implied: boole
     }
   }
   return { ok: true, value: out };
-} // prettier-ignore
+}
 
 function consequence(s: Settled, designator: string, implied: boolean): Consequence {
   if (s.is === "volts") return { about: "voltsAt", designator, implied, volts: volts(s.volts), form: s.form, significant: s.significant };

@@ -69,11 +69,13 @@ function oneGroup(head: string, rest: readonly Token[], from: number): Parsed<{ 
   const label = [head, ...name.map(named)].join(" ");
   if (values.length === 0) {
     const odd = rest.slice(at).find((t) => t.value !== null);
-    return odd ? fail({ code: "wrongUnit", token: odd.text, quantity: "volts", unit: odd.value!.unit ?? "prefix" }) : fail({ code: "valueMissing", after: label });
+    return odd
+      ? fail({ code: "wrongUnit", token: odd.text, quantity: "volts", unit: odd.value!.unit ?? "prefix" })
+      : fail({ code: "valueMissing", after: label });
   }
   if (label.length > LENGTHS.point) return fail({ code: "tooLong", most: LENGTHS.point });
   return collect(label, values, end);
-} // prettier-ignore
+}
 
 function endOfValues(rest: readonly Token[], from: number): number {
   let end = from;

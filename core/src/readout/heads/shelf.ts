@@ -41,15 +41,27 @@ export const shelf: Head = {
     }
     const { nominal, rated, esr, ...rest } = found;
     if (nominal === undefined || rated === undefined || esr === undefined) return fail({ code: "shelfIncomplete" });
-    return keeps({ about: "shelf", nominal: farads(nominal), rated: volts(rated), esr: ohms(esr), at: meter.esrAt, meter: meter.id, ...rest });
+    return keeps({
+      about: "shelf",
+      nominal: farads(nominal),
+      rated: volts(rated),
+      esr: ohms(esr),
+      at: meter.esrAt,
+      meter: meter.id,
+      ...rest,
+    });
   },
   examples: [{ line: "new 10u 50v esr 1.4 series Nightjar", says: "a new part, for the shelf" }],
-}; // prettier-ignore
+};
 
 function take(found: Found, token: Token, expectEsr: boolean) {
   const { value, text } = token;
   if (!value) return fail({ code: "notUnderstood", token: text });
-  const put = (key: "nominal" | "rated" | "esr", limit: "nominalFarads" | "ratedVolts" | "esrOhms", quantity: "capacitance" | "volts" | "esr") => {
+  const put = (
+    key: "nominal" | "rated" | "esr",
+    limit: "nominalFarads" | "ratedVolts" | "esrOhms",
+    quantity: "capacitance" | "volts" | "esr",
+  ) => {
     if (found[key] !== undefined) return fail({ code: "secondValue", token: text, quantity });
     if (!within(limit, value.value) || value.value <= 0) return fail({ code: "impossible", token: text, quantity });
     found[key] = value.value;
@@ -59,4 +71,4 @@ function take(found: Found, token: Token, expectEsr: boolean) {
   if (value.unit === "Ω" || (expectEsr && value.unit === null && !value.tiny)) return put("esr", "esrOhms", "esr");
   if (value.unit === "F" || value.prefixed) return put("nominal", "nominalFarads", "capacitance");
   return fail({ code: "unitMissing", token: text });
-} // prettier-ignore
+}

@@ -1,0 +1,31 @@
+import { expect, test } from "@playwright/test";
+import { expectAccessible, line, watchConsole } from "./helpers";
+
+const STATIONS = ["take-in", "make-safe", "measure", "explain", "choose", "hand-back"];
+const SCREENS = ["/", "/shop", "/jobs/new", ...STATIONS.map((s) => `/jobs/406/${s}`), "/jobs/404/make-safe"];
+
+for (const theme of ["day", "night"])
+  test.describe(`by ${theme}`, () => {
+    test.beforeEach(({ context, baseURL }) => context.addCookies([{ name: "mirvek-theme", value: theme, url: baseURL! }]));
+
+    for (const screen of SCREENS)
+      test(`${screen} is accessible and its console is quiet`, async ({ page }) => {
+        const complaints = watchConsole(page);
+        await page.goto(screen);
+        await expect(page.locator("main")).toBeVisible();
+        if (screen.endsWith("choose")) await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
+        if (screen.endsWith("explain"))
+          await expect(page.getByRole("table", { name: "Figures", exact: true })).toBeVisible({ timeout: 30_000 });
+        await expectAccessible(page);
+        expect(complaints).toEqual([]);
+      });
+
+    test("the key sheet is accessible", async ({ page }) => {
+      await page.goto("/jobs/406/measure");
+      await expect(line(page)).toBeFocused();
+      await page.keyboard.press("Escape");
+      await page.keyboard.press("?");
+      await expect(page.getByRole("dialog")).toContainText("what the readout line understands");
+      await expectAccessible(page);
+    });
+  });
