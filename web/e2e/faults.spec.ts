@@ -2,25 +2,8 @@ import { execFileSync, spawn, type ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { fileURLToPath } from "node:url";
 import { expect, test, type APIRequestContext, type Page } from "@playwright/test";
-import { answer, line, say } from "./helpers";
+import { answer, line, openedJob, say } from "./helpers";
 
-const TAKE_IN = {
-  title: "Fault unit",
-  unitKind: "other",
-  supplyKind: "none",
-  mainsHz: null,
-  mainsV: null,
-  ageYears: null,
-  channels: 1,
-  complaint: "none",
-  earlierRepairs: "",
-  findings: ["hum"],
-  valuePolicy: "same",
-  tantalumSchool: "sameKind",
-  scopeSchool: "provenBad",
-  sidesSchool: "everyChannel",
-  firstPowerSchool: "suppliesFirst",
-};
 const root = fileURLToPath(new URL("../..", import.meta.url));
 const database = (act: "start" | "stop" | "kill") => execFileSync("./mirvek", ["db", act], { cwd: root, env: process.env });
 
@@ -95,12 +78,8 @@ test.describe("four numbers typed as fast as keys repeat land on four parts", ()
   const EACH = [[0.11], [0.12], [0.13], [0.14]];
 
   test.beforeEach(async ({ page, request, baseURL }) => {
-    const headers = { origin: baseURL! };
-    const made = await (await request.post("/api/jobs", { data: TAKE_IN, headers })).json();
-    const job = `/api/jobs/${made.value.number}`;
-    const text = FOUR.map((d) => `${d} 100u 16v decoupler`).join("\n");
-    expect((await request.post(`${job}/positions`, { data: { kind: "list", text }, headers })).status()).toBe(200);
-    await page.goto(`/jobs/${made.value.number}/measure`);
+    const number = await openedJob(request, baseURL!, FOUR.map((d) => `${d} 100u 16v decoupler`).join("\n"));
+    await page.goto(`/jobs/${number}/measure`);
     await line(page).press("ArrowDown");
     await expect(answer(page)).toContainText("Cursor on C111");
   });
@@ -204,8 +183,7 @@ test.describe("a server killed right after it acknowledged a reading", () => {
     execFileSync("npm", ["run", "--silent", "migrate"], { cwd: `${root}/web`, env: { ...process.env, DATABASE_URL: url } });
     await start(request);
     const headers = { origin };
-    const made = await (await request.post(`${origin}/api/jobs`, { data: TAKE_IN, headers })).json();
-    const job = `${origin}/api/jobs/${made.value.number}`;
+    const job = `${origin}/api/jobs/${await openedJob(request, origin, "")}`;
     const read = (text: string) =>
       request.post(`${job}/readout`, {
         headers,

@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, type Page } from "@playwright/test";
+import { expect, type APIRequestContext, type Page } from "@playwright/test";
 
 export const line = (page: Page) => page.getByRole("textbox", { name: "Readout", exact: true });
 export const answer = (page: Page) => page.getByTestId("readout-answer");
@@ -26,4 +26,34 @@ export function watchConsole(page: Page): string[] {
   });
   page.on("pageerror", (e) => complaints.push(e.message));
   return complaints;
+}
+
+const TAKE_IN = {
+  title: "Bench unit",
+  unitKind: "other",
+  supplyKind: "none",
+  mainsHz: null,
+  mainsV: null,
+  ageYears: null,
+  channels: 1,
+  complaint: "none",
+  earlierRepairs: "",
+  findings: ["hum"],
+  valuePolicy: "same",
+  tantalumSchool: "sameKind",
+  scopeSchool: "provenBad",
+  sidesSchool: "everyChannel",
+  firstPowerSchool: "suppliesFirst",
+};
+
+/** Opens a job of its own with parts from a list, one a line. Answers its number. */
+export async function openedJob(request: APIRequestContext, origin: string, list: string): Promise<string> {
+  const headers = { origin };
+  const made = await (await request.post(`${origin}/api/jobs`, { data: TAKE_IN, headers })).json();
+  const { number } = made.value;
+  if (list !== "") {
+    const listed = await request.post(`${origin}/api/jobs/${number}/positions`, { data: { kind: "list", text: list }, headers });
+    expect(listed.status()).toBe(200);
+  }
+  return number;
 }

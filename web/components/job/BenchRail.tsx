@@ -39,7 +39,7 @@ export function BenchRail({ onOverride, onKeys }: { onOverride: () => void; onKe
             </li>
           ))}
         </ul>
-        {bad.length > MOST_BAD && <p className="muted">and {bad.length - MOST_BAD} more</p>}
+        {bad.length > MOST_BAD && <p className={`${styles.more} muted`}>and {bad.length - MOST_BAD} more</p>}
       </section>
       <Latest />
       <p className={styles.foot}>

@@ -81,7 +81,7 @@ const data = (): JobData => ({
 });
 
 /** A server that answers when it is told to. */
-function stage(stored: string | null = null) {
+function stage(stored: string | null = null, tab = "key") {
   const sent: { post: ReadoutPost; answer: (a: Answer<KeptLine>) => void }[] = [];
   const kept = new Map<string, string>(stored === null ? [] : [["mirvek-waiting-406", stored]]);
   const timers: (() => void)[] = [];
@@ -97,7 +97,7 @@ function stage(stored: string | null = null) {
       removeItem: (k) => void kept.delete(k),
     },
     now: () => 1000 * ++keys,
-    newKey: () => `key-${++keys}`,
+    newKey: () => `${tab}-${++keys}`,
     later: (work) => {
       timers.push(work);
       return () => void timers.splice(timers.indexOf(work), 1);
@@ -113,7 +113,7 @@ function stage(stored: string | null = null) {
     setServer: (d: JobData) => (server = d),
     async keep(over: Partial<KeptLine> = {}) {
       const { post, answer } = sent.shift()!;
-      const entry = store.getJob().pending.length > 0 ? { kind: "keeps" as const, brings: [] } : { kind: "keeps" as const, brings: [] };
+      const entry = { kind: "keeps" as const, brings: [] };
       answer({
         ok: true,
         value: { entry: post.line === "undo" ? { kind: "undo" } : entry, seq: 1, at: 1, revision: 6, again: false, ...over },
@@ -228,6 +228,36 @@ describe("a server that is away, slow or says no", () => {
     s.store.submit("C2 esr 0.3");
     await s.keep();
     expect((await s.keep()).line).toBe("C2 esr 0.3");
+  });
+
+  test("a line dropped too late, when the server had it already, comes back to be struck", async () => {
+    s.store.submit("C1 esr 4.6");
+    s.store.drop(s.store.getJob().pending[0]!.key);
+    const kept = data();
+    const line = { key: "k", seq: 1, typed: "C1 esr 4.6", enteredAt: 1, enteredBy: "", withdrawn: false };
+    s.setServer({ ...kept, records: { ...kept.records, revision: 6, lines: [line] } });
+    await s.keep();
+    s.timers.splice(0).forEach((work) => work());
+    await s.settled();
+    expect(s.store.getJob().view.lines).toMatchObject([{ typed: "C1 esr 4.6" }]);
+  });
+
+  test("two tabs of one job keep their waiting lines side by side", () => {
+    s.store.submit("C1 esr 4.6");
+    const other = stage(s.kept.get("mirvek-waiting-406")!, "other");
+    other.store.submit("C2 esr 0.3");
+    const waiting = () => (JSON.parse(other.kept.get("mirvek-waiting-406") ?? "[]") as { line: string }[]).map((l) => l.line);
+    expect(waiting()).toEqual(["C1 esr 4.6", "C2 esr 0.3"]);
+    other.store.drop(other.store.getJob().pending[0]!.key);
+    expect(waiting(), "a tab takes away only its own").toEqual(["C1 esr 4.6"]);
+  });
+
+  test("a line dropped out of the middle takes its own effect with it and no other", () => {
+    for (const line of ["C1 esr 4.6", "C2 esr 5", "C2 esr 9", "C3 esr 6"]) s.store.submit(line);
+    s.store.drop(s.store.getJob().pending[1]!.key);
+    const read = (d: string) => at(s.store, d).readings.map((r) => (r.measurement as { ohms: number }).ohms);
+    expect([read("C1"), read("C2"), read("C3")]).toEqual([[4.6], [9], [6]]);
+    expect(s.store.getJob().view.lines.map((l) => l.typed)).toEqual(["C3 esr 6", "C2 esr 9", "C1 esr 4.6"]);
   });
 
   test("lines that waited survive a reload; damaged storage is set aside", async () => {

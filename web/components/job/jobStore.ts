@@ -74,6 +74,8 @@ export function makeJobStore(options: JobStoreOptions) {
   };
   let snapshot: JobSnapshot;
   const listeners = new Set<() => void>();
+  /** keys of the lines this tab looks after */
+  const mine = new Set<string>();
 
   const keeping = (records: Records, seq: number): Keeping => {
     let added = 0;
@@ -92,7 +94,16 @@ export function makeJobStore(options: JobStoreOptions) {
     return entry.ok ? applyLine(records, shop, line, entry.value, keeping(records, seq)) : records;
   };
   const nextSeq = (records: Records) => (records.lines[0]?.seq ?? 0) + 1;
-  const current = (): Records => pending.reduce((records, line) => withLine(records, line, nextSeq(records)), base);
+  /** what waits on top of the confirmed records, remembered: it is asked at every key */
+  let top: { base: Records; pending: readonly EnteredLine[]; shop: ShopView; records: Records } | null = null;
+  function current(): Records {
+    const known = top?.base === base && top.shop === shop && top.pending.every((line, i) => line === pending[i]) ? top : null;
+    if (known?.pending.length === pending.length) return known.records;
+    const rest = pending.slice(known?.pending.length ?? 0);
+    const records = rest.reduce((all, line) => withLine(all, line, nextSeq(all)), known?.records ?? base);
+    top = { base, pending, shop, records };
+    return records;
+  }
   const pictured = (records: Records): JobPicture<ChoiceView> => picture(records, shop);
 
   function changed(): void {
@@ -105,10 +116,16 @@ export function makeJobStore(options: JobStoreOptions) {
     for (const listener of listeners) listener();
   }
 
+  const stored = (): EnteredLine[] => {
+    const list: unknown = JSON.parse(storage?.getItem(storageKey) ?? "[]");
+    return Array.isArray(list) ? list.filter(isEntered) : [];
+  };
   function remember(): void {
     try {
-      if (pending.length === 0) storage?.removeItem(storageKey);
-      else storage?.setItem(storageKey, JSON.stringify(pending));
+      // another tab keeps its waiting lines in the same place
+      const all = [...stored().filter((line) => !mine.has(line.key)), ...pending];
+      if (all.length === 0) storage?.removeItem(storageKey);
+      else storage?.setItem(storageKey, JSON.stringify(all));
     } catch {
       // a full or forbidden storage keeps nothing over a reload; the lines still wait here
     }
@@ -122,7 +139,11 @@ export function makeJobStore(options: JobStoreOptions) {
     const { key, line, current: at, meter, inCircuit, refersTo } = first;
     void sendLine({ line, clientKey: key, current: at, meter, inCircuit, refersTo }).then((result) => {
       busy = false;
-      if (!pending.some((p) => p.key === key)) return pump(); // dropped meanwhile
+      if (!pending.some((p) => p.key === key)) {
+        // dropped meanwhile: where the server has kept it all the same, it must be seen, so that it can be struck
+        if (result.ok) refreshSoon();
+        return pump();
+      }
       if (result.ok) confirm(first, result.value);
       else if (result.issue.code === "databaseDown" || result.issue.code === "unexpected") {
         down = true;
@@ -203,6 +224,7 @@ export function makeJobStore(options: JobStoreOptions) {
       return entry;
     }
     pending = [...pending, line];
+    mine.add(line.key);
     answer = { kind: "said", key: line.key, entry: entry.value, waiting: true };
     remember();
     changed();
@@ -234,8 +256,8 @@ export function makeJobStore(options: JobStoreOptions) {
   /** Lines that waited when this browser was closed; what is damaged there is set aside. */
   function restore(): void {
     try {
-      const stored: unknown = JSON.parse(storage?.getItem(storageKey) ?? "[]");
-      if (Array.isArray(stored)) pending = [...stored.filter(isEntered), ...pending];
+      pending = [...stored(), ...pending];
+      for (const { key } of pending) mine.add(key);
     } catch {
       storage?.removeItem(storageKey);
     }

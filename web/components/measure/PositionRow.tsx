@@ -56,7 +56,7 @@ function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
       <td className="n">{c ? figure(c) : ""}</td>
       <td className="n">{esr ? figure(esr) : ""}</td>
       <td>{verdict.esrRatio !== null && <RatioBar ratio={verdict.esrRatio} state={verdict.state} limits={verdict.esrLimits} />}</td>
-      <td className={styles.marked}>
+      <td className={styles.verdict}>
         <b className={`state-${verdict.state}`}>{verdictName[verdict.state]}</b>
         {verdict.certainty === "likely" && <small className={styles.sure}>likely</small>}
       </td>

@@ -90,7 +90,7 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
       onCancel={onClose}
       footer={null}
       title="Keys, and what the readout line understands"
-      width={900}
+      width={1060}
       style={{ top: 20 }}
       destroyOnHidden
     >
