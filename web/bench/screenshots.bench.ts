@@ -11,6 +11,9 @@ const shoot = async (page: Page, name: string) => {
 test("pictures of the main views", async ({ page, context, baseURL }) => {
   await page.goto("/");
   await shoot(page, "bench");
+  await page.goto("/shop");
+  await expect(page.getByRole("heading", { name: /Reference shelf/ })).toBeVisible();
+  await shoot(page, "shop");
   await page.goto("/jobs/new");
   await shoot(page, "take-in");
   await page.goto("/jobs/402/make-safe");
