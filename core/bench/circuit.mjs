@@ -4,11 +4,9 @@ import { fileURLToPath } from "node:url";
 import { bridge, doubler, valveLadder } from "../reference/circuits.mjs";
 import { hasSimulator, simulate } from "../reference/outside.mjs";
 import {
-  SCENARIOS,
   acResponse,
   checkNetlist,
   exportNetlist,
-  fillSettings,
   logFrequencies,
   makeAcSweep,
   mean,
@@ -18,6 +16,7 @@ import {
   steadyState,
 } from "../src/circuit/index.ts";
 import { seededRandom } from "../src/numeric/index.ts";
+import { SCENARIOS, fillSettings } from "../src/scenarios/index.ts";
 
 const DC = 0.005;
 const RIPPLE = 0.02;

@@ -1,6 +1,5 @@
-import { ESR_NORMS } from "@mirvek/core/knowledge";
-import type { PositionRecord } from "@mirvek/core/job";
-import { farads, hertz, volts } from "@mirvek/core/units";
+import { SHOP, positionRecord, records } from "@mirvek/core/testing/jobs";
+import { part } from "@mirvek/core/testing/parts";
 import { beforeEach, describe, expect, test } from "vitest";
 import type { RequestIssue } from "../../schemas/issues";
 import type { JobData } from "../../schemas/jobView";
@@ -8,77 +7,17 @@ import type { KeptLine, ReadoutPost } from "../../schemas/records";
 import type { Answer } from "../shared/request";
 import { makeJobStore, type JobStore } from "./jobStore";
 
-const position = (id: number, designator: string): PositionRecord => ({
-  id,
-  jobId: 1,
-  designator,
-  version: 1,
-  line: null,
-  section: "Supply",
-  channel: null,
-  twinKey: null,
-  role: "decoupler",
-  technology: "aluminium",
-  nominal: farads(100e-6),
-  rated: volts(16),
-  tolerance: { minus: 0.2, plus: 0.2 },
-  temperature: null,
-  diameter: null,
-  height: null,
-  maxDiameter: null,
-  maxHeight: null,
-  pitch: null,
-  mounting: "radial",
-  working: null,
-  largest: null,
-  following: null,
-  originalEsr: null,
-  holdsCharge: false,
-});
-const data = (): JobData => ({
-  now: 0,
-  records: {
+const data = (): JobData => {
+  const { job, ...rest } = records({
     revision: 5,
-    job: {
-      id: 1,
-      number: 406,
-      version: 1,
-      revision: 5,
-      title: "Unit",
-      state: "open",
-      complaint: "hums",
-      findings: ["hum"],
-      unitKind: "receiver",
-      supplyKind: "linear",
-      mainsHz: 50,
-      waiver: null,
-    } as never,
-    positions: ["C1", "C2", "C3", "C4"].map((d, i) => position(i + 1, d)),
-    readings: {},
-    fittings: [],
-    across: [],
-    choices: [],
-    events: [],
-    points: [],
-    notes: [],
-    circuits: [],
-    lines: [],
-  },
-  shop: {
-    name: "Bench",
-    currency: "€",
-    touchLimit: volts(5),
-    shelf: [],
-    norms: ESR_NORMS,
-    bulgeDecides: true,
-    mustClimb: false,
-    drawer: [],
-    meters: [
-      { id: "blue", name: "Blue meter", word: "blue", shows: "esr", esrAt: hertz(1e5), capacitanceAt: hertz(120) },
-      { id: "pocket", name: "Pocket", word: "pocket", shows: "ohmmeter", esrAt: hertz(1e5), capacitanceAt: "dc" },
-    ],
-  },
-});
+    positions: ["C1", "C2", "C3", "C4"].map((d, i) => positionRecord(i + 1, d, part(100, 16))),
+  });
+  return {
+    now: 0,
+    records: { ...rest, job: { ...job, id: 1, number: 406, title: "Unit" } as JobData["records"]["job"], choices: [], circuits: [] },
+    shop: { ...SHOP, name: "Bench", currency: "€", drawer: [], meters: SHOP.meters.map((m) => ({ ...m, name: m.id })) },
+  };
+};
 
 /** A server that answers when it is told to. */
 function stage(stored: string | null = null, tab = "key") {
