@@ -51,6 +51,7 @@ const readoutTexts: Texts<ReadoutIssue> = {
   impossible: (i) => `${i.token} is no possible ${quantityName[i.quantity]}.`,
   farFromMarked: (i) =>
     `${shown(Number(i.token), "F")} on a ${shown(i.nominal, "F")} part? Check the unit, or end the line with ! to keep it.`,
+  soundsLikeMarking: (i) => `C and volts together sound like the marking of ${i.designator}: one reading a line.`,
   isTheMarking: (i) => `${i.token} is what ${i.designator} is marked: esr ${i.token}, or c ${i.token}u?`,
   noBareEsr: (i) => `${i.token} is much for an ESR meter: say esr ${i.token}, or add the unit.`,
   thousandsOrDecimal: (i) => `${i.token}: thousands or decimals? Write it without the comma, or with a point.`,

@@ -110,6 +110,11 @@ describe("the way a thing is said does not change what it means", () => {
     ["C1 out 31u 0.9r", "C1 out 31u/0.9", "C1 0.9r 31u out", "C1 out 31uF 0.9 ohm", "C1 out 31 microfarad esr 0.9"],
     ["C1 pocket out 20k settled", "C1 pocket out settled 20k", "C1 20k settled pocket out", "C1 out pocket 20 kohm settled"],
     ["C1 bulged", "C1 bulging", "C1 is swollen", "c1 BULGES"],
+    ["C1 esr 4.6 in", "C1 4.6 ohm esr in circuit", "C1 in 4.6 esr"],
+    ["C1 leak 20ua", "C1 20ua leak", "C1 leakage 20 ua"],
+    ["C1 out esr >20", "C1 out esr over 20", "C1 esr above 20 ohm out"],
+    ["C1 out esr ~4", "C1 out about 4 ohms", "C1 around 4 esr out"],
+    ["C1 climbing", "C1 climbs to infinity", "C1 rising"],
     ["C1 out esr ol", "C1 out esr 0L", "C1 out esr over range", "C1 out esr no reading", "C1 esr infinite out"],
   ])("%s", (...ways) => {
     const kept = ways.map((line) => {
@@ -129,6 +134,8 @@ describe("asked back, never guessed", () => {
     ["C1 pocket 5m", "milli to one, mega to another"],
     ["C1 out 4,700u", "a comma that could be either"],
     ["C1 100", "the marking read for a reading"],
+    ["C1 100u 16v", "its marking, said again"],
+    ["C1 47u 25v 0.4", "another part's marking"],
     ["C1 with C1", "a part across itself"],
     ["C1 shorted out", "a condition, or a place"],
     ["C1 burnt out", "a condition, or a place"],
@@ -142,5 +149,76 @@ describe("asked back, never guessed", () => {
     const before = JSON.stringify(b.records);
     expect(b.type(line)).toHaveProperty("code");
     expect(JSON.stringify(b.records), "nothing is kept").toBe(before);
+  });
+});
+
+test("from one designator to another means all between, never the two ends alone", () => {
+  const ends = ["C12 to C14 ok", "C12-C14 ok", "c12 - c14 fine", "C12 through C14 ok"];
+  for (const line of ends) {
+    const b = bench(records({ positions: [] }));
+    for (const d of ["C11", "C12", "C13", "C14", "C15", "L13"]) b.type(`add ${d} 100u 16v`);
+    b.type(line);
+    const touched = b.picture().positions.filter((p) => p.readings.length > 0);
+    expect(
+      touched.map((p) => p.designator),
+      line,
+    ).toEqual(["C12", "C13", "C14"]);
+  }
+  const b = bench();
+  expect(b.type("C114 to C14 ok"), "backwards is asked back").toHaveProperty("code");
+});
+
+test.each([
+  ["b+ is 385v", "b+"],
+  ["rail main reads 14.9", "rail main"],
+  ["bias at v1 -44", "bias v1"],
+])("%s: joining words are no part of a name", (line, point) => {
+  const b = bench();
+  b.type(line);
+  expect(b.records.points).toMatchObject([{ point }]);
+});
+
+test("replaced with says what is in now", () => {
+  const b = bench();
+  b.type("C14 replaced with 220u 25v");
+  expect(b.at("C14").fittings.at(-1)!.part).toMatchObject({ nominal: 220e-6, rated: 25 });
+});
+
+describe("several parts in a line, each with its own", () => {
+  const after = (line: string) => {
+    const b = bench(records({ positions: [] }));
+    for (const d of ["C12", "C13", "C14"]) b.type(`add ${d} 100u 16v`);
+    const kept = b.type(line);
+    const of = (d: string) =>
+      b.at(d).readings.map(({ measurement: m, inCircuit }) => [m.kind, Object.values(m)[1], inCircuit ? "in" : "out"]);
+    return { kept, C12: of("C12"), C13: of("C13"), C14: of("C14"), b };
+  };
+  test.each([
+    ["C12 bulged C13 ok", [["visual", "bulged", "in"]], [["word", "fine", "in"]]],
+    ["C12 4.6 C13 31u", [["esr", 4.6, "in"]], [["capacitance", 31e-6, "in"]]],
+    ["4.6 C12 3.9 C13", [["esr", 4.6, "in"]], [["esr", 3.9, "in"]]],
+    ["C12 4.6 C13 3.9 out", [["esr", 4.6, "out"]], [["esr", 3.9, "out"]]],
+    ["C12 4.6 in C13 3.9 out", [["esr", 4.6, "in"]], [["esr", 3.9, "out"]]],
+    ["C12 20k falling C13 30k settled", [["ohmmeter", 20e3, "in"]], [["ohmmeter", 30e3, "in"]]],
+  ])("%s", (line, first, second) => {
+    expect(after(line)).toMatchObject({ C12: first, C13: second, C14: [] });
+  });
+
+  test("a trend is its own part's", () => {
+    const { b } = after("C12 pocket 20k falling C13 30k settled");
+    expect(["C12", "C13"].map((d) => b.at(d).readings[0]!)).toMatchObject([
+      { meter: "pocket", measurement: { trend: "falling" } },
+      { meter: "pocket", measurement: { trend: "settled" } },
+    ]);
+  });
+
+  test("a part named in a note is not the note's", () => {
+    const { b, C12 } = after("C14 note C12 is beside it");
+    expect(C12).toEqual([]);
+    expect(b.records.notes).toMatchObject([{ text: "C12 is beside it" }]);
+  });
+
+  test("a part nothing is said of is asked back", () => {
+    expect(after("C12 4.6 C13").kept).toMatchObject({ code: "nothingSaid", designator: "C13" });
   });
 });

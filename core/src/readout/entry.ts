@@ -94,6 +94,7 @@ export type ReadoutIssue =
   | { code: "impossible"; token: string; quantity: Quantity }
   | { code: "farFromMarked"; token: string; nominal: Farads; ratio: number }
   | { code: "isTheMarking"; token: string; designator: string }
+  | { code: "soundsLikeMarking"; designator: string }
   | { code: "noBareEsr"; token: string }
   | { code: "thousandsOrDecimal"; token: string }
   | { code: "milliOrMega"; token: string }

@@ -125,12 +125,23 @@ export function takeApart(rest: readonly Token[], context: ReadoutContext, self:
   }
   // "4.6 esr": the word behind the value, where it has none of its own
   if (fresh && hint !== null) {
-    if (last && last.hint === null && last.token.value?.unit == null) [last.hint, last.fresh] = [hint, true];
+    if (last && last.hint === null && fits(hint, last.token.value?.unit ?? null)) [last.hint, last.fresh] = [hint, true];
+    else if (hintToken?.word === "leaks") push(hintToken, { kind: "measured", measurement: { kind: "word", word: "leaky" } });
     else phrase.pending = hintToken;
   }
   bind(phrase.items, qualifiers);
   return { ok: true, value: phrase };
 }
+
+const UNITS: Readonly<Record<Hint, readonly string[]>> = {
+  esr: ["Ω"],
+  capacitance: ["F"],
+  dissipation: [],
+  leak: ["Ω", "A"],
+  volts: ["V"],
+  ripple: ["V"],
+};
+const fits = (hint: Hint, unit: string | null): boolean => unit === null || UNITS[hint].includes(unit);
 
 function neighbours(tokens: readonly Token[], context: ReadoutContext, self: readonly string[]): Taken<string[]> {
   const names = tokens.filter((t) => !FILLERS.has(t.word) && t.word !== "!");

@@ -1,6 +1,6 @@
 import type { Bound } from "../evidence";
 import { parseValue, type ParsedValue } from "../units";
-import { PHRASES } from "./words";
+import { BOUND_WORDS, PHRASES } from "./words";
 
 /** One word or value of a line. */
 export interface Token {
@@ -43,6 +43,8 @@ export function lex(line: string): Token[] {
     if (unit !== null && open && (unit === "%" ? NUMBER.test(bare(before)) : parseValue(bare(before) + unit)))
       joined[joined.length - 1] = before + unit;
     else if (before !== undefined && /^[<>~≈]$/.test(before)) joined[joined.length - 1] = before + piece;
+    else if (before !== undefined && BOUND_WORDS.has(before.toLowerCase()) && /^[\d.,]/.test(piece) && isValue(piece))
+      joined[joined.length - 1] = BOUND_WORDS.get(before.toLowerCase())! + piece;
     else joined.push(piece);
   }
   return inPhrases(joined).map(tokenOf);
@@ -58,6 +60,8 @@ function apart(piece: string): string[] {
   if (equals) return [...apart(equals[1]!), "=", ...apart(equals[2]!)];
   const slash = /^([^/]+)\/([^/]+)$/.exec(trimmed);
   if (slash && isValue(slash[1]!) && isValue(slash[2]!)) return [slash[1]!, slash[2]!];
+  const range = /^([a-z]{1,3}\d{1,4}[a-z]?)([-–])([a-z]{1,3}\d{1,4}[a-z]?)$/i.exec(trimmed);
+  if (range && !isValue(range[1]!)) return [range[1]!, range[2]!, range[3]!];
   const names = /^([a-z]{1,3}\d{1,4}[a-z]?)([,+&]([a-z]{1,3}\d{1,4}[a-z]?))+$/i.test(trimmed);
   return names ? trimmed.split(/[,+&]/) : [trimmed];
 }

@@ -48,14 +48,29 @@ export const SAID: ReadonlyMap<string, SaidWord> = meant<SaidWord>({
   dryJoint: "dryjoint",
 });
 
-export const OVER_WORDS: ReadonlySet<string> = new Set("ol 0l o.l over overrange over-range inf infinite noreading".split(" "));
+export const OVER_WORDS: ReadonlySet<string> = new Set("ol 0l o.l over overrange over-range inf infinite infinity noreading".split(" "));
 
 /** Words said for the flow of a sentence; they carry nothing. */
-export const FILLERS: ReadonlySet<string> = new Set("reads read reading is shows measures measured to at the a and & + =".split(" "));
+export const FILLERS: ReadonlySet<string> = new Set(
+  "reads read reading is shows measures measured looks tests tested to at the a and & + =".split(" "),
+);
+
+/** Words that stand before a value for the sign of a bound. */
+export const BOUND_WORDS: ReadonlyMap<string, string> = meant<string>({
+  "<": "under below",
+  ">": "over above",
+  "~": "about around roughly nearly",
+});
+
+/** Words between two designators that mean all from the one to the other. */
+export const RANGE_WORDS: ReadonlySet<string> = new Set("to - – through".split(" "));
 
 /** Said in several words, meant as one. Longest first. */
 export const PHRASES: readonly (readonly [readonly string[], string])[] = (
   [
+    ["in parallel with", "with"],
+    ["parallel with", "with"],
+    ["tan d", "tand"],
     ["one leg lifted", "lifted"],
     ["leg lifted", "lifted"],
     ["comes and goes", "comesandgoes"],

@@ -7,6 +7,7 @@ import { fail, keeps } from "../parsed";
 import { TECHNOLOGY_WORDS } from "../words";
 
 const WORDS: ReadonlySet<string> = new Set(["fitted", "replaced", "renewed"]);
+const JOINING: ReadonlySet<string> = new Set(["with", "by", "is"]);
 
 /**
  * `C14 fitted`: the part chosen is in, and from here on readings are the new part's. `C14 fitted 100u 25v lot 2431` names another one
@@ -19,7 +20,7 @@ export const fitted: Head = {
     const named = designatorsIn(line, context);
     if (!named.ok) return named;
     const { designators, rest } = named.value;
-    const words = rest.filter((t) => !WORDS.has(t.word));
+    const words = rest.filter((t) => !WORDS.has(t.word) && !JOINING.has(t.word));
     const lotAt = words.findIndex((t) => t.word === "lot");
     const lot = lotAt < 0 ? null : (words[lotAt + 1]?.text ?? null);
     if (lotAt >= 0 && lot === null) return fail({ code: "valueMissing", after: "lot" });

@@ -1,11 +1,12 @@
 import { LENGTHS } from "../../knowledge";
 import { parseValue, volts } from "../../units";
-import { designatorsIn } from "../designators";
+import { segmentsOf, type Segment } from "../designators";
 import type { Consequence, Entry, Quantity, ReadoutContext } from "../entry";
 import type { Head } from "../head";
 import { takeApart, type Phrase } from "../items";
 import type { Token } from "../lex";
 import { fail, keeps, type Parsed } from "../parsed";
+import { meterNamed } from "./setting";
 import { settle, type Settled } from "../settle";
 import { CONDITION_WORDS, SAID, TREND_WORDS, VISUAL_WORDS } from "../words";
 
@@ -13,15 +14,14 @@ import { CONDITION_WORDS, SAID, TREND_WORDS, VISUAL_WORDS } from "../words";
 export const part: Head = {
   name: "part",
   understand(line, context) {
-    const named = designatorsIn(line, context);
-    if (!named.ok)
-      return named.issue.code === "noDesignator" && !understandable(line[0]!)
+    const found = segmentsOf(line, context);
+    if (!found.ok)
+      return found.issue.code === "noDesignator" && !understandable(line[0]!)
         ? fail({ code: "notUnderstood", token: line[0]!.text })
-        : named;
-    const { designators, implied, rest } = named.value;
-    const phrase = takeApart(rest, context, designators);
-    if (!phrase.ok) return phrase;
-    return conclude(phrase.value, designators, implied, context);
+        : found;
+    const { segments, implied } = found.value;
+    if (segments.length === 1) return oneSegment(segments[0]!, implied, context);
+    return several(segments, context);
   },
   examples: [
     { line: "C14 esr 4.6", says: "a reading" },
@@ -45,6 +45,33 @@ const understandable = ({ text, word }: Token) =>
   TREND_WORDS.has(word) ||
   SAID.has(word) ||
   /^(esr|c|cap|leak|d|df|tand)$/.test(word);
+
+function oneSegment({ designators, rest }: Segment, implied: boolean, context: ReadoutContext): Parsed<Entry> {
+  const phrase = takeApart(rest, context, designators);
+  return phrase.ok ? conclude(phrase.value, designators, implied, context) : phrase;
+}
+
+/** Several parts, each with its own: one `in`, `out` or meter speaks for all of them, wherever it stands. */
+function several(segments: readonly Segment[], context: ReadoutContext): Parsed<Entry> {
+  const all = segments.flatMap((s) => s.rest);
+  const places = all.filter((t) => PLACES.has(t.word));
+  const meters = all.filter((t) => meterNamed(t, context));
+  const shared = {
+    ...context,
+    ...(places.length === 1 ? { inCircuit: places[0]!.word === "in" } : {}),
+    ...(meters.length === 1 ? { meter: meterNamed(meters[0]!, context) ?? null } : {}),
+  };
+  const spoken = new Set([...(places.length === 1 ? places : []), ...(meters.length === 1 ? meters : [])]);
+  const brings: Consequence[] = [];
+  for (const { designators, rest } of segments) {
+    const entry = oneSegment({ designators, rest: rest.filter((t) => !spoken.has(t)) }, false, shared);
+    if (!entry.ok) return entry;
+    if (entry.value.kind !== "keeps") return fail({ code: "nothingSaid", designator: designators[0]! });
+    brings.push(...entry.value.brings);
+  }
+  return keeps(...brings);
+}
+const PLACES: ReadonlySet<string> = new Set(["in", "out", "lifted"]);
 
 function conclude(phrase: Phrase, designators: readonly string[], implied: boolean, context: ReadoutContext): Parsed<Entry> {
   const first = designators[0]!;
@@ -108,6 +135,10 @@ function shareOut(phrase: Phrase, designators: readonly string[], implied: boole
       out.push(consequence(settled.value, designator, implied));
     }
   }
+  // nobody reads C with volts on the part: that is its marking said again
+  const c = out.some((o) => o.about === "reading" && o.measurement.kind === "capacitance");
+  if (c && out.some((o) => o.about === "voltsAt" && o.form === "dc"))
+    return fail({ code: "soundsLikeMarking", designator: designators[0]! });
   return { ok: true, value: out };
 }
 

@@ -47,6 +47,8 @@ function readPoints(head: string, rest: readonly Token[]): Parsed<Entry> {
 
 const isVolts = (t: Token) => t.value !== null && !t.percent && (t.value.unit === null || t.value.unit === "V");
 const formOf = (t: Token): VoltsForm => (t.value!.peakToPeak ? "peakToPeak" : t.value!.alternating ? "rms" : "dc");
+/** said between a name and its volts; never part of the name */
+const JOINING: ReadonlySet<string> = new Set("is are reads read reading shows measures measured at the now".split(" "));
 const named = (t: Token) => (t.value === null ? (channelOf(t.word)?.toLowerCase() ?? t.word) : t.word);
 
 /** A name and the values behind it. A rail is named by a word, by its nominal volts, or by both; "=" ends a name. */
@@ -66,7 +68,7 @@ function oneGroup(head: string, rest: readonly Token[], from: number): Parsed<{ 
   }
   const end = endOfValues(rest, at);
   const values = rest.slice(at, end);
-  const label = [head, ...name.map(named)].join(" ");
+  const label = [head, ...name.filter((t) => !JOINING.has(t.word)).map(named)].join(" ");
   if (values.length === 0) {
     const odd = rest.slice(at).find((t) => t.value !== null);
     return odd
