@@ -90,6 +90,7 @@ export type ReadoutIssue =
   | { code: "surplus"; token: string; after: string }
   | { code: "valueMissing"; after: string }
   | { code: "unitMissing"; token: string }
+  | { code: "voltsOrMillivolts"; token: string }
   | { code: "wrongUnit"; token: string; quantity: Quantity; unit: UnitSymbol | "prefix" }
   | { code: "impossible"; token: string; quantity: Quantity }
   | { code: "farFromMarked"; token: string; nominal: Farads; ratio: number }

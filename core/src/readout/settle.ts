@@ -174,6 +174,8 @@ function keep(item: Item, phrase: Phrase, quantity: Quantity | "ripple", parsed:
     case "volts":
     case "ripple": {
       if (unit !== null && unit !== "V") return wrongUnit();
+      if (quantity === "ripple" && unit === null && !parsed.prefixed && Math.abs(size) >= 1)
+        return ask({ code: "voltsOrMillivolts", token: text });
       if (!within("volts", size)) return impossible();
       const form = parsed.peakToPeak ? "peakToPeak" : parsed.alternating || quantity === "ripple" ? "rms" : "dc";
       return { ok: true, value: { is: "volts", key: `volts ${form}`, volts: volts(size), form, significant } };

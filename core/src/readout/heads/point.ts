@@ -36,6 +36,11 @@ function readPoints(head: string, rest: readonly Token[]): Parsed<Entry> {
   while (at < rest.length) {
     const group = oneGroup(head, rest, at);
     if (!group.ok) return group;
+    // an offset is read in millivolts as often as in volts; a bare "12" says neither
+    const bare = rest
+      .slice(at, group.value.next)
+      .find((t) => t.value && t.value.unit === null && !t.value.prefixed && Math.abs(t.value.value) >= 1);
+    if (head === "offset" && bare) return fail({ code: "voltsOrMillivolts", token: bare.text });
     const twice = group.value.points.find((p) => out.some((o) => o.point === p.point && o.form === p.form));
     if (twice) return fail({ code: "secondValue", token: rest[group.value.next - 1]!.text, quantity: "volts" });
     out.push(...group.value.points);

@@ -14,7 +14,10 @@ export const setting: Head = {
     let meter: string | null = null;
     for (const token of words) {
       const named = meterNamed(token, context);
-      if (token.word === "in" || token.word === "out" || token.word === "lifted") inCircuit = token.word === "in";
+      const place = token.word === "in" || token.word === "out" || token.word === "lifted";
+      if ((place && inCircuit !== null) || (named && meter !== null))
+        return fail({ code: "surplus", token: token.text, after: line[0]!.text });
+      if (place) inCircuit = token.word === "in";
       else if (named) meter = named.id;
       else return asked ? fail({ code: "unknownMeter", token: token.text }) : null;
     }
