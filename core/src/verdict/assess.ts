@@ -1,22 +1,10 @@
 import type { Folded, Measurement, Reading } from "../evidence";
-import type { CapacitorPart, Parallel } from "../part";
-import type { Ohms, Volts } from "../units";
 import { assessCapacitance } from "./assessCapacitance";
 import { assessDissipation, assessEsr } from "./assessEsr";
 import { assessLeakage, assessOhmmeter } from "./assessInsulation";
 import { assessCondition, assessVisual, assessWord } from "./assessLook";
-import type { Datasheet, References } from "./reference";
+import type { JudgingContext } from "./judgingContext";
 import type { Finding } from "./verdict";
-
-/** Everything besides the reading itself that decides what it proves. */
-export interface JudgingContext extends References {
-  part: CapacitorPart;
-  parallel: Parallel;
-  datasheet: Datasheet | null;
-  /** DC that stands before a coupling part and the input it feeds, where known: what a leak there does */
-  working: Volts | null;
-  following: Ohms | null;
-}
 
 /** What one reading proves about the part, by the rules for in and out of circuit (common practice, see each function). */
 export function assess(reading: Reading, context: JudgingContext, folded: Folded | null = null): Finding {

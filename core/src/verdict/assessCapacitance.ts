@@ -2,7 +2,7 @@ import { countingOf, type Folded, type Measurement } from "../evidence";
 import { figure } from "../knowledge";
 import { bridgeReading, esrShares, isWetAluminium, type CapacitorPart, type Parallel, type Role } from "../part";
 import { farads, ohms, type Farads, type Hertz } from "../units";
-import type { JudgingContext } from "./assess";
+import type { JudgingContext } from "./judgingContext";
 import { finding } from "./finding";
 import type { Finding } from "./verdict";
 

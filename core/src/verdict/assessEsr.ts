@@ -2,7 +2,7 @@ import { countingOf, type Folded, type Measurement, type Reading } from "../evid
 import { figure } from "../knowledge";
 import { esrFromTanD, isWetAluminium, soundEsr, type CapacitorPart, type Parallel } from "../part";
 import { ohms, type Hertz, type Ohms } from "../units";
-import type { JudgingContext } from "./assess";
+import type { JudgingContext } from "./judgingContext";
 import { expectEsr, isOver, type EsrExpectation } from "./expectation";
 import { finding } from "./finding";
 import type { Finding, Settle, VerdictReason } from "./verdict";

@@ -2,7 +2,7 @@ import type { Measurement, OhmmeterTrend } from "../evidence";
 import { figure } from "../knowledge";
 import { couplingShift, isWetAluminium, leastInsulation, type CapacitorPart } from "../part";
 import { amperes, ohms, type Ohms } from "../units";
-import type { JudgingContext } from "./assess";
+import type { JudgingContext } from "./judgingContext";
 import { finding } from "./finding";
 import type { Finding, VerdictReason } from "./verdict";
 

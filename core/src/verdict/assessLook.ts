@@ -1,6 +1,6 @@
 import type { Measurement } from "../evidence";
 import { ohms } from "../units";
-import type { JudgingContext } from "./assess";
+import type { JudgingContext } from "./judgingContext";
 import { finding } from "./finding";
 import type { Finding } from "./verdict";
 

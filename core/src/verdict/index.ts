@@ -1,6 +1,7 @@
-export { assess, type JudgingContext } from "./assess";
+export { assess } from "./assess";
 export { expectEsr, isOver, type EsrExpectation, type ReferenceSource } from "./expectation";
 export { judge, type Twin } from "./judge";
+export type { JudgingContext } from "./judgingContext";
 export { measuredState, soundState, type KnownState, type MeasuredPart } from "./partState";
 export type { Datasheet, References, ShelfReading } from "./reference";
 export {

@@ -4,7 +4,8 @@ import { ESR_NORMS } from "../knowledge";
 import type { Technology } from "../part";
 import { capacitance, context, esr, folded, part, reading, twinOf, verdictOn } from "../testing/parts";
 import { amperes, hertz, ohms, volts } from "../units";
-import { assess, type JudgingContext } from "./assess";
+import { assess } from "./assess";
+import type { JudgingContext } from "./judgingContext";
 import { isBad } from "./verdict";
 
 const ohmmeter = (value: number | "over", trend: "climbing" | "falling" | "settled" | "unsaid" = "unsaid"): Measurement => ({

@@ -2,7 +2,8 @@ import { countingOf, magnitudeOf, type Counted, type Folded, type Quantity, type
 import { figure } from "../knowledge";
 import { median } from "../numeric";
 import { isWetAluminium, type Role } from "../part";
-import { assess, type JudgingContext } from "./assess";
+import { assess } from "./assess";
+import type { JudgingContext } from "./judgingContext";
 import { expectEsr, type EsrExpectation } from "./expectation";
 import { finding } from "./finding";
 import { isBad, isCondemned, type Finding, type Verdict, type VerdictNote, type VerdictState } from "./verdict";
