@@ -113,6 +113,11 @@ test("a waiting line can be dropped, and the bench is as before it", async ({ pa
   await page.route("**/readout", (route) => route.abort());
   await line(page).fill("C46 out esr 0.2");
   await line(page).press("Enter");
+  await expect(page.getByText("1 waiting here")).toBeVisible();
+  await line(page).fill("C99 bulged");
+  const { height } = (await page.getByLabel("Readout line").boundingBox())!;
+  expect(height, "the message leaves room for the answer").toBeLessThan(200);
+  await line(page).fill("");
   await page.getByRole("button", { name: /^Drop “C46/ }).click();
   await expect(page.locator('[data-position="C46"]')).toHaveText(before!);
   await page.reload();

@@ -65,6 +65,14 @@ export function ReadoutLine() {
   const first = pending[0];
   return (
     <footer className={`${styles.line} no-print`} aria-label="Readout line">
+      {down && first && (
+        <div className={styles.down} role="status">
+          <span>The records cannot be reached. {pending.length} waiting here; they go in when it is back.</span>
+          <Button size="small" type="text" onClick={() => drop(first.key)}>
+            Drop “{first.line}”
+          </Button>
+        </div>
+      )}
       <div className={styles.above}>
         <div className={styles.said} role="status" aria-live="polite" data-testid="readout-answer">
           {refused && (typed === "" || typed === refused.line) ? (
@@ -83,14 +91,6 @@ export function ReadoutLine() {
             </span>
           )}
         </div>
-        {down && first && (
-          <span className={styles.down} role="status">
-            The records cannot be reached. {pending.length} waiting here; they go in when it is back.{" "}
-            <Button size="small" type="text" onClick={() => drop(first.key)}>
-              Drop “{first.line}”
-            </Button>
-          </span>
-        )}
         <Segmented
           size="small"
           aria-label="In or out of circuit"
