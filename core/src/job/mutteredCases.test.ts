@@ -202,6 +202,7 @@ describe("several parts in a line, each with its own", () => {
     ["4.6 C12 3.9 C13", [["esr", 4.6, "in"]], [["esr", 3.9, "in"]]],
     ["C12 4.6 C13 3.9 out", [["esr", 4.6, "out"]], [["esr", 3.9, "out"]]],
     ["C12 4.6 in C13 3.9 out", [["esr", 4.6, "in"]], [["esr", 3.9, "out"]]],
+    ["C12 4.6 C13 same", [["esr", 4.6, "in"]], [["esr", 4.6, "in"]]],
     ["C12 20k falling C13 30k settled", [["ohmmeter", 20e3, "in"]], [["ohmmeter", 30e3, "in"]]],
   ])("%s", (line, first, second) => {
     expect(after(line)).toMatchObject({ C12: first, C13: second, C14: [] });

@@ -1,7 +1,7 @@
 import { LENGTHS } from "../../knowledge";
 import { parseValue, volts } from "../../units";
 import { segmentsOf, type Segment } from "../designators";
-import type { Consequence, Entry, Quantity, ReadoutContext } from "../entry";
+import type { Consequence, Entry, Quantity, ReadoutContext, SaidReading } from "../entry";
 import type { Head } from "../head";
 import { takeApart, type Phrase } from "../items";
 import type { Token } from "../lex";
@@ -64,13 +64,26 @@ function several(segments: readonly Segment[], context: ReadoutContext): Parsed<
   const spoken = new Set([...(places.length === 1 ? places : []), ...(meters.length === 1 ? meters : [])]);
   const brings: Consequence[] = [];
   for (const { designators, rest } of segments) {
-    const entry = oneSegment({ designators, rest: rest.filter((t) => !spoken.has(t)) }, false, shared);
+    // "C12 4.6 C13 same" means the part before it in this very line
+    const before = brings.flatMap((c) => (c.about === "reading" ? [c] : []));
+    const last = before.filter((c) => c.designator === before.at(-1)!.designator).map(saidOf);
+    const entry = oneSegment(
+      { designators, rest: rest.filter((t) => !spoken.has(t)) },
+      false,
+      last.length > 0 ? { ...shared, last } : shared,
+    );
     if (!entry.ok) return entry;
     if (entry.value.kind !== "keeps") return fail({ code: "nothingSaid", designator: designators[0]! });
     brings.push(...entry.value.brings);
   }
   return keeps(...brings);
 }
+const saidOf = ({ measurement, significant, inCircuit, meter }: Extract<Consequence, { about: "reading" }>): SaidReading => ({
+  measurement,
+  significant,
+  inCircuit,
+  meter,
+});
 const PLACES: ReadonlySet<string> = new Set(["in", "out", "lifted"]);
 
 function conclude(phrase: Phrase, designators: readonly string[], implied: boolean, context: ReadoutContext): Parsed<Entry> {
