@@ -5,7 +5,6 @@ import {
   nextOf,
   PATH,
   stationStates,
-  type FittingPicture,
   type JobFacts,
   type JobPicture,
   type JobRecords,
@@ -75,7 +74,6 @@ export interface JobData {
 }
 
 export type PositionView = PositionPicture<ChoiceView>;
-export type FittingView = FittingPicture;
 export type ReadingView = StoredReading;
 
 export interface PointView {

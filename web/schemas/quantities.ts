@@ -1,11 +1,8 @@
-import { celsius, farads, hertz, millimetres, ohms, volts } from "@mirvek/core/units";
+import { farads, millimetres, volts } from "@mirvek/core/units";
 import { z } from "zod";
 
 // Bounds stand before the brand: a throw inside transform would escape safeParse.
 export const zFarads = z.number().min(1e-13).max(10).transform(farads);
-export const zOhms = z.number().min(0).max(1e12).transform(ohms);
 export const zVolts = z.number().min(-20_000).max(20_000).transform(volts);
 export const zRatedVolts = z.number().min(1).max(20_000).transform(volts);
-export const zHertz = z.number().min(10).max(1e7).transform(hertz);
-export const zCelsius = z.number().min(-60).max(200).transform(celsius);
 export const zMillimetres = z.number().gt(0).lt(300).transform(millimetres);

@@ -1,7 +1,6 @@
 import "server-only";
-import { handsAllowed, touchSafety } from "@mirvek/core/bringUp";
 import { needsHands } from "@mirvek/core/evidence";
-import { fittingOf, isEnergised, type StoredSafetyEvent } from "@mirvek/core/job";
+import { contextOf, fittingOf, handsFree, isEnergised, type StoredSafetyEvent } from "@mirvek/core/job";
 import { parseReadout, type Consequence, type Entry } from "@mirvek/core/readout";
 import type { JobRecord } from "../schemas/jobView";
 import type { KeptLine, ReadoutPost } from "../schemas/records";
@@ -31,9 +30,10 @@ export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, at:
   const job = await lockJob(db, jobNumber);
   const known = await findLine(db, post.clientKey);
   if (known && (known.jobId !== job.id || known.typed !== post.line)) throw new Refused({ code: "keyReused" }, 409);
-  requireOpen(job);
+  if (!known) requireOpen(job);
   const positions = await listPositions(db, [job.id]);
-  const entry = await understand(db, job, post, positions);
+  // a line asked for once more is understood as it was then, without the parts that it added itself
+  const entry = await understand(db, job, post, known ? positions.filter((p) => p.line !== post.clientKey) : positions);
   const shop = await getShop(db);
   const answer = (seq: number | null, more: Partial<KeptLine> = {}): KeptLine => ({
     entry,
@@ -53,16 +53,9 @@ export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, at:
 
 async function understand(db: Db, job: JobRecord, post: ReadoutPost, positions: Positions): Promise<Entry> {
   const meters = await listMeters(db);
-  const known = new Map(positions.map((p) => [p.designator, p.nominal]));
   const meant = post.refersTo === null ? null : await findLine(db, post.refersTo);
-  const parsed = parseReadout(post.line, {
-    known,
-    current: post.current !== null && known.has(post.current) ? post.current : null,
-    meters,
-    meter: meters.find((m) => m.id === post.meter) ?? null,
-    inCircuit: post.inCircuit,
-    last: meant && meant.jobId === job.id && !meant.withdrawn ? await listSaid(db, meant.id) : [],
-  });
+  const last = meant && meant.jobId === job.id && !meant.withdrawn ? await listSaid(db, meant.id) : [];
+  const parsed = parseReadout(post.line, contextOf(positions, meters, post, last));
   if (!parsed.ok) throw refuseReadout(parsed.issue);
   return parsed.value;
 }
@@ -91,7 +84,7 @@ async function keepAll(
   const needsEvents = needsHands(readings.map((r) => r.measurement)) || brings.some((c) => c.about === "voltsAt");
   const events = needsEvents ? await listSafetyEvents(db, [job.id]) : [];
   const idOf = (designator: string) => positions.find((p) => p.designator === designator)!.id;
-  const whileLocked = needsHands(readings.map((r) => r.measurement)) && !(await handsFree(db, positions, events));
+  const whileLocked = needsHands(readings.map((r) => r.measurement)) && !handsFree({ events, positions }, await getShop(db));
   await insertReadings(
     db,
     readings.map((r) => ({ ...r, jobId: job.id, lineId, positionId: idOf(r.designator), whileLocked, at })),
@@ -99,17 +92,6 @@ async function keepAll(
   let shop = 0;
   for (const c of brings) shop += (await keepOne(db, job, positions, lineId, c, events, at)) ? 1 : 0;
   return shop;
-}
-
-async function handsFree(db: Db, positions: Positions, events: readonly StoredSafetyEvent[]): Promise<boolean> {
-  const { touchLimit } = await getShop(db);
-  return handsAllowed(
-    touchSafety(
-      events,
-      positions.filter((p) => p.holdsCharge).map((p) => p.designator),
-      touchLimit,
-    ),
-  );
 }
 
 /** One consequence but readings, which go in together. @returns whether it changed the shop */

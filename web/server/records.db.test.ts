@@ -168,6 +168,19 @@ describe("the readout line", () => {
     expect(await position("C30A"), "a designator that was taken back is free again").toMatchObject({ nominal: 47e-6 });
   });
 
+  test.each(["add C77 47u 25v decoupler", "add C78 8+8u 450v can", "C11 fitted 22u 50v", "new 10u 50v esr 1.4", "power on", "note warm"])(
+    "%s asked for once more, when its answer was lost, is answered as kept and does nothing twice",
+    async (line) => {
+      const clientKey = randomUUID();
+      const first = await say(line, { clientKey });
+      const { revision: _first, ...before } = await view();
+      const again = await say(line, { clientKey });
+      expect(again).toMatchObject({ seq: first.seq, at: first.at, again: true, entry: first.entry });
+      const { revision: _again, ...after } = await view();
+      expect({ ...after, job: null }).toEqual({ ...before, job: null });
+    },
+  );
+
   test("an undo sent twice takes back one line; strike takes back the one that is meant", async () => {
     await makeSafe();
     const [first, second] = [randomUUID(), randomUUID()];

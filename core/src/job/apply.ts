@@ -38,20 +38,21 @@ export interface Keeping {
   chosen(positionId: number): Pick<Fitting, "code" | "nominal" | "rated" | "technology" | "tolerance"> | null;
 }
 
-/** What a line may refer to, as the job stands. */
+/** What a line may refer to, as the job stands; `last` is what `same` repeats. */
 export function contextOf(
-  records: JobRecords,
-  shop: Pick<ShopFacts, "meters">,
-  entered: Omit<EnteredLine, "key" | "line" | "at">,
+  positions: readonly Pick<PositionRecord, "designator" | "nominal">[],
+  meters: ReadoutContext["meters"],
+  entered: Pick<EnteredLine, "current" | "meter" | "inCircuit">,
+  last: ReadoutContext["last"],
 ): ReadoutContext {
-  const known = new Map(records.positions.map((p) => [p.designator, p.nominal]));
+  const known = new Map(positions.map((p) => [p.designator, p.nominal]));
   return {
     known,
     current: entered.current !== null && known.has(entered.current) ? entered.current : null,
-    meters: shop.meters,
-    meter: shop.meters.find((m) => m.id === entered.meter) ?? null,
+    meters,
+    meter: meters.find((m) => m.id === entered.meter) ?? null,
     inCircuit: entered.inCircuit,
-    last: lastSaid(records, entered.refersTo),
+    last,
   };
 }
 
@@ -67,16 +68,20 @@ export function lastSaid(records: JobRecords, key: string | null): SaidReading[]
 
 /** Understands a line against the job as it stands. */
 export const understand = (records: JobRecords, shop: Pick<ShopFacts, "meters">, entered: EnteredLine): Result<Entry, ReadoutIssue> =>
-  parseReadout(entered.line, contextOf(records, shop, entered));
+  parseReadout(entered.line, contextOf(records.positions, shop.meters, entered, lastSaid(records, entered.refersTo)));
 
 /** Key of the line that `undo` takes back now: the last that still counts; null where none does. */
 export const lastLine = (records: JobRecords): string | null => records.lines.find((l) => !l.withdrawn)?.key ?? null;
 
-const handsFree = (records: JobRecords, shop: Pick<ShopFacts, "touchLimit">): boolean =>
+/** Whether hands may be inside: every part that holds charge shown to be empty, or the lock overridden. */
+export const handsFree = (
+  { events, positions }: { events: Parameters<typeof touchSafety>[0]; positions: readonly { designator: string; holdsCharge: boolean }[] },
+  shop: Pick<ShopFacts, "touchLimit">,
+): boolean =>
   handsAllowed(
     touchSafety(
-      records.events,
-      records.positions.filter((p) => p.holdsCharge).map((p) => p.designator),
+      events,
+      positions.filter((p) => p.holdsCharge).map((p) => p.designator),
       shop.touchLimit,
     ),
   );

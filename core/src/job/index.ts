@@ -22,6 +22,7 @@ export {
   applyLine,
   contextOf,
   fittingOf,
+  handsFree,
   inOrder,
   isEnergised,
   lastLine,
