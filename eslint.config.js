@@ -15,7 +15,7 @@ const CORE_MAY = {
   circuit: ["units", "numeric"],
   scenarios: ["units", "numeric", "device", "part", "circuit"],
   readout: ["units", "knowledge", "part", "evidence"],
-  bringUp: ["units", "numeric", "part", "circuit"],
+  bringUp: ["units", "knowledge"],
   choose: ["units", "numeric", "part", "circuit", "readout"],
   trace: ["units", "numeric", "device", "part", "evidence", "verdict", "circuit", "scenarios"],
   job: ["units", "knowledge", "device", "part", "evidence", "verdict", "readout", "bringUp", "scenarios", "trace"],

@@ -13,7 +13,7 @@ const facts: JobFacts = {
   findings: 1,
   safety: { kind: "safe", since: 0 },
   positions: [],
-  waived: false,
+  proven: null,
   explained: null,
 };
 

@@ -13,9 +13,13 @@ export type RequestIssue =
   | { code: "noTwinNumber"; designator: string }
   | { code: "jobClosed" }
   | { code: "reasonNeeded" }
-  | { code: "closingHeld"; by: ClosingHold }
+  | { code: "holderReasonNeeded"; designator: string }
+  | { code: "overrideWhileLive" }
+  | { code: "closingHeld"; by: readonly ClosingHold[] }
   | { code: "invalid"; fields: readonly { path: string; message: string }[] }
   | { code: "notKept" }
   | { code: "crossOrigin" }
   | { code: "databaseDown" }
+  | { code: "maybeKept" }
+  | { code: "diskFull" }
   | { code: "unexpected" };

@@ -1,7 +1,8 @@
 import { SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
 import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
-import { JOB_STATES } from "@mirvek/core/job";
+import { CLOSING_HOLDS, JOB_STATES } from "@mirvek/core/job";
 import { z } from "zod";
+import { zVersion } from "./quantities";
 
 export const FIRST_POWER = ["suppliesFirst", "lookUnderLimiter"] as const;
 
@@ -31,11 +32,14 @@ export const takeIn = fields.transform((job): TakeIn => {
   return onMains ? { ...job, mainsHz: job.mainsHz ?? 50, mainsV: job.mainsV ?? 230 } : { ...job, mainsHz: null, mainsV: null };
 });
 
-export const jobEdit = z.object({ version: z.number().int().positive(), job: takeIn });
+export const jobEdit = z.object({ version: zVersion, job: takeIn });
 
 export const closing = z.object({
-  version: z.number().int().positive(),
+  version: zVersion,
   state: z.enum(JOB_STATES),
-  waiver: z.string().trim().min(8).max(1000).nullable(),
+  /** what is closed over in writing; names what it waives */
+  waiver: z
+    .object({ reason: z.string().trim().min(8).max(1000), holds: z.array(z.enum(CLOSING_HOLDS)).min(1).max(CLOSING_HOLDS.length) })
+    .nullable(),
 });
 export type Closing = z.infer<typeof closing>;

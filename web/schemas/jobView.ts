@@ -1,4 +1,4 @@
-import type { DrawerResistor, TouchSafety } from "@mirvek/core/bringUp";
+import type { SafetyHappening, TouchSafety } from "@mirvek/core/bringUp";
 import type { CataloguePart, Ranking, Refusal } from "@mirvek/core/choose";
 import type { FindingToken } from "@mirvek/core/device";
 import {
@@ -16,6 +16,7 @@ import {
   type StationId,
   type StationState,
   type StoredReading,
+  type Waiver,
 } from "@mirvek/core/job";
 import type { Technology } from "@mirvek/core/part";
 import type { ReadoutMeter, VoltsForm } from "@mirvek/core/readout";
@@ -34,7 +35,8 @@ export interface JobRecord extends Omit<TakeIn, "findings"> {
   /** grows with every write to the job */
   revision: number;
   state: JobState;
-  waiver: string | null;
+  /** what was waived when it was closed */
+  waiver: Waiver | null;
   openedAt: number;
   closedAt: number | null;
   findings: FindingToken[];
@@ -48,6 +50,8 @@ export interface ChoiceView {
   reason: string | null;
   overridden: Refusal[];
   at: number;
+  /** the last line of the job before it */
+  seq: number;
 }
 
 /** The records of one job as they are loaded and as they wait in a browser. */
@@ -62,7 +66,6 @@ export interface ShopView extends ShopFacts {
   name: string;
   currency: string;
   meters: readonly MeterView[];
-  drawer: readonly DrawerResistor[];
 }
 
 /** What a browser starts a job from, and gets again when it must look anew. */
@@ -88,7 +91,7 @@ export interface PointView {
 export interface SafetyEntry {
   line: string | null;
   at: number;
-  kind: "residual" | "powerOn" | "powerOff" | "override";
+  kind: SafetyHappening["kind"];
   position: string | null;
   volts: number | null;
   reason: string | null;
@@ -99,6 +102,8 @@ export interface JobView {
   revision: number;
   job: JobRecord;
   safety: TouchSafety;
+  /** highest DC volts of the unit, where somebody said */
+  highest: Volts | null;
   stations: Record<StationId, StationState>;
   next: NextAct;
   nextAt: StationId;
@@ -121,6 +126,7 @@ export function viewOf(records: Records, shop: ShopView, picture: JobPicture<Cho
     revision: records.revision,
     job: records.job,
     safety: picture.safety,
+    highest: picture.highest,
     stations: stationStates(picture.facts, PATH),
     next: next.act,
     nextAt: next.at,

@@ -1,8 +1,19 @@
-import { farads, millimetres, volts } from "@mirvek/core/units";
+import { LIMITS, within } from "@mirvek/core/knowledge";
+import { celsius, farads, millimetres, volts } from "@mirvek/core/units";
 import { z } from "zod";
 
-// Bounds stand before the brand: a throw inside transform would escape safeParse.
-export const zFarads = z.number().min(1e-13).max(10).transform(farads);
-export const zVolts = z.number().min(-20_000).max(20_000).transform(volts);
-export const zRatedVolts = z.number().min(1).max(20_000).transform(volts);
-export const zMillimetres = z.number().gt(0).lt(300).transform(millimetres);
+// Bounds stand before the brand: a throw inside transform would escape safeParse. They are those of the readout line and the database.
+const bounded = (what: keyof typeof LIMITS) =>
+  z.number().refine((value) => within(what, value), { message: `between ${LIMITS[what][0]} and ${LIMITS[what][1]}` });
+export const zFarads = bounded("nominalFarads").transform(farads);
+export const zVolts = bounded("volts").transform(volts);
+export const zRatedVolts = bounded("ratedVolts").transform(volts);
+export const zTemperature = bounded("temperature").transform(celsius);
+export const zDiameter = bounded("diameter").transform(millimetres);
+export const zHeight = bounded("height").transform(millimetres);
+export const zPitch = bounded("pitch").transform(millimetres);
+
+const LARGEST_INTEGER = 2_147_483_647;
+/** Ids and versions as the database counts them. */
+export const zId = z.number().int().positive().max(LARGEST_INTEGER);
+export const zVersion = zId;

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { LENGTHS } from "@mirvek/core/knowledge";
 import { type Entry, MOUNTINGS } from "@mirvek/core/readout";
-import { zFarads, zMillimetres, zRatedVolts, zVolts } from "./quantities";
+import { zDiameter, zFarads, zHeight, zId, zPitch, zRatedVolts, zTemperature, zVersion, zVolts } from "./quantities";
 import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
 
 export const designator = z
@@ -9,6 +9,9 @@ export const designator = z
   .trim()
   .toUpperCase()
   .regex(/^[A-Z]{1,3}[0-9]{1,4}[A-Z]?$/);
+
+/** the last moment a date can hold */
+const LATEST_MS = 8.64e15;
 
 /** One line from the readout line, with what stood around it when Enter was pressed. */
 export const readoutPost = z.object({
@@ -22,6 +25,8 @@ export const readoutPost = z.object({
     .uuid()
     .nullish()
     .transform((key) => key ?? null),
+  /** when it was typed, ms since the epoch by the server's clock as this browser knows it */
+  at: z.number().int().min(0).max(LATEST_MS).nullish(),
 });
 export type ReadoutPost = z.infer<typeof readoutPost>;
 
@@ -30,7 +35,9 @@ export interface KeptLine {
   entry: Entry;
   /** where the line stands among those of the job; null for what keeps no line */
   seq: number | null;
+  /** when it was typed, as far as the server believes it, and when it was kept */
   at: number;
+  keptAt: number;
   revision: number;
   /** kept before: the answer had been lost */
   again: boolean;
@@ -67,12 +74,12 @@ export const positionFields = z.object({
   rated: zRatedVolts,
   toleranceMinus: z.number().min(0).max(1),
   tolerancePlus: z.number().min(0).max(2),
-  temperature: z.number().min(40).max(200).nullable(),
-  diameter: zMillimetres.nullable(),
-  height: zMillimetres.nullable(),
-  maxDiameter: zMillimetres.nullable(),
-  maxHeight: zMillimetres.nullable(),
-  pitch: z.number().gt(0).lt(100).nullable(),
+  temperature: zTemperature.nullable(),
+  diameter: zDiameter.nullable(),
+  height: zHeight.nullable(),
+  maxDiameter: zDiameter.nullable(),
+  maxHeight: zHeight.nullable(),
+  pitch: zPitch.nullable(),
   mounting: z.enum(MOUNTINGS),
   working: zVolts.nullable(),
   largest: zFarads.nullable(),
@@ -84,10 +91,13 @@ export const positionFields = z.object({
 });
 export type PositionFields = z.infer<typeof positionFields>;
 
+/** Why a part that holds charge leaves the list. */
+const leaving = z.string().trim().min(3).max(1000);
+
 export const positionEdit = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("fields"), version: z.number().int().positive(), fields: positionFields }),
-  z.object({ kind: z.literal("retire"), version: z.number().int().positive() }),
-  z.object({ kind: z.literal("restore"), version: z.number().int().positive() }),
+  z.object({ kind: z.literal("fields"), version: zVersion, fields: positionFields, reason: leaving.nullish() }),
+  z.object({ kind: z.literal("retire"), version: zVersion, reason: leaving.nullish() }),
+  z.object({ kind: z.literal("restore"), version: zVersion }),
 ]);
 export type PositionEdit = z.infer<typeof positionEdit>;
 
@@ -95,11 +105,11 @@ export const choicePost = z
   .object({
     /** the positions decided together: one, or one and its twins */
     positions: z
-      .array(z.object({ designator, follows: z.number().int().positive().nullable() }))
+      .array(z.object({ designator, follows: zId.nullable() }))
       .min(1)
       .max(64),
     decision: z.enum(["replace", "temporary", "leave", "withdrawn"]),
-    partId: z.number().int().positive().nullable(),
+    partId: zId.nullable(),
     reason: z.string().trim().min(1).max(1000).nullable(),
   })
   .refine((c) => (c.decision === "replace" || c.decision === "temporary") === (c.partId !== null), {

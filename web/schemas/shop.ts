@@ -1,5 +1,6 @@
 import { LIMITS } from "@mirvek/core/knowledge";
 import { z } from "zod";
+import { zId } from "./quantities";
 
 const farads = z.number().min(LIMITS.nominalFarads[0]).max(LIMITS.nominalFarads[1]);
 const limit = z.number().gt(0).max(LIMITS.esrOhms[1]);
@@ -21,7 +22,7 @@ export const normPost = z
 export type NormPost = z.infer<typeof normPost>;
 
 export const shopEdit = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("strikeShelf"), id: z.number().int().positive() }),
+  z.object({ kind: z.literal("strikeShelf"), id: zId }),
   z.object({ kind: z.literal("markNorm"), norm: z.string().regex(/^[a-zA-Z0-9.]{1,40}$/), struck: z.boolean() }),
   z.object({ kind: z.literal("addNorm"), norm: normPost }),
   z.object({ kind: z.literal("schools"), bulgeDecides: z.boolean(), mustClimb: z.boolean() }),

@@ -1,12 +1,14 @@
 import "server-only";
 import { parsePositionList, shiftDesignator } from "@mirvek/core/readout";
+import type { PositionRecord } from "@mirvek/core/job";
+import type { Volts } from "@mirvek/core/units";
 import type { PositionEdit, PositionsPost } from "../schemas/records";
 import { benchName } from "./bench";
 import type { Db } from "./db";
 import { requireOpen } from "./guard";
 import { refuseMissing, Refused } from "./refusal";
-import { insertJobEvent, lockJob } from "./repositories/jobs";
-import { insertAcross, listAcross } from "./repositories/records";
+import { clock, insertJobEvent, lockJob } from "./repositories/jobs";
+import { insertAcross, insertSafetyEvent, insertWorking, listAcross, listWorkings } from "./repositories/records";
 import { insertPosition, insertTwin, listPositions, restorePosition, retirePosition, updatePosition } from "./repositories/positions";
 
 /** Adds a pasted list or copies positions to a twin channel; all of them or none. */
@@ -47,14 +49,29 @@ export async function changePosition(db: Db, jobNumber: number, designator: stri
   }
   const position = (await listPositions(db, [job.id])).find((p) => p.designator === designator);
   if (!position) throw refuseMissing();
+  const leaves = position.holdsCharge && (edit.kind === "retire" || !edit.fields.holdsCharge);
+  const reason = edit.reason ?? null;
+  if (leaves && reason === null) throw new Refused({ code: "holderReasonNeeded", designator });
+  if (edit.kind === "retire") await retirePosition(db, position.id, edit.version);
+  else await updatePosition(db, position.id, edit.version, edit.fields);
+  if (leaves) {
+    const now = await clock(db);
+    const at = { typed: now, kept: now };
+    await insertSafetyEvent(db, { jobId: job.id, lineId: null, kind: "released", positionId: position.id, reason: reason!, by, at });
+  }
   if (edit.kind === "retire") {
-    await retirePosition(db, position.id, edit.version);
-    await insertJobEvent(db, job.id, "positionRetired", { designator }, by);
+    await insertJobEvent(db, job.id, "positionRetired", { designator, reason }, by);
     return;
   }
-  await updatePosition(db, position.id, edit.version, edit.fields);
   await keepAcross(db, job.id, position.id, edit.fields.parallelWith, by);
+  await keepWorking(db, job.id, position, edit.fields.working, by);
   await insertJobEvent(db, job.id, "positionEdited", { designator, before: position, after: edit.fields }, by);
+}
+
+/** The same for the volts that stand across it: what was said on the line before gives way to what is written here. */
+async function keepWorking(db: Db, jobId: number, position: PositionRecord, volts: Volts | null, by: string): Promise<void> {
+  const said = (await listWorkings(db, [jobId])).findLast((w) => w.positionId === position.id);
+  if (said && said.volts !== volts) await insertWorking(db, { jobId, positionId: position.id, lineId: null, volts, by });
 }
 
 /** What lies across a part is a record of its own: written down where it differs from what was last said. */

@@ -2,6 +2,7 @@ import "server-only";
 import type { TakeIn } from "../schemas/job";
 import { benchName } from "./bench";
 import type { Db } from "./db";
+import { requireOpen } from "./guard";
 import { insertJob, insertJobEvent, lockJob, updateJob } from "./repositories/jobs";
 
 /** Opens a docket for a unit. @returns its number */
@@ -14,6 +15,7 @@ export async function takeInUnit(db: Db, job: TakeIn): Promise<{ number: number 
 /** Changes what was written down at Take in; a stale version is refused. */
 export async function editJob(db: Db, jobNumber: number, version: number, job: TakeIn): Promise<void> {
   const before = await lockJob(db, jobNumber);
+  requireOpen(before);
   await updateJob(db, before.id, version, job);
   await insertJobEvent(db, before.id, "edited", { before }, benchName());
 }

@@ -1,21 +1,31 @@
 import "server-only";
 import { needsHands } from "@mirvek/core/evidence";
-import { contextOf, fittingOf, handsFree, isEnergised, type StoredSafetyEvent } from "@mirvek/core/job";
+import { handsAllowed } from "@mirvek/core/bringUp";
+import { UNDONE_REASON, contextOf, fittingOf, isEnergised, lockOf, type StoredSafetyEvent } from "@mirvek/core/job";
 import { parseReadout, type Consequence, type Entry } from "@mirvek/core/readout";
 import type { JobRecord } from "../schemas/jobView";
 import type { KeptLine, ReadoutPost } from "../schemas/records";
 import { benchName } from "./bench";
-import type { Db } from "./db";
+import { together, type Db } from "./db";
 import { requireOpen } from "./guard";
 import { refuseReadout, Refused } from "./refusal";
 import { findChosenPart } from "./repositories/choices";
-import { insertJobEvent, lockJob } from "./repositories/jobs";
-import { findLastLine, findLine, findUndone, insertLine, withdrawLine } from "./repositories/lines";
+import { listCircuits } from "./repositories/circuits";
+import { clock, insertJobEvent, lockJob } from "./repositories/jobs";
+import { findLastLine, findLine, findUndone, insertLine, withdrawLine, type Moment } from "./repositories/lines";
 import { insertPosition, listPositions } from "./repositories/positions";
 import { insertReadings, listSaid } from "./repositories/readings";
-import { insertAcross, insertFitting, insertPointReading, insertSafetyEvent, listSafetyEvents } from "./repositories/records";
+import {
+  insertAcross,
+  insertFitting,
+  insertPointReading,
+  insertSafetyEvent,
+  insertWorking,
+  listPointReadings,
+  listSafetyEvents,
+} from "./repositories/records";
 import { insertShelfReading } from "./repositories/shelf";
-import { bumpShop, getShop, listMeters } from "./repositories/shop";
+import { bumpShop, getShop, listDrawer, listMeters } from "./repositories/shop";
 
 type Positions = Awaited<ReturnType<typeof listPositions>>;
 
@@ -23,11 +33,12 @@ type Positions = Awaited<ReturnType<typeof listPositions>>;
  * Understands and keeps one typed line, all of it or nothing. A key that was kept before is answered with what was kept then, so
  * that a browser that lost the answer may send the line again; the same key with another text is refused. An undo takes back the line
  * it names with everything that line brought about, once.
- * @param at when the line was entered
+ * @param now when it is kept; the database's clock where a scene is not set by hand
  * @throws Refused when it was not understood or the job takes no more; the line then stays with the one who typed it
  */
-export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, at: Date): Promise<KeptLine> {
+export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, now: Date | null = null): Promise<KeptLine> {
   const job = await lockJob(db, jobNumber);
+  const at = moment(job, post, now ?? (await clock(db)));
   const known = await findLine(db, post.clientKey);
   if (known && (known.jobId !== job.id || known.typed !== post.line)) throw new Refused({ code: "keyReused" }, 409);
   if (!known) requireOpen(job);
@@ -38,18 +49,25 @@ export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, at:
   const answer = (seq: number | null, more: Partial<KeptLine> = {}): KeptLine => ({
     entry,
     seq,
-    at: at.getTime(),
+    ...ms(at),
     revision: job.revision + shop.revision,
     again: false,
     ...more,
   });
-  if (known) return answer(known.id, { at: known.at.getTime(), again: true });
+  if (known) return answer(known.id, { ...ms(known.at), again: true });
   if (entry.kind === "setting") return answer(null);
-  if (entry.kind === "undo") return answer(null, await undo(db, job, post));
+  if (entry.kind === "undo") return answer(null, await undo(db, job, post, at));
   const lineId = await insertLine(db, job.id, post.clientKey, post.line, benchName(), at);
   const shelf = await keepAll(db, job, positions, lineId, entry.brings, at);
   return answer(lineId, { revision: job.revision + shop.revision + shelf });
 }
+
+/** When a line was typed: as the browser says, but neither after it came nor before the job was opened. */
+function moment(job: JobRecord, post: ReadoutPost, kept: Date): Moment {
+  const typed = Math.max(job.openedAt, Math.min(post.at ?? kept.getTime(), kept.getTime()));
+  return { typed: new Date(typed), kept };
+}
+const ms = (at: Moment) => ({ at: at.typed.getTime(), keptAt: at.kept.getTime() });
 
 async function understand(db: Db, job: JobRecord, post: ReadoutPost, positions: Positions): Promise<Entry> {
   const meters = await listMeters(db);
@@ -61,13 +79,15 @@ async function understand(db: Db, job: JobRecord, post: ReadoutPost, positions: 
 }
 
 /** Takes back the line that is meant, or the last one. The same undo sent twice takes back one line. */
-async function undo(db: Db, job: JobRecord, post: ReadoutPost): Promise<Partial<KeptLine>> {
+async function undo(db: Db, job: JobRecord, post: ReadoutPost, at: Moment): Promise<Partial<KeptLine>> {
   if ((await findUndone(db, post.clientKey)) !== null) return { again: true };
   const meant = post.refersTo === null ? null : await findLine(db, post.refersTo);
   if (post.refersTo !== null && (!meant || meant.jobId !== job.id)) throw new Refused({ code: "nothingToUndo" });
   const lineId = meant ? meant.id : await findLastLine(db, job.id);
   if (lineId === null) throw new Refused({ code: "nothingToUndo" });
-  await withdrawLine(db, lineId, post.clientKey, benchName());
+  const by = benchName();
+  for (const positionId of await withdrawLine(db, lineId, post.clientKey, by))
+    await insertSafetyEvent(db, { jobId: job.id, lineId: null, kind: "released", positionId, reason: UNDONE_REASON, by, at });
   return {};
 }
 
@@ -78,20 +98,30 @@ async function keepAll(
   positions: Positions,
   lineId: number,
   brings: readonly Consequence[],
-  at: Date,
+  at: Moment,
 ): Promise<number> {
   const readings = brings.flatMap((c) => (c.about === "reading" ? [c] : []));
   const needsEvents = needsHands(readings.map((r) => r.measurement)) || brings.some((c) => c.about === "voltsAt");
   const events = needsEvents ? await listSafetyEvents(db, [job.id]) : [];
   const idOf = (designator: string) => positions.find((p) => p.designator === designator)!.id;
-  const whileLocked = needsHands(readings.map((r) => r.measurement)) && !handsFree({ events, positions }, await getShop(db));
+  const whileLocked = needsHands(readings.map((r) => r.measurement)) && !(await handsFree(db, job, positions, events));
   await insertReadings(
     db,
-    readings.map((r) => ({ ...r, jobId: job.id, lineId, positionId: idOf(r.designator), whileLocked, at })),
+    readings.map((r) => ({ ...r, jobId: job.id, lineId, positionId: idOf(r.designator), whileLocked, at: at.typed })),
   );
   let shop = 0;
   for (const c of brings) shop += (await keepOne(db, job, positions, lineId, c, events, at)) ? 1 : 0;
   return shop;
+}
+
+async function handsFree(db: Db, job: JobRecord, positions: Positions, events: readonly StoredSafetyEvent[]): Promise<boolean> {
+  const [points, circuits, shop, drawer] = await together(db, [
+    () => listPointReadings(db, [job.id]),
+    () => listCircuits(db, [job.id]),
+    () => getShop(db),
+    () => listDrawer(db),
+  ]);
+  return handsAllowed(lockOf({ job, positions, events, points, circuits }, { ...shop, drawer }).safety);
 }
 
 /** One consequence but readings, which go in together. @returns whether it changed the shop */
@@ -102,7 +132,7 @@ async function keepOne(
   lineId: number,
   c: Consequence,
   events: readonly StoredSafetyEvent[],
-  at: Date,
+  at: Moment,
 ): Promise<boolean> {
   const by = benchName();
   const jobId = job.id;
@@ -120,14 +150,20 @@ async function keepOne(
       // off, DC volts are charge left; what alternates was read live, whatever is on record
       if (c.form === "dc" && !isEnergised({ events }))
         await insertSafetyEvent(db, { jobId, lineId, kind: "residual", positionId, volts: c.volts, by, at });
-      else await insertPointReading(db, { ...c, jobId, lineId, positionId, point: null, at });
+      else await insertPointReading(db, { ...c, jobId, lineId, positionId, point: null, at: at.typed });
       return false;
     }
     case "point":
-      await insertPointReading(db, { ...c, jobId, lineId, positionId: null, at });
+      await insertPointReading(db, { ...c, jobId, lineId, positionId: null, at: at.typed });
       return false;
     case "power":
       await insertSafetyEvent(db, { jobId, lineId, kind: c.on ? "powerOn" : "powerOff", by, at });
+      return false;
+    case "highest":
+      await insertSafetyEvent(db, { jobId, lineId, kind: "highest", volts: c.volts, by, at });
+      return false;
+    case "working":
+      await insertWorking(db, { jobId, positionId: find(c.designator).id, lineId, volts: c.volts, by });
       return false;
     case "position":
       await insertPosition(db, jobId, c.position, null, lineId);
@@ -136,7 +172,7 @@ async function keepOne(
     case "fitted": {
       const position = find(c.designator);
       const chosen = await findChosenPart(db, position.id);
-      const fitting = fittingOf(c, position, { line: "", seq: lineId }, at.getTime(), { chosen: () => chosen });
+      const fitting = fittingOf(c, position, { line: "", seq: lineId }, at.typed.getTime(), { chosen: () => chosen });
       await insertFitting(db, jobId, lineId, { ...fitting, partId: fitting.code === null ? null : (chosen?.id ?? null) }, by);
       return false;
     }
@@ -144,7 +180,7 @@ async function keepOne(
       await insertJobEvent(db, jobId, "note", { text: c.text }, by, {
         lineId,
         positionId: c.designator === null ? null : find(c.designator).id,
-        at,
+        at: at.typed,
       });
       return false;
     case "shelf":

@@ -18,17 +18,18 @@ import { listJobs } from "./repositories/jobs";
 import { listLines } from "./repositories/lines";
 import { listPositions } from "./repositories/positions";
 import { listReadings } from "./repositories/readings";
-import { listAcross, listFittings, listNotes, listPointReadings, listSafetyEvents } from "./repositories/records";
+import { listAcross, listFittings, listNotes, listPointReadings, listSafetyEvents, listWorkings } from "./repositories/records";
 import { getShopView } from "./repositories/shop";
 
 /** The records of several jobs at once: a fixed number of queries however many there are. */
 export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevision: number): Promise<Records[]> {
   const ids = jobs.map((j) => j.id);
-  const [positions, readings, fittings, across, choices, events, points, notes, circuits, lines] = await together(db, [
+  const [positions, readings, fittings, across, workings, choices, events, points, notes, circuits, lines] = await together(db, [
     () => listPositions(db, ids),
     () => listReadings(db, ids),
     () => listFittings(db, ids),
     () => listAcross(db, ids),
+    () => listWorkings(db, ids),
     () => listChoices(db, ids),
     () => listSafetyEvents(db, ids),
     () => listPointReadings(db, ids),
@@ -41,6 +42,7 @@ export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevisi
     readings: byJob(readings),
     fittings: byJob(fittings),
     across: byJob(across),
+    workings: byJob(workings),
     choices: byJob(choices),
     events: byJob(events),
     points: byJob(points),
@@ -55,6 +57,7 @@ export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevisi
     readings: byPosition(of.readings(job.id)),
     fittings: of.fittings(job.id),
     across: of.across(job.id),
+    workings: of.workings(job.id),
     choices: of.choices(job.id),
     events: of.events(job.id),
     points: of.points(job.id),

@@ -2,68 +2,27 @@ import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { takeIn } from "../schemas/job";
 import { addPositions, changePosition } from "./changePositions";
-import { closeJob } from "./closeJob";
 import { pool, transaction } from "./db";
 import { decide, loadCandidates } from "./decide";
 import { seedDemo } from "./demo/seed";
-import { keepLine } from "./keepLine";
-import { loadBench, loadJobView } from "./loadJob";
+import { loadBench } from "./loadJob";
 import { loadOrder } from "./orders";
 import { orderCsv } from "./orderCsv";
-import { Refused } from "./refusal";
 import { findJob, insertJob, updateJob } from "./repositories/jobs";
 import { freshDatabase } from "./testing/database";
+import { issueOf, jobBench } from "./testing/jobBench";
 
-const intake = takeIn.parse({
-  title: "Test unit",
-  unitKind: "mixer",
-  supplyKind: "linear",
-  mainsHz: null,
-  mainsV: null,
-  ageYears: 3,
-  channels: 2,
-  complaint: "hums",
-  earlierRepairs: "",
-  findings: ["hum", "allChannels"],
-  valuePolicy: "same",
-  tantalumSchool: "sameKind",
-  scopeSchool: "provenBad",
-  sidesSchool: "everyChannel",
-  firstPowerSchool: "suppliesFirst",
-});
-const LIST = "#Supply\nC1 2200u 25v reservoir\n#Left\nC11 100u 16v decoupler L\nC12 10u 50v coupling L p5";
-
-let number = 0;
-let clock = Date.now();
-const say = (line: string, over: object = {}) =>
-  transaction((db) =>
-    keepLine(
-      db,
-      number,
-      { line, clientKey: randomUUID(), current: null, meter: "blue", inCircuit: true, refersTo: null, ...over },
-      new Date((clock += 61_000)),
-    ),
-  );
-const view = async () => loadJobView(pool(), (await findJob(pool(), number))!);
-const position = async (designator: string) => (await view()).positions.find((p) => p.designator === designator)!;
-const issueOf = (work: Promise<unknown>) =>
-  work.then(
-    () => "kept",
-    (e: unknown) => (e instanceof Refused ? (e.issue.code === "readout" ? e.issue.issue.code : e.issue.code) : String(e)),
-  );
-const makeSafe = async () => {
-  await say("C1 1.2v");
-  await say("C1 0.4v");
-};
+const bench = jobBench();
+const { intake, say, view, position, makeSafe } = bench;
 
 beforeAll(async () => {
   await freshDatabase();
   await seedDemo(new Date());
 });
 afterAll(() => pool().end());
+let number = 0;
 beforeEach(async () => {
-  number = (await transaction((db) => insertJob(db, intake))).number;
-  await transaction((db) => addPositions(db, number, { kind: "list", text: LIST }));
+  number = await bench.open();
 });
 
 test("the demo has 6 jobs in different states, one closed, at least 60 positions, 200 readings and 3000 parts", async () => {
@@ -144,7 +103,9 @@ describe("the readout line", () => {
       "C11 out 31u 4.6r",
       "new 100u 16v esr 0.9",
       "C11 with C1",
-      "add C30 8+8u 450v can",
+      "add C30 1u 50v coupling",
+      "highest 42v",
+      "C12 working 12v",
       "C11 note glue under it",
       "note warm",
       "power on",
@@ -358,19 +319,5 @@ describe("choosing and handing back", () => {
       reason: "only until Friday",
       overridden: ranking.refused[0]!.refusals,
     });
-  });
-
-  test("charge, temporary parts and undecided failures hold the closing until waived in writing", async () => {
-    const close = (waiver: string | null) =>
-      transaction(async (db) => closeJob(db, number, { version: (await findJob(db, number))!.version, state: "closed", waiver }));
-    expect(await issueOf(close(null))).toBe("closingHeld");
-    await makeSafe();
-    await say("C11 out esr 9");
-    expect(await issueOf(close(null))).toBe("closingHeld");
-    await transaction((db) =>
-      decide(db, number, { decision: "leave", partId: null, reason: "owner declines", positions: [{ designator: "C11", follows: null }] }),
-    );
-    expect(await issueOf(close(null))).toBe("kept");
-    expect(await issueOf(say("C11 esr 1"))).toBe("jobClosed");
   });
 });

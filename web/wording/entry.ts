@@ -83,6 +83,10 @@ function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: stri
     }
     case "power":
       return { subject: "Power", rest: c.on ? "on: locks everything inside" : "off: charge to be measured" };
+    case "highest":
+      return { subject: "Highest in this unit", rest: `${shown(c.volts, "V")} DC` };
+    case "working":
+      return { subject: c.designator, rest: `${signedVolts(c.volts)} across it in use` };
     case "position": {
       const p = c.position;
       const usual = p.assumed.length > 0 ? ` (${p.assumed.join(", ")} taken as usual)` : "";

@@ -27,6 +27,8 @@ const words: Words = {
   }),
   decide: (a) => ({ act: `Choose what replaces ${a.position}.`, about: a.left === 1 ? "the last one" : `${a.left} to choose` }),
   replaceTemporary: (a) => ({ act: `Replace the temporary part at ${a.position}: it holds the job.`, about: "needed to hand back" }),
+  fit: (a) => ({ act: `Fit ${a.position} and say so: ${a.position} fitted.`, about: a.left === 1 ? "the last one" : `${a.left} to fit` }),
+  prove: () => ({ act: "Measure or listen after the repair, and say what came of it.", about: "a reading, a rail or a note" }),
   handBack: () => ({ act: "Read the report and hand the unit back.", about: "all decided" }),
   closed: () => ({ act: "This job is closed.", about: "" }),
 };

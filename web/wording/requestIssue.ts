@@ -2,6 +2,7 @@ import type { MarkingIssue } from "@mirvek/core/part";
 import type { PositionIssue, PositionList, Quantity, ReadoutIssue } from "@mirvek/core/readout";
 import type { RequestIssue } from "../schemas/issues";
 import { list, shown } from "./quantity";
+import { holdText } from "./safety";
 import { say, type Texts } from "./say";
 
 const quantityName: Readonly<Record<Quantity, string>> = {
@@ -86,16 +87,14 @@ const texts: Texts<RequestIssue> = {
   noTwinNumber: (i) => `${i.designator} has no twin at that distance.`,
   jobClosed: () => "This job is closed. Reopen it under Hand back.",
   reasonNeeded: () => "This part breaks a rule. Write the reason to fit it all the same.",
-  closingHeld: (i) =>
-    ({
-      temporary: "A temporary part is still in. Replace it, or waive in writing.",
-      hazard: "Charge is not shown to be gone. Measure it, or waive in writing.",
-      undecided: "A failed part has no decision. Choose a part, leave it with a reason, or waive in writing.",
-      energised: "The unit is live. Switch it off first.",
-    })[i.by],
+  holderReasonNeeded: (i) => `${i.designator} holds charge: write why it leaves the list.`,
+  overrideWhileLive: () => "The unit is live. Switch it off first: an override is about charge, not about mains.",
+  closingHeld: (i) => i.by.map((hold) => holdText[hold]).join(" "),
   invalid: (i) => `Not accepted: ${i.fields.map((f) => [f.path, f.message].filter(Boolean).join(": ")).join("; ")}`,
   crossOrigin: () => "Refused: the request came from another site.",
   databaseDown: () => "The records cannot be reached. Your line is kept here; it goes in when the database is back.",
+  maybeKept: () => "The records did not answer in time: it may have been kept all the same. Look before you enter it again.",
+  diskFull: () => "The disk of the records is full: nothing can be kept until there is room.",
   unexpected: () => "Something went wrong on the server. Nothing was kept; try again.",
 };
 export const issueText = (i: RequestIssue): string => say(texts, i);

@@ -1,4 +1,5 @@
-import type { ChargeState, DischargeRefusal, HazardClass, TouchSafety } from "@mirvek/core/bringUp";
+import type { ChargeState, DischargeRefusal, Harmless, HazardClass, TouchSafety } from "@mirvek/core/bringUp";
+import type { ClosingHold } from "@mirvek/core/job";
 import { ago, list, shown, signedVolts, span } from "./quantity";
 import { say, type Texts } from "./say";
 
@@ -15,6 +16,8 @@ export function hazardWord(safety: TouchSafety): { word: string; tone: "danger" 
         : { word: "Charge held", tone: "danger" };
     case "overridden":
       return { word: "Overridden", tone: "wait" };
+    case "harmless":
+      return { word: "Nothing held", tone: "safe" };
     case "safe":
       return { word: "Safe to touch", tone: "safe" };
   }
@@ -31,11 +34,15 @@ export function hazardDetail(safety: TouchSafety, now: number, limit: number): s
       const unmeasured = safety.waiting.filter((w) => w.state.kind === "unmeasured").map((w) => w.position);
       const charged = safety.waiting.filter((w) => w.state.kind === "charged").map((w) => w.position);
       if (charged.length > 0) return `${list(charged)} above ${shown(limit, "V")}. Not safe to touch: discharge, measure, measure again.`;
+      const again = safety.waiting.filter((w) => w.state.kind === "again").map((w) => w.position);
+      if (again.length > 0) return `A part has left the list. One low reading more, of ${list(again)}, unlocks.`;
       if (unmeasured.length > 0) return `${list(unmeasured)} not measured since power. Count as charged.`;
       return `Below ${shown(limit, "V")} once. A second reading 60 s later makes it safe.`;
     }
     case "overridden":
       return `By hand, ${ago(safety.at, now)}: ${safety.reason}`;
+    case "harmless":
+      return `${harmlessText[safety.why]} A charge found all the same locks.`;
     case "safe":
       return `All charge-holding parts twice below ${shown(limit, "V")}. Power-on clears this.`;
   }
@@ -51,10 +58,37 @@ export function chargeText(state: ChargeState, now: number): string {
       return now < state.secondFrom
         ? `${signedVolts(state.volts)}; measure again in ${span((state.secondFrom - now) / 1000)}`
         : `${signedVolts(state.volts)}; measure again now`;
+    case "again":
+      return `${signedVolts(state.volts)}; measure once more`;
     case "discharged":
       return `${signedVolts(state.volts)}, discharged`;
   }
 }
+
+/** Why a unit has nothing to discharge. */
+export const harmlessText: Readonly<Record<Harmless, string>> = {
+  passive: "No mains supply: nothing to discharge.",
+  belowThresholds: "All it can hold lies below 60 V and 1 J.",
+};
+
+/** What holds the closing, and what to do about it. */
+export const holdText: Readonly<Record<ClosingHold, string>> = {
+  energised: "The unit is live. Switch it off first.",
+  temporary: "A temporary part is still in. Replace it, or waive in writing.",
+  undecided: "A failed part has no decision. Choose a part, leave it with a reason, or waive in writing.",
+  notFitted: "A part was chosen and is not fitted. Say that it is in, or waive in writing.",
+  hazard: "Charge is not shown to be gone. Measure it, or waive in writing.",
+  unproven: "Nothing was measured or heard after the repair. Say a reading, a rail or a note, or waive in writing.",
+};
+/** The same, as what was waived. */
+export const waivedName: Readonly<Record<ClosingHold, string>> = {
+  energised: "live",
+  temporary: "temporary part in",
+  undecided: "failed part undecided",
+  notFitted: "chosen part not fitted",
+  hazard: "charge not shown gone",
+  unproven: "not measured or heard after the repair",
+};
 
 export const hazardClassText: Readonly<Record<HazardClass, string>> = {
   touchable: "under 60 V, little energy",

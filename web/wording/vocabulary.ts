@@ -3,7 +3,7 @@ import type { VerdictState } from "@mirvek/core/verdict";
 import type { SaidWord, VisualSign } from "@mirvek/core/evidence";
 import type { Grade } from "@mirvek/core/choose";
 import type { FindingGroup, FindingToken, SupplyKind, UnitKind } from "@mirvek/core/device";
-import type { JobState, StationId } from "@mirvek/core/job";
+import type { ClosedState, JobState, StationId } from "@mirvek/core/job";
 import type { Mounting } from "@mirvek/core/readout";
 import type { TakeIn } from "../schemas/job";
 
@@ -166,7 +166,14 @@ export const jobStateName: Readonly<Record<JobState, string>> = {
   open: "open",
   closed: "closed",
   clearedWithoutCause: "cleared without cause",
+  locatedNotRepaired: "located, not repaired",
   waitingForOwner: "waiting for owner",
+};
+
+export const closeAct: Readonly<Record<ClosedState, string>> = {
+  closed: "Close the job",
+  clearedWithoutCause: "Cleared without cause",
+  locatedNotRepaired: "Located, not repaired",
 };
 
 export const stationName: Readonly<Record<StationId, string>> = {

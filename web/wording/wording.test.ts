@@ -1,3 +1,4 @@
+import { CLOSING_HOLDS } from "@mirvek/core/job";
 import { parsePositionList, parseReadout, type ReadoutContext } from "@mirvek/core/readout";
 import { farads, hertz, ohms, volts } from "@mirvek/core/units";
 import { describe, expect, test } from "vitest";
@@ -171,8 +172,8 @@ test("issues of a pasted list name their lines", () => {
 });
 
 test("every hold on closing says what to do", () => {
-  for (const by of ["temporary", "hazard", "undecided", "energised"] as const)
-    expect(issueText({ code: "closingHeld", by })).toMatch(/\.$/);
+  for (const by of CLOSING_HOLDS) expect(issueText({ code: "closingHeld", by: [by] })).toMatch(/\.$/);
+  expect(issueText({ code: "closingHeld", by: ["temporary", "unproven"] })).toMatch(/temporary part.*\. .*after the repair/);
 });
 
 test("figures for the eye", () => {

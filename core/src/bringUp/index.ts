@@ -9,12 +9,18 @@ export {
   type DrawerResistor,
 } from "./discharge";
 export { hazardClass, type HazardClass } from "./hazard";
+export { held, settleTime, stoodFor, type ChargeHolder, type Held } from "./holders";
 export {
   RECOVERY_MS,
+  SHORT_CYCLE_MS,
   chargeState,
+  chargeStates,
+  enteredHighest,
   handsAllowed,
   touchSafety,
   type ChargeState,
+  type Harmless,
+  type LockedUnit,
   type SafetyEvent,
   type SafetyHappening,
   type TouchSafety,

@@ -1,60 +1,197 @@
 import fc from "fast-check";
-import { expect, test } from "vitest";
-import { volts } from "../units";
-import { RECOVERY_MS, chargeState, handsAllowed, touchSafety, type SafetyEvent } from "./touchSafety";
+import { describe, expect, test } from "vitest";
+import { seconds, volts } from "../units";
+import { RECOVERY_MS, SHORT_CYCLE_MS, chargeState, handsAllowed, touchSafety, type LockedUnit, type SafetyEvent } from "./touchSafety";
 
 const LIMIT = volts(5);
+const MINUTE = 60_000;
 let id = 0;
-const left = (position: string, v: number, at: number): SafetyEvent => ({ id: ++id, at, kind: "residual", position, volts: volts(v) });
+const left = (position: string, v: number, at: number, kept = at): SafetyEvent => ({
+  id: ++id,
+  at,
+  kept,
+  kind: "residual",
+  position,
+  volts: volts(v),
+});
 const power = (on: boolean, at: number): SafetyEvent => ({ id: ++id, at, kind: on ? "powerOn" : "powerOff" });
-const override = (at: number): SafetyEvent => ({ id: ++id, at, kind: "override", reason: "passive unit, nothing inside" });
-const kindOf = (events: SafetyEvent[], positions = ["C1", "C2"]) => touchSafety(events, positions, LIMIT).kind;
-const both = (at: number) => [left("C1", 1, at), left("C2", -1, at), left("C1", 0.5, at + RECOVERY_MS), left("C2", 0.4, at + RECOVERY_MS)];
+const override = (at: number): SafetyEvent => ({ id: ++id, at, kind: "override", reason: "tried another way" });
+const released = (position: string, at: number): SafetyEvent => ({ id: ++id, at, kind: "released", position, reason: "not in this unit" });
+const unit = (designators: string[], over: Partial<LockedUnit> = {}): LockedUnit => ({
+  holders: designators.map((designator) => ({ designator, settle: seconds(20) })),
+  harmless: null,
+  ...over,
+});
+const lock = (events: SafetyEvent[], designators = ["C1", "C2"]) => touchSafety(events, unit(designators), LIMIT);
+const kindOf = (events: SafetyEvent[], designators = ["C1", "C2"]) => lock(events, designators).kind;
+const low = (position: string, at: number) => [left(position, 1, at), left(position, 0.5, at + RECOVERY_MS)];
+const both = (at: number) => [...low("C1", at), ...low("C2", at)];
 
-test("two low readings 60 s apart on every part make it safe", () => {
-  expect(kindOf(both(0))).toBe("safe");
-  expect(kindOf(both(0).slice(0, 3)), "C2 was read once").toBe("chargeHeld");
+describe("two low readings", () => {
+  test("60 s apart on every part make it safe", () => {
+    expect(kindOf(both(0))).toBe("safe");
+    expect(kindOf(both(0).slice(0, 3)), "C2 was read once").toBe("chargeHeld");
+  });
+
+  test("a second reading that comes too early does not count, and the clock runs on from the first", () => {
+    const early = [left("C1", 1, 0), left("C1", 1, RECOVERY_MS - 1)];
+    expect(kindOf(early, ["C1"])).toBe("chargeHeld");
+    expect(kindOf([...early, left("C1", 1, RECOVERY_MS)], ["C1"])).toBe("safe");
+  });
+
+  test("charge that creeps back to the limit starts over", () => {
+    const events = [left("C1", 1, 0), left("C1", 5, RECOVERY_MS)];
+    expect(chargeState(events, "C1", LIMIT)).toMatchObject({ kind: "charged", volts: 5 });
+    expect(kindOf([...events, left("C1", 1, 2 * RECOVERY_MS)], ["C1"])).toBe("chargeHeld");
+  });
+
+  test("of a reading's two times the one that unlocks later counts", () => {
+    const typed5sApart = [left("C1", 1, 0, 0), left("C1", 1, 5_000, 2 * MINUTE)];
+    expect(kindOf(typed5sApart, ["C1"]), "the second waited for the server").toBe("chargeHeld");
+    const firstWaited = [left("C1", 1, 0, 2 * MINUTE), left("C1", 1, 90_000, 2 * MINUTE)];
+    expect(kindOf(firstWaited, ["C1"]), "the first waited").toBe("chargeHeld");
+    const clockAhead = [left("C1", 1, 0, 0), left("C1", 1, 10 * MINUTE, 5_000)];
+    expect(kindOf(clockAhead, ["C1"]), "a clock that runs ahead").toBe("chargeHeld");
+  });
+
+  test("a low reading said before the power was last switched says nothing of now", () => {
+    const queued = [left("C1", 1, 0), power(true, 10_000), power(false, 20_000), left("C1", 1, 5_000, 30_000)];
+    expect(chargeState(queued, "C1", LIMIT).kind).toBe("unmeasured");
+  });
 });
 
-test("a second reading that comes too early does not count, and the clock runs on from the first", () => {
-  const early = [left("C1", 1, 0), left("C1", 1, RECOVERY_MS - 1)];
-  expect(kindOf(early, ["C1"])).toBe("chargeHeld");
-  expect(kindOf([...early, left("C1", 1, RECOVERY_MS)], ["C1"])).toBe("safe");
+describe("a charge once seen", () => {
+  test("counts until it is shown gone, whether or not its part is still listed", () => {
+    const seen = [...both(0), left("C2", 40, 2 * MINUTE), released("C2", 3 * MINUTE)];
+    expect(lock(seen, ["C1"])).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C2", state: { kind: "charged" } }] });
+    expect(kindOf([...seen, ...low("C2", 4 * MINUTE)], ["C1"])).toBe("safe");
+  });
+
+  test("counts on after a power cycle in which its part was taken off the list", () => {
+    const seen = [left("C2", 40, 0), released("C2", 1), power(true, 2), power(false, 3), ...low("C1", MINUTE)];
+    expect(lock(seen, ["C1"])).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C2", state: { kind: "unmeasured" } }] });
+  });
+
+  test("counts in a unit that has nothing to list", () => {
+    const passive = unit([], { harmless: "passive" });
+    expect(touchSafety([], passive, LIMIT)).toEqual({ kind: "harmless", why: "passive" });
+    expect(handsAllowed(touchSafety([left("C9", 30, 0)], passive, LIMIT))).toBe(false);
+  });
 });
 
-test("charge that creeps back to the limit starts over", () => {
-  const events = [left("C1", 1, 0), left("C1", 5, RECOVERY_MS)];
-  expect(chargeState(events, "C1", LIMIT)).toMatchObject({ kind: "charged", volts: 5 });
-  expect(kindOf([...events, left("C1", 1, 2 * RECOVERY_MS)], ["C1"])).toBe("chargeHeld");
+describe("a part that leaves the list", () => {
+  test("never unlocks by itself: one low reading more is asked for", () => {
+    const waiting = [...low("C1", 0)];
+    expect(kindOf(waiting), "C2 waits").toBe("chargeHeld");
+    const gone = [...waiting, released("C2", 3 * MINUTE)];
+    expect(lock(gone, ["C1"])).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "again" } }] });
+    expect(kindOf([...gone, left("C1", 0.2, 4 * MINUTE)], ["C1"])).toBe("safe");
+  });
+
+  test("one that was shown empty may go", () => {
+    expect(kindOf([...both(0), released("C2", 3 * MINUTE)], ["C1"])).toBe("safe");
+  });
+
+  test("the last one leaves nothing listed, which is never safe", () => {
+    expect(kindOf([released("C1", 0)], [])).toBe("nothingListed");
+    expect(touchSafety([released("C1", 0)], unit([], { harmless: "passive" }), LIMIT).kind).toBe("nothingListed");
+    expect(handsAllowed(touchSafety([], unit([]), LIMIT))).toBe(false);
+  });
 });
 
-test("a power-on clears readings and override, for good", () => {
-  expect(kindOf([...both(0), power(true, 1e6)])).toBe("energised");
-  expect(kindOf([...both(0), power(true, 1e6), power(false, 2e6)])).toBe("chargeHeld");
-  expect(kindOf([override(0), power(true, 1e6), power(false, 2e6)])).toBe("chargeHeld");
+describe("power", () => {
+  test("on clears readings and override, for good", () => {
+    expect(kindOf([...both(0), power(true, 1e6)])).toBe("energised");
+    expect(kindOf([...both(0), power(true, 1e6), power(false, 2e7)])).toBe("chargeHeld");
+    expect(kindOf([override(0), power(true, 1e6), power(false, 2e6)])).toBe("chargeHeld");
+  });
+
+  test("after a short cycle of a unit made safe before, one low reading of each part after the computed time is enough", () => {
+    const off = 4 * MINUTE;
+    const cycle = [...both(0), power(true, 3 * MINUTE), power(false, off)];
+    const once = (at: number) => [left("C1", 1, off + at), left("C2", 1, off + at)];
+    expect(kindOf([...cycle, ...once(20_000)])).toBe("safe");
+    expect(kindOf([...cycle, ...once(19_000)]), "before the computed time").toBe("chargeHeld");
+    expect(kindOf([...cycle, left("C1", 1, off + 20_000)]), "only one of them").toBe("chargeHeld");
+    expect(kindOf([...cycle, left("C1", 8, off + 5_000), ...once(30_000)]), "charge was found").toBe("chargeHeld");
+    const long = [...both(0), power(true, 3 * MINUTE), power(false, 3 * MINUTE + SHORT_CYCLE_MS + 1)];
+    expect(kindOf([...long, left("C1", 1, 1e7), left("C2", 1, 1e7)]), "a long cycle").toBe("chargeHeld");
+    const never = [left("C1", 1, 0), power(true, 3 * MINUTE), power(false, off)];
+    expect(kindOf([...never, ...once(20_000)]), "not made safe before").toBe("chargeHeld");
+  });
 });
 
-test("nothing listed is never safe", () => {
-  expect(kindOf([], [])).toBe("nothingListed");
-  expect(handsAllowed(touchSafety([], [], LIMIT))).toBe(false);
+describe("an override", () => {
+  test("unlocks until a charge is found after it, and a single low reading does not revive it", () => {
+    expect(kindOf([override(0)])).toBe("overridden");
+    expect(kindOf([override(0), left("C1", 300, 10)])).toBe("chargeHeld");
+    expect(kindOf([override(0), left("C1", 300, 10), left("C1", 1, 20)])).toBe("chargeHeld");
+  });
+
+  test("given while energised does not outlive the power-off", () => {
+    expect(kindOf([power(true, 0), override(1)])).toBe("energised");
+    expect(kindOf([power(true, 0), override(1), power(false, 2)])).toBe("chargeHeld");
+  });
 });
 
-test("an override unlocks until a charge is found after it", () => {
-  expect(kindOf([override(0)])).toBe("overridden");
-  expect(kindOf([override(0), left("C1", 300, 10)])).toBe("chargeHeld");
+/** A second opinion, by looking back from each charge: after it there are two low readings 60 s apart, without power between. */
+function shownGone(events: readonly SafetyEvent[], position: string): boolean {
+  const early = (e: SafetyEvent) => Math.min(e.at, e.kept ?? e.at);
+  const late = (e: SafetyEvent) => Math.max(e.at, e.kept ?? e.at);
+  const from = events.findLastIndex((e) => e.kind === "residual" && e.position === position && Math.abs(e.volts) >= LIMIT);
+  const lows = events.flatMap((e, i) => (i > from && e.kind === "residual" && e.position === position ? [{ e, i }] : []));
+  return lows.some((first) =>
+    lows.some(
+      (second) =>
+        second.i > first.i &&
+        early(second.e) >= late(first.e) + RECOVERY_MS &&
+        !events.slice(first.i, second.i).some((e) => e.kind === "powerOn"),
+    ),
+  );
+}
+
+test("safe is never reached without two low readings for every charge seen, whatever happens in whatever order by whatever clock", () => {
+  const at = fc.record({ at: fc.integer({ min: 0, max: 2e5 }), waits: fc.constantFrom(0, 0, 1e3, 7e4) });
+  const happening = fc.oneof(
+    {
+      weight: 16,
+      arbitrary: fc.record({ p: fc.constantFrom("C1", "C2", "C3"), v: fc.constantFrom(0, 1, 4.9, -2, 0.1, 5, 40, -60), t: at }),
+    },
+    { weight: 1, arbitrary: fc.record({ power: fc.boolean(), t: at }) },
+    { weight: 1, arbitrary: fc.record({ gone: fc.constantFrom("C1", "C2", "C3"), t: at }) },
+  );
+  let reached = 0;
+  fc.assert(
+    fc.property(fc.array(happening, { minLength: 4, maxLength: 30 }), fc.subarray(["C1", "C2", "C3"]), (list, listed) => {
+      const events = list.map((h, i) => {
+        const said = i * 5e4 + h.t.at * (i % 5 === 4 ? 1 : 0);
+        if ("power" in h) return power(h.power, said);
+        return "gone" in h ? released(h.gone, said) : left(h.p, h.v, said, said + h.t.waits);
+      });
+      const { kind } = lock(events, listed);
+      if (kind !== "safe") return;
+      reached++;
+      const seen = new Set(events.flatMap((e) => (e.kind === "residual" && Math.abs(e.volts) >= LIMIT ? [e.position] : [])));
+      for (const position of seen) expect(shownGone(events, position), position).toBe(true);
+    }),
+    { numRuns: 4000 },
+  );
+  expect(reached, "safe is reached often enough for this to say something").toBeGreaterThan(50);
 });
 
 test("whatever happened before, the last power-on or charge locks the hands", () => {
   const event = fc.oneof(
     fc.tuple(fc.constantFrom("C1", "C2"), fc.integer({ min: -400, max: 400 })).map(([p, v]) => ({ p, v })),
-    fc.constantFrom("on", "off"),
+    fc.constantFrom("on", "off", "override"),
   );
   fc.assert(
     fc.property(fc.array(event, { maxLength: 20 }), (list) => {
-      const events = list.map((e, i) => (typeof e === "string" ? power(e === "on", i * 1e5) : left(e.p, e.v, i * 1e5)));
+      const events = list.map((e, i) =>
+        e === "override" ? override(i * 1e5) : typeof e === "string" ? power(e === "on", i * 1e5) : left(e.p, e.v, i * 1e5),
+      );
       const end = list.length * 1e5;
-      expect(handsAllowed(touchSafety([...events, power(true, end)], ["C1", "C2"], LIMIT))).toBe(false);
-      expect(handsAllowed(touchSafety([...events, power(false, end), left("C2", 6, end + 1)], ["C1", "C2"], LIMIT))).toBe(false);
+      expect(handsAllowed(lock([...events, power(true, end)]))).toBe(false);
+      expect(handsAllowed(lock([...events, power(false, end), left("C2", 6, end + 1)]))).toBe(false);
     }),
   );
 });

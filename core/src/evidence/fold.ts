@@ -23,16 +23,17 @@ export interface Folded<R = Reading> {
 
 /**
  * Folds readings of one part (any order; none is dropped, only superseded). For each quantity the latest out-of-circuit reading
- * counts before any in-circuit one; among equals the later. Signs that stay (a bulge) all go on counting.
+ * counts before any in-circuit one; among equals the later: by the place of its line where it has one, else by its time. Signs that stay (a bulge) all go on counting.
  * @param wet whether the part is wet aluminium, whose C at 1 kHz is a quantity of its own
  * @param registry kinds of evidence; a reading of a kind not in it is kept in `all` and counts for nothing
  */
-export function fold<R extends { takenAt: number; inCircuit: boolean; measurement: { kind: string } } = Reading<Measurement>>(
+export function fold<R extends { takenAt: number; seq?: number; inCircuit: boolean; measurement: { kind: string } } = Reading<Measurement>>(
   readings: readonly R[],
   wet: boolean,
   registry: EvidenceRegistry = EVIDENCE,
 ): Folded<R> {
-  const all = [...readings].sort((a, b) => a.takenAt - b.takenAt);
+  const place = (r: R) => r.seq ?? r.takenAt;
+  const all = [...readings].sort((a, b) => place(a) - place(b));
   const byQuantity = new Map<Quantity, R[]>();
   const staying: R[] = [];
   for (const reading of all) {

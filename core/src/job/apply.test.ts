@@ -8,7 +8,11 @@ import type { JobRecords } from "./records";
 /** Everything a screen shows, without the list of lines and the charges that the lock alone keeps. */
 const shown = (r: JobRecords) => {
   const { lines: _lines, events, ...rest } = r;
-  return JSON.stringify({ rest, events: events.filter((e) => !e.struck), picture: makePicture()(r, SHOP).positions });
+  return JSON.stringify({
+    rest,
+    events: events.filter((e) => !e.struck && e.kind !== "released"),
+    picture: makePicture()(r, SHOP).positions,
+  });
 };
 
 const LINES = [
@@ -32,6 +36,8 @@ const LINES = [
   "C3 leak 20k falling",
   "pocket C21 out 20k settled",
   "C21 ok",
+  "highest 42v",
+  "C14 working 12v",
 ];
 
 describe("undo takes back everything a line brought about", () => {
@@ -65,7 +71,7 @@ describe("undo takes back everything a line brought about", () => {
     b.type("add C30 47u 25v decoupler");
     b.type("C30 esr 0.2");
     b.type("C14 esr 4.6");
-    const struck = withdraw(b.records, "k1", SHOP);
+    const struck = withdraw(b.records, "k1", SHOP, 0);
     expect(struck.positions.some((p) => p.designator === "C30")).toBe(false);
     expect(makePicture()(struck, SHOP).positions.find((p) => p.designator === "C14")!.verdict.state).toBe("failed");
   });
@@ -150,7 +156,7 @@ describe("a reading belongs to a fitting", () => {
   test("with the fitting struck its readings are the old part's again", () => {
     const b = fitted();
     b.type("C14 out esr 0.3");
-    const struck = withdraw(b.records, "k2", SHOP);
+    const struck = withdraw(b.records, "k2", SHOP, 0);
     const at = makePicture()(struck, SHOP).positions.find((p) => p.designator === "C14")!;
     expect(at).toMatchObject({ renewed: false, verdict: { state: "sound" } });
     expect(at.readings).toHaveLength(2);

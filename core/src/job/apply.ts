@@ -1,4 +1,4 @@
-import { handsAllowed, touchSafety } from "../bringUp";
+import { handsAllowed } from "../bringUp";
 import { needsHands } from "../evidence";
 import { usualTolerance } from "../part";
 import {
@@ -11,7 +11,8 @@ import {
   type SaidReading,
 } from "../readout";
 import type { Result } from "../units";
-import type { Fitting, JobRecords, PositionRecord } from "./records";
+import { lockOf } from "./lock";
+import type { Fitting, JobRecords, PositionRecord, StoredSafetyEvent } from "./records";
 import type { ShopFacts } from "./shop";
 
 /** One line as it was entered, with what stood around it at that moment: a queued line keeps the setting it was typed under. */
@@ -31,6 +32,8 @@ export interface EnteredLine {
 /** What else is known of a line once it is kept. */
 export interface Keeping {
   seq: number;
+  /** when it was kept, where that is known; `at` of the line is when it was typed */
+  keptAt?: number;
   by: string;
   /** id for a position that it adds; the server's own where it is known */
   positionId(designator: string): number;
@@ -73,26 +76,13 @@ export const understand = (records: JobRecords, shop: Pick<ShopFacts, "meters">,
 /** Key of the line that `undo` takes back now: the last that still counts; null where none does. */
 export const lastLine = (records: JobRecords): string | null => records.lines.find((l) => !l.withdrawn)?.key ?? null;
 
-/** Whether hands may be inside: every part that holds charge shown to be empty, or the lock overridden. */
-export const handsFree = (
-  { events, positions }: { events: Parameters<typeof touchSafety>[0]; positions: readonly { designator: string; holdsCharge: boolean }[] },
-  shop: Pick<ShopFacts, "touchLimit">,
-): boolean =>
-  handsAllowed(
-    touchSafety(
-      events,
-      positions.filter((p) => p.holdsCharge).map((p) => p.designator),
-      shop.touchLimit,
-    ),
-  );
-
 /** Whether the unit is switched on as far as the record says: volts at a part are then live volts, else charge left. */
 export const isEnergised = (records: Pick<JobRecords, "events">): boolean =>
   records.events.findLast((e) => e.kind === "powerOn" || e.kind === "powerOff")?.kind === "powerOn";
 
 /** What a line said while hands should have been out is kept, with a warning. */
 export const takenWhileLocked = (records: JobRecords, shop: ShopFacts, brings: readonly Consequence[]): boolean =>
-  needsHands(brings.flatMap((c) => (c.about === "reading" ? [c.measurement] : []))) && !handsFree(records, shop);
+  needsHands(brings.flatMap((c) => (c.about === "reading" ? [c.measurement] : []))) && !handsAllowed(lockOf(records, shop).safety);
 
 /**
  * The records as they stand after a line was kept: what the server stores and what the browser shows at Enter, by the same rules.
@@ -100,14 +90,14 @@ export const takenWhileLocked = (records: JobRecords, shop: ShopFacts, brings: r
  */
 export function applyLine<R extends JobRecords>(records: R, shop: ShopFacts, entered: EnteredLine, entry: Entry, keeping: Keeping): R {
   if (entry.kind === "setting" || records.lines.some((l) => l.key === entered.key)) return records;
-  if (entry.kind === "undo") return entered.refersTo === null ? records : withdraw(records, entered.refersTo, shop);
+  if (entry.kind === "undo") return entered.refersTo === null ? records : withdraw(records, entered.refersTo, shop, entered.at);
   const line = { key: entered.key, seq: keeping.seq, typed: entered.line, enteredAt: entered.at, enteredBy: keeping.by, withdrawn: false };
   const locked = takenWhileLocked(records, shop, entry.brings);
   return entry.brings.reduce((r, c) => bring(r, c, entered, keeping, locked), { ...records, lines: [line, ...records.lines] });
 }
 
 function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: EnteredLine, keeping: Keeping, locked: boolean): R {
-  const { seq } = keeping;
+  const { seq, keptAt = at } = keeping;
   const from = { line: key, seq };
   const idOf = (designator: string) => records.positions.find((p) => p.designator === designator)!.id;
   switch (c.about) {
@@ -126,7 +116,10 @@ function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: En
       if (form === "dc" && !isEnergised(records))
         return {
           ...records,
-          events: [...records.events, { ...from, id: seq, at, kind: "residual", position: c.designator, volts, struck: false }],
+          events: [
+            ...records.events,
+            { ...from, id: seq, at, kept: keptAt, kind: "residual", position: c.designator, volts, struck: false },
+          ],
         };
       return {
         ...records,
@@ -160,7 +153,17 @@ function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: En
         ],
       };
     case "power":
-      return { ...records, events: [...records.events, { ...from, id: seq, at, kind: c.on ? "powerOn" : "powerOff", struck: false }] };
+      return {
+        ...records,
+        events: [...records.events, { ...from, id: seq, at, kept: keptAt, kind: c.on ? "powerOn" : "powerOff", struck: false }],
+      };
+    case "highest":
+      return {
+        ...records,
+        events: [...records.events, { ...from, id: seq, at, kept: keptAt, kind: "highest", volts: c.volts, struck: false }],
+      };
+    case "working":
+      return { ...records, workings: [...records.workings, { ...from, positionId: idOf(c.designator), volts: c.volts }] };
     case "position":
       return { ...records, positions: inOrder([...records.positions, positionOf(c.position, key, keeping)]) };
     case "shelf":
@@ -215,11 +218,26 @@ export function inOrder<P extends { section: string; designator: string }>(posit
   );
 }
 
+/** Why a part left the list of those that hold charge when the line that added it was undone. */
+export const UNDONE_REASON = "its line was undone";
+
+const releaseOf = (position: string, at: number): StoredSafetyEvent => ({
+  id: 0,
+  line: null,
+  seq: 0,
+  at,
+  kept: at,
+  kind: "released",
+  position,
+  reason: UNDONE_REASON,
+  struck: false,
+});
+
 /**
  * The records without a line and everything it brought about. A charge that was seen is the one exception: the reading goes, and the
- * lock alone goes on counting it, since only a new reading may say that it is gone.
+ * lock alone goes on counting it, since only a new reading may say that it is gone; a holder that leaves with its line is written down.
  */
-export function withdraw<R extends JobRecords>(records: R, key: string, { touchLimit }: Pick<ShopFacts, "touchLimit">): R {
+export function withdraw<R extends JobRecords>(records: R, key: string, { touchLimit }: Pick<ShopFacts, "touchLimit">, at: number): R {
   const others = <T extends { line: string | null }>(list: readonly T[]): readonly T[] =>
     list.some((x) => x.line === key) ? list.filter((x) => x.line !== key) : list;
   const readings = Object.fromEntries(
@@ -231,15 +249,17 @@ export function withdraw<R extends JobRecords>(records: R, key: string, { touchL
   const events = records.events.flatMap((e) =>
     e.line !== key ? [e] : e.kind === "residual" && Math.abs(e.volts) >= touchLimit ? [{ ...e, struck: true }] : [],
   );
+  const released = records.positions.filter((p) => p.line === key && p.holdsCharge);
   return {
     ...records,
     positions: others(records.positions),
     readings,
     fittings: others(records.fittings),
     across: others(records.across),
+    workings: others(records.workings),
     points: others(records.points),
     notes: others(records.notes),
-    events,
+    events: [...events, ...released.map((p) => releaseOf(p.designator, at))],
     lines: records.lines.map((l) => (l.key === key ? { ...l, withdrawn: true } : l)),
   };
 }

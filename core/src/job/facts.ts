@@ -1,6 +1,6 @@
 import type { TouchSafety } from "../bringUp";
 import { isBad, isCondemned, type Settle, type VerdictState } from "../verdict";
-import type { JobState } from "./state";
+import { CLOSING_HOLDS, type ClosedState, type ClosingHold, type JobState } from "./state";
 
 /** What the path and the next act are drawn from: one entry a position. */
 export interface PositionFacts {
@@ -8,6 +8,7 @@ export interface PositionFacts {
   verdict: VerdictState;
   settle: Settle | null;
   inCircuitOnly: boolean;
+  /** what was decided about the part that is in now: "replace" stands until one is fitted */
   decision: "none" | "replace" | "temporary" | "leave";
   /** the part that is in now was fitted on this job */
   renewed: boolean;
@@ -20,7 +21,8 @@ export interface JobFacts {
   findings: number;
   safety: TouchSafety;
   positions: readonly PositionFacts[];
-  waived: boolean;
+  /** whether anything was measured or heard after the last part was fitted; null where none was */
+  proven: boolean | null;
   /** whether it has been looked at if the bad parts explain the complaint; null where no circuit model makes such a complaint */
   explained: boolean | null;
 }
@@ -28,19 +30,31 @@ export interface JobFacts {
 /** Worn parts may stay by decision; failed, open and shorted ones too, but only by a recorded one. */
 export const needsDecision = (p: Pick<PositionFacts, "verdict" | "decision">): boolean => isBad(p.verdict) && p.decision === "none";
 
-export type ClosingHold = "energised" | "temporary" | "undecided" | "hazard";
+/** Which holds an ending knows: a unit that was not repaired need not be proven, nor its parts fitted. */
+const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
+  closed: CLOSING_HOLDS,
+  clearedWithoutCause: ["energised", "temporary", "undecided", "hazard"],
+  locatedNotRepaired: ["energised", "temporary", "hazard"],
+};
 
 /**
- * Everything that holds the closing of a job, the most pressing first: the one rule for server, screen and path. All but a unit that
- * is switched on can be waived in writing.
+ * Everything that holds the closing of a job as `end`, the most pressing first: the one rule for server, screen and path. All but a
+ * unit that is switched on can be waived in writing, by name.
  */
-export function closingHolds({ safety, positions }: Pick<JobFacts, "safety" | "positions">): ClosingHold[] {
-  return [
-    ...(safety.kind === "energised" ? (["energised"] as const) : []),
-    ...(positions.some((p) => p.decision === "temporary") ? (["temporary"] as const) : []),
-    ...(positions.some((p) => isCondemned(p.verdict) && p.decision === "none") ? (["undecided"] as const) : []),
-    ...(safety.kind === "chargeHeld" ? (["hazard"] as const) : []),
-  ];
+export function closingHolds(
+  { safety, positions, proven }: Pick<JobFacts, "safety" | "positions" | "proven">,
+  end: ClosedState = "closed",
+): ClosingHold[] {
+  const holds: Readonly<Record<ClosingHold, boolean>> = {
+    energised: safety.kind === "energised",
+    temporary: positions.some((p) => p.decision === "temporary"),
+    undecided: positions.some((p) => isCondemned(p.verdict) && p.decision === "none"),
+    notFitted: positions.some((p) => p.decision === "replace"),
+    hazard: safety.kind === "chargeHeld",
+    unproven: proven === false,
+  };
+  return HELD_BY[end].filter((hold) => holds[hold]);
 }
 
-export const isClosed = (state: JobState): boolean => state === "closed" || state === "clearedWithoutCause";
+export const isClosed = (state: JobState): state is ClosedState =>
+  state === "closed" || state === "clearedWithoutCause" || state === "locatedNotRepaired";

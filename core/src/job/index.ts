@@ -1,5 +1,5 @@
-export { JOB_STATES, type JobState } from "./state";
-export { closingHolds, isClosed, needsDecision, type ClosingHold, type JobFacts, type PositionFacts } from "./facts";
+export { CLOSING_HOLDS, JOB_STATES, type ClosedState, type ClosingHold, type JobState, type Waiver } from "./state";
+export { closingHolds, isClosed, needsDecision, type JobFacts, type PositionFacts } from "./facts";
 export { PATH, STATIONS, nextOf, pathOf, stationStates, type StationId } from "./stations";
 export type { NextAct, Station, StationState } from "./stations/station";
 export type {
@@ -16,13 +16,15 @@ export type {
   PositionRecord,
   StoredReading,
   StoredSafetyEvent,
+  WorkingNote,
 } from "./records";
 export type { ShopFacts } from "./shop";
+export { lockOf, type ChargeLock, type HeldPosition, type LockRecords } from "./lock";
 export {
+  UNDONE_REASON,
   applyLine,
   contextOf,
   fittingOf,
-  handsFree,
   inOrder,
   isEnergised,
   lastLine,

@@ -10,7 +10,7 @@ import type { ChoiceFacts, JobRecords } from "./records";
 const choice = (positionId: number, over: Partial<ChoiceFacts> = {}): ChoiceFacts => ({
   positionId,
   decision: "replace",
-  at: 500,
+  seq: 0,
   ...over,
 });
 const pictureOf = (r: JobRecords, shop = SHOP) => makePicture()(r, shop);
@@ -55,7 +55,7 @@ describe("what the path is told", () => {
     expect(undecided.positions.filter(needsDecision).map((p) => p.designator)).toEqual(["C14"]);
     expect(closingHolds(undecided)).toContain("undecided");
 
-    const decided = { ...b.records, choices: [choice(2, { at: 1500 })] };
+    const decided = { ...b.records, choices: [choice(2, { seq: 1 })] };
     expect(pictureOf(decided).facts.positions.filter(needsDecision)).toEqual([]);
 
     const fitted = bench(decided);
@@ -71,7 +71,7 @@ describe("what the path is told", () => {
   });
 
   test("a temporary part holds the closing even when it is in", () => {
-    const b = bench({ ...records(), choices: [choice(2, { decision: "temporary", at: 1500 })] });
+    const b = bench({ ...records(), choices: [choice(2, { decision: "temporary", seq: 1 })] });
     b.type("C14 fitted 220u 25v");
     expect(closingHolds(b.picture().facts)).toContain("temporary");
   });

@@ -1,10 +1,11 @@
-import { chargeState, touchSafety, type ChargeState, type TouchSafety } from "../bringUp";
+import type { TouchSafety } from "../bringUp";
 import { fold, type Folded } from "../evidence";
 import { isWetAluminium, type CapacitorPart, type Parallel } from "../part";
 import { scenariosFor } from "../trace";
-import { hertz } from "../units";
+import { hertz, type Volts } from "../units";
 import { expectEsr, judge, type EsrExpectation, type JudgingContext, type Twin, type Verdict } from "../verdict";
 import type { ChoiceFacts, Fitting, JobRecords, PositionRecord, StoredReading } from "./records";
+import { lockOf, type HeldPosition } from "./lock";
 import type { ShopFacts } from "./shop";
 import type { JobFacts, PositionFacts } from "./facts";
 
@@ -31,12 +32,15 @@ export interface PositionPicture<C extends ChoiceFacts = ChoiceFacts> extends Po
   twins: readonly string[];
   parallelWith: readonly string[] | null;
   choice: C | null;
-  charge: ChargeState | null;
+  /** where it is listed as holding charge */
+  held: HeldPosition | null;
 }
 
 export interface JobPicture<C extends ChoiceFacts = ChoiceFacts> {
   positions: readonly PositionPicture<C>[];
   safety: TouchSafety;
+  /** highest DC volts of the unit, where somebody said */
+  highest: Volts | null;
   facts: JobFacts;
 }
 
@@ -48,9 +52,18 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
   const remember = memory<Folded<StoredReading>>();
   const alone = memory<FittingPicture[]>();
   const pictures = memory<PositionPicture<C>>();
-  return (records, shop) => {
+  const effective = memory<PositionRecord>();
+  return (stored, shop) => {
+    const workings = new Map(stored.workings.map((w) => [w.positionId, w.volts]));
+    const records = {
+      ...stored,
+      positions: stored.positions.map((p) => {
+        const working = workings.has(p.id) ? workings.get(p.id)! : p.working;
+        return working === p.working ? p : effective.of(p.id, [p, working], () => ({ ...p, working }));
+      }),
+    };
     const context = surroundings(records);
-    const holders = records.positions.filter((p) => p.holdsCharge).map((p) => p.designator);
+    const lock = lockOf(records, shop);
     const own = new Map(
       records.positions.map((p) => {
         const inputs = [p, records.readings[p.id], shop, context.fittings.get(p.id), context.parallel.get(p.id)];
@@ -61,8 +74,8 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
     const positions = records.positions.map((p) => {
       const twins = context.twins.get(p.id)!;
       const choice = context.choices.get(p.id) ?? null;
-      const charge = p.holdsCharge ? chargeState(records.events, p.designator, shop.touchLimit) : null;
-      const inputs = [own.get(p.id), choice, ...twins.map((t) => own.get(t.id)), charge && JSON.stringify(charge)];
+      const held = lock.holders.get(p.designator) ?? null;
+      const inputs = [own.get(p.id), choice, ...twins.map((t) => own.get(t.id)), held && JSON.stringify(held)];
       return pictures.of(p.id, inputs, () => {
         const fittings = own.get(p.id)!;
         const current = fittings.at(-1)!;
@@ -84,12 +97,12 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
           twins: twins.map((t) => t.designator),
           parallelWith: context.across.get(p.id) ?? null,
           choice,
-          charge,
+          held,
         };
       });
     });
-    const safety = touchSafety(records.events, holders, shop.touchLimit);
-    return { positions, safety, facts: factsOf(records, positions, safety) };
+    const { safety, highest } = lock;
+    return { positions, safety, highest, facts: factsOf(records, positions, safety) };
   };
 }
 
@@ -201,7 +214,7 @@ function factsOf<C extends ChoiceFacts>(
     complaint: job.complaint,
     findings: job.findings.length,
     safety,
-    waived: job.waiver !== null,
+    proven: provenBy(records),
     explained: makers.length === 0 ? null : records.circuits.some((c) => c.answer !== null && makers.includes(c.scenario)),
     positions: positions.map((p): PositionFacts => ({
       designator: p.designator,
@@ -215,10 +228,17 @@ function factsOf<C extends ChoiceFacts>(
   };
 }
 
+/** Whether anything was measured or heard after the last part that was fitted; null where none was. */
+function provenBy({ fittings, readings, points, notes }: JobRecords): boolean | null {
+  if (fittings.length === 0) return null;
+  const last = Math.max(...fittings.map((f) => f.seq));
+  return [...Object.values(readings).flat(), ...points, ...notes].some((r) => r.seq > last);
+}
+
 /** The decision that holds for the part that is in now: one about a part that has been replaced since is done with. */
 function decisionOf(p: PositionPicture): PositionFacts["decision"] {
   const { choice } = p;
   if (!choice || choice.decision === "withdrawn") return "none";
   const fitted = p.fittings.at(-1)!.fitting;
-  return fitted && fitted.at > choice.at && choice.decision !== "temporary" ? "none" : choice.decision;
+  return fitted && fitted.seq > choice.seq && choice.decision !== "temporary" ? "none" : choice.decision;
 }

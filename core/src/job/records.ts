@@ -6,7 +6,7 @@ import type { Mounting, VoltsForm } from "../readout";
 import type { ScenarioId, Settings } from "../scenarios";
 import type { Binding } from "../trace";
 import type { Celsius, Farads, Millimetres, Ohms, Volts } from "../units";
-import type { JobState } from "./state";
+import type { JobState, Waiver } from "./state";
 
 // What is on record about one job, as plain data: the server loads it, the browser goes on writing in its own copy while lines wait.
 // Everything a typed line brought about names that line by the key its browser gave it. Times are ms since the epoch.
@@ -26,7 +26,8 @@ export interface JobHead {
   unitKind: UnitKind;
   supplyKind: SupplyKind;
   mainsHz: number | null;
-  waiver: string | null;
+  /** what was waived when it was closed */
+  waiver: Waiver | null;
 }
 
 export interface PositionRecord extends CapacitorPart {
@@ -78,6 +79,12 @@ export interface AcrossNote extends FromLine {
   designators: readonly string[] | null;
 }
 
+/** The volts that stand across a part in use, as they were said; the latest counts. */
+export interface WorkingNote extends FromLine {
+  positionId: number;
+  volts: Volts | null;
+}
+
 export interface PointReading extends FromLine {
   /** set where it was read at a position */
   positionId: number | null;
@@ -111,7 +118,8 @@ export interface LineRecord {
 export interface ChoiceFacts {
   positionId: number;
   decision: "replace" | "temporary" | "leave" | "withdrawn";
-  at: number;
+  /** the last line of the job before it */
+  seq: number;
 }
 
 /** A circuit as it has been set up, and whether an answer was kept. */
@@ -133,6 +141,7 @@ export interface JobRecords<J extends JobHead = JobHead, C extends ChoiceFacts =
   readings: Readonly<Record<number, readonly StoredReading[]>>;
   fittings: readonly Fitting[];
   across: readonly AcrossNote[];
+  workings: readonly WorkingNote[];
   /** the choice that counts for each position */
   choices: readonly C[];
   events: readonly StoredSafetyEvent[];

@@ -1,3 +1,4 @@
+import type { DrawerResistor } from "../bringUp";
 import type { ReadoutMeter } from "../readout";
 import type { Volts } from "../units";
 import type { References } from "../verdict";
@@ -6,4 +7,6 @@ import type { References } from "../verdict";
 export interface ShopFacts extends References {
   meters: readonly ReadoutMeter[];
   touchLimit: Volts;
+  /** resistors to discharge with */
+  drawer: readonly DrawerResistor[];
 }

@@ -1,2 +1,14 @@
-export const JOB_STATES = ["open", "closed", "clearedWithoutCause", "waitingForOwner"] as const;
+export const JOB_STATES = ["open", "waitingForOwner", "closed", "clearedWithoutCause", "locatedNotRepaired"] as const;
 export type JobState = (typeof JOB_STATES)[number];
+/** How a job can end; each is kept as what it says. */
+export type ClosedState = "closed" | "clearedWithoutCause" | "locatedNotRepaired";
+
+/** What can hold the closing of a job, the most pressing first. */
+export const CLOSING_HOLDS = ["energised", "temporary", "undecided", "notFitted", "hazard", "unproven"] as const;
+export type ClosingHold = (typeof CLOSING_HOLDS)[number];
+
+/** What was waived in writing when a job was closed; it ends with reopening. */
+export interface Waiver {
+  reason: string;
+  holds: readonly ClosingHold[];
+}

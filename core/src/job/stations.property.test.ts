@@ -1,9 +1,10 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import type { TouchSafety } from "../bringUp";
+import { handsAllowed, type TouchSafety } from "../bringUp";
 import { VERDICT_STATES, isBad } from "../verdict";
 import { volts } from "../units";
 import type { JobFacts, PositionFacts } from "./facts";
+import { JOB_STATES } from "./state";
 import { PATH, STATIONS, nextOf, stationStates } from "./stations";
 
 const charge = { kind: "charged", volts: volts(40), at: 0 } as const;
@@ -11,6 +12,7 @@ const safety: fc.Arbitrary<TouchSafety> = fc.constantFrom<TouchSafety>(
   { kind: "safe", since: 0 },
   { kind: "energised", since: 0 },
   { kind: "nothingListed" },
+  { kind: "harmless", why: "passive" },
   { kind: "overridden", reason: "passive", at: 0 },
   { kind: "chargeHeld", waiting: [{ position: "C1", state: charge }] },
 );
@@ -25,11 +27,11 @@ const position = fc
   .map(({ twin, ...p }) => ({ ...p, settle: p.verdict === "undecided" ? ("liftAndEsr" as const) : null, twin }));
 const job: fc.Arbitrary<JobFacts> = fc
   .record({
-    state: fc.constantFrom("open", "waitingForOwner", "closed", "clearedWithoutCause"),
+    state: fc.constantFrom(...JOB_STATES),
     complaint: fc.constantFrom("", "hums"),
     findings: fc.integer({ min: 0, max: 3 }),
     safety,
-    waived: fc.boolean(),
+    proven: fc.constantFrom(true, false, null),
     explained: fc.constantFrom(true, false, null),
     list: fc.array(position, { maxLength: 8 }),
   })
@@ -54,19 +56,22 @@ test("no act sends hands inside while they are locked out", () => {
   fc.assert(
     fc.property(job, (facts) => {
       const { act } = nextOf(facts, PATH);
-      const locked = facts.safety.kind !== "safe" && facts.safety.kind !== "overridden";
+      const locked = !handsAllowed(facts.safety);
       if (locked && facts.state === "open") expect(["measure", "settle", "confirmOut"]).not.toContain(act.code);
     }),
     { numRuns: 500 },
   );
 });
 
-test("handing back comes only when every bad part is decided and none is temporary", () => {
+test("handing back comes only when every bad part is decided, what was chosen is in and proven, and none is temporary", () => {
   fc.assert(
     fc.property(job, (facts) => {
       if (nextOf(facts, PATH).act.code !== "handBack") return;
       expect(facts.positions.some((p) => isBad(p.verdict) && p.decision === "none")).toBe(false);
-      expect(facts.positions.some((p) => p.decision === "temporary" || (p.verdict === "unmeasured" && !p.renewed))).toBe(false);
+      expect(facts.proven).not.toBe(false);
+      expect(
+        facts.positions.some((p) => p.decision === "temporary" || p.decision === "replace" || (p.verdict === "unmeasured" && !p.renewed)),
+      ).toBe(false);
     }),
     { numRuns: 500 },
   );

@@ -21,7 +21,7 @@ const job = (over: Partial<JobFacts> = {}): JobFacts => ({
   findings: 1,
   safety: safe,
   positions: [],
-  waived: false,
+  proven: null,
   explained: null,
   ...over,
 });

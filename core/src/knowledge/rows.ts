@@ -41,6 +41,9 @@ export const ROWS = [
   row("meter.reading", 0.05, "share", practice, "usual", "how far an out-of-circuit reading may be off"),
   row("meter.inCircuit", 0.25, "share", practice, "rough", "how far an in-circuit reading may be off"),
   row("neighbour.better", 4, "×", practice, "rough", "a low-ESR neighbour reads this much under the typical figure"),
+  row("charge.shock", 60, "V", memory("IEC 62368-1, ES1"), "firm", "from here up charge counts whatever its energy"),
+  row("charge.spark", 1, "J", practice, "usual", "below that it counts from here up: sparks, welds, damaged parts"),
+  row("charge.patience", 120, "s", practice, "usual", "time to discharge where no resistor of the drawer fits"),
 ] as const;
 
 export type FigureId = (typeof ROWS)[number]["id"];

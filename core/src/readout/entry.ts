@@ -68,6 +68,8 @@ export type Consequence =
       grade: string | null;
     }
   | { about: "power"; on: boolean }
+  | { about: "highest"; volts: Volts }
+  | { about: "working"; designator: string; volts: Volts }
   | { about: "position"; position: PositionDraft };
 
 export type Entry =

@@ -11,7 +11,7 @@ import {
 } from "../job";
 import { ESR_NORMS } from "../knowledge";
 import type { CapacitorPart } from "../part";
-import { hertz, volts } from "../units";
+import { hertz, ohms, volts, watts } from "../units";
 import { part } from "./parts";
 
 export const SHOP: ShopFacts = {
@@ -24,6 +24,7 @@ export const SHOP: ShopFacts = {
   bulgeDecides: true,
   mustClimb: false,
   touchLimit: volts(5),
+  drawer: [{ value: ohms(150), rated: watts(5), limit: volts(500) }],
 };
 
 export const positionRecord = (id: number, designator: string, of: CapacitorPart, over: Partial<PositionRecord> = {}): PositionRecord => ({
@@ -64,6 +65,7 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
   readings: {},
   fittings: [],
   across: [],
+  workings: [],
   choices: [],
   events: [],
   points: [],

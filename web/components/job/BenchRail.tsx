@@ -1,5 +1,6 @@
 "use client";
 
+import { isClosed } from "@mirvek/core/job";
 import { isBad } from "@mirvek/core/verdict";
 import { Button } from "antd";
 import type { KeyboardEvent } from "react";
@@ -68,6 +69,9 @@ function Hazard({ onOverride }: { onOverride: () => void }) {
         )
       : null;
   const live = safety.kind === "energised";
+  const closed = isClosed(view.job.state);
+  // a closed job is not switched, and a unit without a supply cannot be
+  const canPower = !closed && (live || view.job.supplyKind !== "none");
   return (
     <section className={`${styles.hazard} ${styles[tone]}`} aria-label="Hazard" role="status">
       <h2>
@@ -76,10 +80,12 @@ function Hazard({ onOverride }: { onOverride: () => void }) {
       {volts !== null && <div className={`${styles.big} mono`}>{signedVolts(volts)}</div>}
       <p>{hazardDetail(safety, now, touchLimit)}</p>
       <div className={styles.acts}>
-        <Button size="small" danger={live} onClick={() => void write("POST", "safety", { kind: live ? "powerOff" : "powerOn" })}>
-          {live ? "Power off" : "Power on"}
-        </Button>
-        {(safety.kind === "chargeHeld" || safety.kind === "nothingListed") && (
+        {canPower && (
+          <Button size="small" danger={live} onClick={() => void write("POST", "safety", { kind: live ? "powerOff" : "powerOn" })}>
+            {live ? "Power off" : "Power on"}
+          </Button>
+        )}
+        {!closed && (safety.kind === "chargeHeld" || safety.kind === "nothingListed") && (
           <Button size="small" onClick={onOverride}>
             Override <kbd>o</kbd>
           </Button>

@@ -15,6 +15,8 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   temporary: "temporary part",
   undecided: "undecided",
   hazard: "charge",
+  notFitted: "not fitted",
+  unproven: "not proven",
 };
 
 function stateText(state: StationState): string {

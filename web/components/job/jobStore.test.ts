@@ -55,7 +55,7 @@ function stage(stored: string | null = null, tab = "key") {
       const entry = { kind: "keeps" as const, brings: [] };
       answer({
         ok: true,
-        value: { entry: post.line === "undo" ? { kind: "undo" } : entry, seq: 1, at: 1, revision: 6, again: false, ...over },
+        value: { entry: post.line === "undo" ? { kind: "undo" } : entry, seq: 1, at: 1, keptAt: 1, revision: 6, again: false, ...over },
       });
       await settled();
       return post;

@@ -50,6 +50,8 @@ export interface JobStoreOptions {
   later: (work: () => void, ms: number) => () => void;
 }
 
+/** Answers after which the same line is asked for once more: nothing was said about it. */
+const NOT_NOW: ReadonlySet<RequestIssue["code"]> = new Set(["databaseDown", "maybeKept", "diskFull", "unexpected"]);
 const RETRY_MS = 2500;
 const REFRESH_MS = 150;
 /** parts that this browser has added and the server has not confirmed have ids of their own, below those of the database */
@@ -89,9 +91,9 @@ export function makeJobStore(options: JobStoreOptions) {
   };
 
   /** Records with a line on top; unchanged where it is not understood as things stand. */
-  const withLine = (records: Records, line: EnteredLine, seq: number): Records => {
+  const withLine = (records: Records, line: EnteredLine, seq: number, keptAt = line.at): Records => {
     const entry = understand(records, shop, line);
-    return entry.ok ? applyLine(records, shop, line, entry.value, keeping(records, seq)) : records;
+    return entry.ok ? applyLine(records, shop, line, entry.value, { ...keeping(records, seq), keptAt }) : records;
   };
   const nextSeq = (records: Records) => (records.lines[0]?.seq ?? 0) + 1;
   /** what waits on top of the confirmed records, remembered: it is asked at every key */
@@ -136,8 +138,8 @@ export function makeJobStore(options: JobStoreOptions) {
     const first = pending[0];
     if (!first || busy) return;
     busy = true;
-    const { key, line, current: at, meter, inCircuit, refersTo } = first;
-    void sendLine({ line, clientKey: key, current: at, meter, inCircuit, refersTo }).then((result) => {
+    const { key, line, current, meter, inCircuit, refersTo, at } = first;
+    void sendLine({ line, clientKey: key, current, meter, inCircuit, refersTo, at }).then((result) => {
       busy = false;
       if (!pending.some((p) => p.key === key)) {
         // dropped meanwhile: where the server has kept it all the same, it must be seen, so that it can be struck
@@ -145,7 +147,7 @@ export function makeJobStore(options: JobStoreOptions) {
         return pump();
       }
       if (result.ok) confirm(first, result.value);
-      else if (result.issue.code === "databaseDown" || result.issue.code === "unexpected") {
+      else if (NOT_NOW.has(result.issue.code)) {
         down = true;
         changed();
         stopRetry?.();
@@ -164,8 +166,8 @@ export function makeJobStore(options: JobStoreOptions) {
     const before = base;
     const applied =
       kept.entry.kind === "undo" && line.refersTo !== null
-        ? withdraw(base, line.refersTo, shop)
-        : withLine(base, { ...line, at: kept.at }, kept.seq ?? nextSeq(base));
+        ? withdraw(base, line.refersTo, shop, kept.at)
+        : withLine(base, { ...line, at: kept.at }, kept.seq ?? nextSeq(base), kept.keptAt);
     base = { ...applied, revision: Math.max(base.revision, kept.revision) };
     settled(line);
     if (answer?.kind === "said" && answer.key === line.key) answer = { ...answer, waiting: false };

@@ -1,26 +1,27 @@
 "use client";
 
-import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
-import { MOUNTINGS } from "@mirvek/core/readout";
-import { formatEngineering, parseValue, type UnitSymbol } from "@mirvek/core/units";
-import { App, Button, Drawer, Form, Input, InputNumber, Select, Switch } from "antd";
+import { App, Button, Drawer } from "antd";
+import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { frequencyText, measurementText } from "../../wording/entry";
 import { ago, marked } from "../../wording/quantity";
 import { backingOf, notesOf, reasonOf, settleText } from "../../wording/verdict";
-import { mountingName, roleName, technologyName, verdictName } from "../../wording/vocabulary";
+import { verdictName } from "../../wording/vocabulary";
 import { useJob, useNow } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
+import { ReasonDialog } from "../shared/ReasonDialog";
+import { PositionFields } from "./PositionFields";
 import styles from "./Measure.module.css";
 
 /** Everything about one position: the verdict in full, every reading, and the fields that readings do not fill. */
 export function PositionDrawer({ position, onClose }: { position: PositionView | null; onClose: () => void }) {
   const { write } = useJob();
   const { message } = App.useApp();
-  const retire = async (p: PositionView) => {
-    const answer = await write("PATCH", `positions/${p.designator}`, { kind: "retire", version: p.version });
-    if (!answer.ok) return;
+  const [leaving, setLeaving] = useState(false);
+  const retire = async (p: PositionView, reason: string | null) => {
+    const answer = await write("PATCH", `positions/${p.designator}`, { kind: "retire", version: p.version, reason });
+    if (!answer.ok) return false;
     onClose();
     const key = `retired-${p.designator}`;
     void message.open({
@@ -42,6 +43,7 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
         </>
       ),
     });
+    return true;
   };
   return (
     <Drawer
@@ -66,10 +68,21 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
             </p>
           </div>
           <History position={position} />
-          <Fields key={position.version} position={position} />
-          <Button danger onClick={() => void retire(position)}>
+          <PositionFields key={position.version} position={position} />
+          <Button danger onClick={() => (position.holdsCharge ? setLeaving(true) : void retire(position, null))}>
             Take this position off the job
           </Button>
+          <ReasonDialog
+            open={leaving}
+            title={`Take ${position.designator} off the job`}
+            about="It is listed as holding charge. Why it leaves goes on record, and a charge once seen on it goes on locking."
+            label="Reason"
+            act="Take it off"
+            least={3}
+            placeholder="For example: entered twice"
+            onReason={(reason) => retire(position, reason)}
+            onClose={() => setLeaving(false)}
+          />
         </>
       )}
     </Drawer>
@@ -135,137 +148,5 @@ function History({ position }: { position: PositionView }) {
         </tbody>
       ))}
     </table>
-  );
-}
-
-const UNIT_OF = { nominal: "F", rated: "V", working: "V", largest: "F", following: "Ω", originalEsr: "Ω" } as const satisfies Record<
-  string,
-  UnitSymbol
->;
-type UnitField = keyof typeof UNIT_OF;
-
-const valueRule = (unit: UnitSymbol, required: boolean) => ({
-  validator: (_: unknown, text: string | undefined) => {
-    if (!text?.trim()) return required ? Promise.reject(new Error("Needed")) : Promise.resolve();
-    const parsed = parseValue(text);
-    const fits = parsed && (parsed.unit === unit || parsed.unit === null);
-    return fits ? Promise.resolve() : Promise.reject(new Error(`Write it as ${unit === "F" ? "4.7u" : unit === "V" ? "50" : "47k"}`));
-  },
-});
-
-function Fields({ position: p }: { position: PositionView }) {
-  const { view, write } = useJob();
-  const { message } = App.useApp();
-  const [form] = Form.useForm();
-  const text = (field: UnitField) => (p[field] === null ? "" : formatEngineering(p[field], UNIT_OF[field], { significant: 6 }));
-  const save = async (values: Record<string, never>) => {
-    const number = (field: UnitField) => parseValue(values[field] ?? "")?.value ?? null;
-    const answer = await write("PATCH", `positions/${p.designator}`, {
-      kind: "fields",
-      version: p.version,
-      fields: {
-        ...values,
-        ...Object.fromEntries((Object.keys(UNIT_OF) as UnitField[]).map((f) => [f, number(f)])),
-        channel: values.channel || null,
-        twinKey: values.twinKey || null,
-        toleranceMinus: Number(values.toleranceMinus) / 100,
-        tolerancePlus: Number(values.tolerancePlus) / 100,
-        parallelWith: values.across === "unknown" ? null : values.across === "alone" ? [] : (values.parallelWith ?? []),
-      },
-    });
-    if (answer.ok) void message.success("Kept.");
-  };
-  const across = Form.useWatch("across", form) as string | undefined;
-  const mm = (name: string, label: string) => (
-    <Form.Item name={name} label={label}>
-      <InputNumber min={0.1} max={299} suffix="mm" />
-    </Form.Item>
-  );
-  const value = (name: UnitField, label: string, required = false) => (
-    <Form.Item name={name} label={label} rules={[valueRule(UNIT_OF[name], required)]}>
-      <Input className="mono" />
-    </Form.Item>
-  );
-  return (
-    <Form
-      form={form}
-      layout="vertical"
-      requiredMark={false}
-      onFinish={(v) => void save(v)}
-      style={{ marginTop: 14 }}
-      initialValues={{
-        ...p,
-        ...Object.fromEntries((Object.keys(UNIT_OF) as UnitField[]).map((f) => [f, text(f)])),
-        channel: p.channel ?? "",
-        twinKey: p.twinKey ?? "",
-        toleranceMinus: Math.round(p.tolerance.minus * 1000) / 10,
-        tolerancePlus: Math.round(p.tolerance.plus * 1000) / 10,
-        across: p.parallelWith === null ? "unknown" : p.parallelWith.length === 0 ? "alone" : "with",
-      }}
-    >
-      <div className={styles.fields}>
-        {value("nominal", "Marked C", true)}
-        {value("rated", "Rated volts", true)}
-        {value("working", "Working volts (DC)")}
-        <Form.Item name="role" label="Role">
-          <Select showSearch={{ optionFilterProp: "label" }} options={ROLES.map((v) => ({ value: v, label: roleName[v] }))} />
-        </Form.Item>
-        <Form.Item name="technology" label="Made as">
-          <Select options={TECHNOLOGIES.map((v) => ({ value: v, label: technologyName[v] }))} />
-        </Form.Item>
-        <Form.Item name="mounting" label="Mounting">
-          <Select options={MOUNTINGS.map((v) => ({ value: v, label: mountingName[v] }))} />
-        </Form.Item>
-        {mm("diameter", "Diameter")}
-        {mm("height", "Height")}
-        {mm("pitch", "Lead pitch")}
-        {mm("maxDiameter", "Free diameter")}
-        {mm("maxHeight", "Free height")}
-        <Form.Item name="temperature" label="Temperature">
-          <InputNumber min={40} max={200} suffix="°C" />
-        </Form.Item>
-        <Form.Item name="toleranceMinus" label="Tolerance −">
-          <InputNumber min={0} max={100} suffix="%" />
-        </Form.Item>
-        <Form.Item name="tolerancePlus" label="Tolerance +">
-          <InputNumber min={0} max={200} suffix="%" />
-        </Form.Item>
-        {value("originalEsr", "ESR when new, 100 kHz")}
-        {value("following", "Next stage input")}
-        {value("largest", "Largest C allowed")}
-        <Form.Item name="section" label="Section" rules={[{ required: true, whitespace: true, message: "Needed" }]}>
-          <Input maxLength={60} />
-        </Form.Item>
-        <Form.Item name="channel" label="Channel">
-          <Input maxLength={8} />
-        </Form.Item>
-        <Form.Item name="twinKey" label="Twin group">
-          <Input maxLength={40} />
-        </Form.Item>
-        <Form.Item name="holdsCharge" label="Holds charge" valuePropName="checked">
-          <Switch />
-        </Form.Item>
-        <Form.Item name="across" label="Lies across it">
-          <Select
-            options={[
-              { value: "unknown", label: "not known" },
-              { value: "alone", label: "nothing" },
-              { value: "with", label: "these parts" },
-            ]}
-          />
-        </Form.Item>
-        {across === "with" && (
-          <Form.Item name="parallelWith" label="Parts across it">
-            <Select
-              mode="multiple"
-              options={view.positions.filter((q) => q.id !== p.id).map((q) => ({ value: q.designator, label: q.designator }))}
-            />
-          </Form.Item>
-        )}
-      </div>
-      <Button type="primary" htmlType="submit" style={{ marginBottom: 18 }}>
-        Keep
-      </Button>
-    </Form>
   );
 }

@@ -1,23 +1,31 @@
 "use client";
 
-import { Button, Input, Modal } from "antd";
+import { closingHolds, isClosed, type ClosedState, type ClosingHold, type JobState, type Waiver } from "@mirvek/core/job";
+import { Button } from "antd";
 import { useState } from "react";
-import { closingHolds, type JobState } from "@mirvek/core/job";
+import { holdText } from "../../wording/safety";
+import { closeAct } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
+import { ReasonDialog } from "../shared/ReasonDialog";
 import { Report } from "./Report";
 import styles from "./Report.module.css";
 
-/** The report as it will be printed, and closing the job. */
+const ENDINGS: readonly ClosedState[] = ["closed", "clearedWithoutCause", "locatedNotRepaired"];
+
+/** The report as it will be printed, what still holds it, and the ways a job can end. */
 export function HandBackStation() {
   const { view, write } = useJob();
-  const [waiving, setWaiving] = useState(false);
-  const { job } = view;
-  const closed = job.closedAt !== null;
-  const held = closingHolds(view.facts).length > 0;
-  const close = async (state: JobState, waiver: string | null) => {
-    const answer = await write("POST", "state", { version: job.version, state, waiver });
-    if (!answer.ok && answer.issue.code === "closingHeld" && answer.issue.by !== "energised") setWaiving(true);
-    return answer.ok;
+  const [waiving, setWaiving] = useState<ClosedState | null>(null);
+  const { job, facts } = view;
+  const closed = isClosed(job.state);
+  const holds = closed ? [] : closingHolds(facts);
+  const go = async (state: JobState, waiver: Waiver | null = null) =>
+    (await write("POST", "state", { version: job.version, state, waiver })).ok;
+  const end = (state: ClosedState) => {
+    const held = closingHolds(facts, state);
+    // a live unit cannot be waived: the server says so in words
+    if (held.length === 0 || held.includes("energised")) void go(state);
+    else setWaiving(state);
   };
   return (
     <div>
@@ -26,43 +34,48 @@ export function HandBackStation() {
           Print, or save as PDF
         </Button>
         {closed ? (
-          <Button onClick={() => void close("open", null)}>Reopen</Button>
+          <Button onClick={() => void go("open")}>Reopen</Button>
         ) : (
           <>
-            <Button onClick={() => void close("closed", null)}>Close the job</Button>
-            <Button onClick={() => void close("clearedWithoutCause", null)}>Cleared without cause</Button>
-            {job.state === "open" ? (
-              <Button onClick={() => void close("waitingForOwner", null)}>Waiting for owner</Button>
-            ) : (
-              <Button onClick={() => void close("open", null)}>Go on</Button>
-            )}
+            {ENDINGS.map((state) => (
+              <Button key={state} onClick={() => end(state)}>
+                {closeAct[state]}
+              </Button>
+            ))}
+            <Button onClick={() => void go(job.state === "open" ? "waitingForOwner" : "open")}>
+              {job.state === "open" ? "Waiting for owner" : "Go on"}
+            </Button>
           </>
         )}
-        {!closed && held && <span className="state-failed">Something still holds it: see below.</span>}
       </div>
+      <Holds holds={holds} />
       <Report />
-      {waiving && <WaiverDialog onCancel={() => setWaiving(false)} onWaive={(waiver) => close("closed", waiver)} />}
+      <ReasonDialog
+        open={waiving !== null}
+        title="Close all the same?"
+        about={
+          <>
+            What is waived goes into the report and ends when the job is reopened:
+            <Holds holds={waiving ? closingHolds(facts, waiving) : []} />
+          </>
+        }
+        label="Waiver"
+        act="Waive and close"
+        least={8}
+        onReason={(reason) => go(waiving!, { reason, holds: closingHolds(facts, waiving!) })}
+        onClose={() => setWaiving(null)}
+      />
     </div>
   );
 }
 
-function WaiverDialog({ onCancel, onWaive }: { onCancel: () => void; onWaive: (waiver: string) => Promise<boolean> }) {
-  const [text, setText] = useState("");
+function Holds({ holds }: { holds: readonly ClosingHold[] }) {
+  if (holds.length === 0) return null;
   return (
-    <Modal
-      open
-      title="Close all the same?"
-      okText="Waive and close"
-      okButtonProps={{ disabled: text.trim().length < 8, danger: true }}
-      onCancel={onCancel}
-      onOk={() => void onWaive(text.trim()).then((kept) => kept && onCancel())}
-    >
-      <p style={{ marginBottom: 8 }}>
-        A temporary part, charge not shown to be gone, or a failed part without a decision stops this job. What is waived goes into the
-        report.
-      </p>
-      <label htmlFor="waiver">Waiver</label>
-      <Input.TextArea id="waiver" autoFocus rows={3} maxLength={1000} value={text} onChange={(e) => setText(e.target.value)} />
-    </Modal>
+    <ul className={`${styles.holds} no-print`} aria-label="What holds the closing">
+      {holds.map((hold) => (
+        <li key={hold}>{holdText[hold]}</li>
+      ))}
+    </ul>
   );
 }

@@ -7,6 +7,7 @@ import { refusalText } from "../../wording/choose";
 import { answerSentence, scenarioName } from "../../wording/circuit";
 import { frequencyText, measurementText, voltsText } from "../../wording/entry";
 import { docket, list, marked, shown, signedVolts } from "../../wording/quantity";
+import { harmlessText, waivedName } from "../../wording/safety";
 import { backingOf, reasonOf, settleText } from "../../wording/verdict";
 import {
   findingName,
@@ -265,6 +266,7 @@ function Hazards() {
   const { safety, safetyLog, job } = view;
   const { touchLimit } = view.shop;
   const overrides = safetyLog.filter((e) => e.kind === "override");
+  const released = safetyLog.filter((e) => e.kind === "released");
   const residuals = safetyLog.filter((e) => e.kind === "residual");
   return (
     <section>
@@ -274,6 +276,7 @@ function Hazards() {
         {safety.kind === "energised" && "The unit is switched on."}
         {safety.kind === "chargeHeld" && "Charge is not shown to be gone in every part."}
         {safety.kind === "nothingListed" && "No charge-holding part is listed."}
+        {safety.kind === "harmless" && harmlessText[safety.why]}
         {safety.kind === "overridden" && "The charge lock was overridden."}
       </p>
       {residuals.length > 0 && (
@@ -286,7 +289,16 @@ function Hazards() {
           Override {time(e.at)}: {e.reason}
         </p>
       ))}
-      {job.waiver && <p>Waived: {job.waiver}</p>}
+      {released.map((e) => (
+        <p key={`${e.at} ${e.position}`}>
+          {e.position} left the list of parts that hold charge, {time(e.at)}: {e.reason}
+        </p>
+      ))}
+      {job.waiver && (
+        <p>
+          Waived at closing: {job.waiver.reason} ({job.waiver.holds.map((h) => waivedName[h]).join(", ")})
+        </p>
+      )}
     </section>
   );
 }

@@ -1,12 +1,12 @@
 "use client";
 
-import { dischargePlans, hazardClass, storedEnergy, type DischargePlan, type DrawerResistor } from "@mirvek/core/bringUp";
+import { dischargePlans, hazardClass, storedEnergy, type ChargeState, type DischargePlan, type DrawerResistor } from "@mirvek/core/bringUp";
 import { volts, type Volts } from "@mirvek/core/units";
 import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { marked, shown, signedVolts, span } from "../../wording/quantity";
-import { chargeText, dischargeRefusalText, hazardClassText } from "../../wording/safety";
+import { chargeText, dischargeRefusalText, harmlessText, hazardClassText } from "../../wording/safety";
 import { roleName } from "../../wording/vocabulary";
 import { useCursor, useJob, useNow } from "../job/JobProvider";
 import { DischargeChart } from "./DischargeChart";
@@ -28,7 +28,9 @@ export function MakeSafeStation() {
       </p>
       {holders.length === 0 ? (
         <p className={styles.empty}>
-          No part that holds charge is listed yet. Read the marking of each reservoir without touching it and add it below.
+          {view.safety.kind === "harmless"
+            ? harmlessText[view.safety.why]
+            : "No part that holds charge is listed yet. Read the marking of each reservoir without touching it and add it below."}
         </p>
       ) : (
         <table className="sheet">
@@ -50,16 +52,19 @@ export function MakeSafeStation() {
           </tbody>
         </table>
       )}
-      <AddHolder />
+      <div className={styles.asks}>
+        <AddHolder />
+        <HighestVolts />
+      </div>
       {picked && drawer.length > 0 && <Plan key={picked.id} position={picked} drawer={drawer} />}
     </div>
   );
 }
 
-/** Volts to plan for: the highest seen since power, else what stands across it in use, else its rating. */
+/** Volts to plan for: those seen, else the most it can hold. */
 function plannedVolts(p: PositionView): Volts {
-  if (p.charge && p.charge.kind === "charged") return volts(Math.abs(p.charge.volts));
-  return volts(Math.abs(p.working ?? p.rated));
+  if (p.held?.charge.kind === "charged") return volts(Math.abs(p.held.charge.volts));
+  return p.held?.most ?? p.rated;
 }
 
 function HolderRow({
@@ -77,7 +82,9 @@ function HolderRow({
   const across = plannedVolts(p);
   const energy = storedEnergy(p.nominal, across);
   const best = dischargePlans(p.nominal, across, drawer)[0];
-  const done = p.charge?.kind === "discharged";
+  const { held } = p;
+  const done = held?.charge.kind === "discharged";
+  const idle = held !== null && held.charge.kind === "unmeasured" && (!held.counts || held.stoodFor);
   return (
     <tr className={picked ? styles.picked : undefined} onClick={onPick}>
       <td>
@@ -94,10 +101,13 @@ function HolderRow({
         {best && best.refusals.length === 0 ? `${shown(best.resistor.value, "Ω")} ${shown(best.resistor.rated, "W")}` : "none fits"}
       </td>
       <td>
-        {p.charge && (
-          <span className={done ? "state-sound" : p.charge.kind === "once" ? "state-worn" : "state-failed"}>
-            <Dots state={p.charge.kind} />
-            {chargeText(p.charge, now)}
+        {held && idle && <span className="muted">{held.stoodFor ? "measured through its neighbours" : "too little to hurt"}</span>}
+        {held && !idle && (
+          <span
+            className={done ? "state-sound" : held.charge.kind === "once" || held.charge.kind === "again" ? "state-worn" : "state-failed"}
+          >
+            <Dots state={held.charge.kind} />
+            {chargeText(held.charge, now)}
           </span>
         )}
       </td>
@@ -106,8 +116,8 @@ function HolderRow({
 }
 
 /** Two readings make it safe: two dots to fill. */
-function Dots({ state }: { state: "unmeasured" | "charged" | "once" | "discharged" }) {
-  const filled = state === "discharged" ? 2 : state === "once" ? 1 : 0;
+function Dots({ state }: { state: ChargeState["kind"] }) {
+  const filled = state === "discharged" ? 2 : state === "once" || state === "again" ? 1 : 0;
   return (
     <svg width="26" height="12" aria-hidden="true" className={styles.dots}>
       {[0, 1].map((i) => (
@@ -145,6 +155,32 @@ function AddHolder() {
         placeholder="C1 4700u 50v reservoir #main supply"
       />
       <Button onClick={add}>Add</Button>
+    </div>
+  );
+}
+
+/** Asked once a unit: with it, what cannot hurt is not waited for. */
+function HighestVolts() {
+  const { view, submit } = useJob();
+  const [said, setSaid] = useState("");
+  const keep = () => {
+    if (said.trim() === "") return;
+    submit(`highest ${said.trim().replace(/v?$/i, "v")}`);
+    setSaid("");
+  };
+  return (
+    <div className={styles.add}>
+      <label htmlFor="highest-volts">Highest DC in this unit</label>
+      <Input
+        id="highest-volts"
+        className={`mono ${styles.volts}`}
+        value={said}
+        onChange={(e) => setSaid(e.target.value)}
+        onPressEnter={keep}
+        suffix="V"
+        placeholder={view.highest === null ? "not said" : shown(view.highest, "V").replace(/ V$/, "")}
+      />
+      <Button onClick={keep}>Keep</Button>
     </div>
   );
 }

@@ -104,13 +104,13 @@ class JobSeeder {
     await addPositions(db, number, { kind: "list", text: demo.positions });
     for (const { from, offset, channel } of demo.twins) await addPositions(db, number, { kind: "twins", from: [...from], offset, channel });
     const positions = await this.positions();
-    if (demo.measure.quick.length > 0 && !positions.some((p) => p.holdsCharge)) await this.override(id);
     for (const line of demo.before) await this.say(line);
     await this.measure(positions);
     // what happened last happened just now, so that running clocks still run when the demo is opened
     this.clock = Math.max(this.clock, this.now.getTime() - (demo.after.length + 1) * STEP_MS);
+    if (demo.close) await this.fit();
     for (const line of demo.after) await this.say(line);
-    await this.choose();
+    if (!demo.close) await this.choose();
     if (demo.close) await closeJob(db, number, { version: (await this.view()).job.version, state: "closed", waiver: null });
   }
 
@@ -120,14 +120,6 @@ class JobSeeder {
 
   private async positions(): Promise<readonly PositionView[]> {
     return (await this.view()).positions;
-  }
-
-  private async override(jobId: number): Promise<void> {
-    await this.db.query(`insert into safety_event (job_id, kind, reason, at, by) values ($1, 'override', $2, $3, 'demo')`, [
-      jobId,
-      "Passive unit: no supply inside, nothing can hold charge.",
-      new Date(this.clock),
-    ]);
   }
 
   private async say(line: string): Promise<void> {
@@ -193,6 +185,12 @@ class JobSeeder {
     };
     this.truths.set(designator, drawn);
     return drawn;
+  }
+
+  /** What was chosen is in before anything is heard of it. */
+  private async fit(): Promise<void> {
+    await this.choose();
+    for (const p of await this.positions()) if (p.choice?.decision === "replace") await this.say(`${p.designator} fitted`);
   }
 
   private async choose(): Promise<void> {

@@ -15,6 +15,7 @@ const choiceRow = z.object({
   reason: z.string().nullable(),
   overridden: z.array(z.object({ code: z.string() }).loose()),
   at: z.date().transform((d) => d.getTime()),
+  after_line: z.number(),
 });
 
 /** The choice that counts for each position of these jobs, withdrawn ones included: the next one must follow them. */
@@ -25,8 +26,9 @@ export async function listChoices(db: Db, jobIds: readonly number[]): Promise<(C
   const choices = rows.map((row) => choiceRow.parse(row));
   const ids = [...new Set(choices.flatMap((c) => c.part_id ?? []))];
   const parts = new Map((ids.length === 0 ? [] : await listParts(db, ids)).map((p) => [p.id, p]));
-  return choices.map(({ job_id, position_id, part_id, overridden, ...c }) => ({
+  return choices.map(({ job_id, position_id, part_id, overridden, after_line, ...c }) => ({
     ...c,
+    seq: after_line,
     jobId: job_id,
     positionId: position_id,
     part: part_id === null ? null : (parts.get(part_id) ?? null),
@@ -54,12 +56,14 @@ export interface NewChoice {
   by: string;
 }
 
-/** @throws Refused as stale when another tab has decided since */
+/** @throws Refused as stale where it does not follow the last choice of its own part: another tab has decided since */
 export async function insertChoice(db: Db, c: NewChoice): Promise<void> {
+  const { rows } = await db.query("select id from choice where position_id = $1 order by id desc limit 1", [c.positionId]);
+  if ((rows[0]?.id ?? null) !== c.follows) throw refuseStale();
   await db
     .query(
-      `insert into choice (job_id, position_id, follows, decision, part_id, reason, overridden, verdict, by)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+      `insert into choice (job_id, position_id, follows, decision, part_id, reason, overridden, verdict, by, after_line)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, coalesce((select max(id) from readout_line where job_id = $1), 0))`,
       [c.jobId, c.positionId, c.follows, c.decision, c.partId, c.reason, JSON.stringify(c.overridden), c.verdict, c.by],
     )
     .catch((error: unknown) => {

@@ -1,7 +1,7 @@
 import "server-only";
 import { SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
 import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS, type FindingToken } from "@mirvek/core/device";
-import { JOB_STATES, isClosed } from "@mirvek/core/job";
+import { CLOSING_HOLDS, JOB_STATES, isClosed, type JobState, type Waiver } from "@mirvek/core/job";
 import { z } from "zod";
 import { FIRST_POWER, type TakeIn } from "../../schemas/job";
 import type { JobRecord } from "../../schemas/jobView";
@@ -32,6 +32,7 @@ const jobRow = z
     first_power_school: z.enum(FIRST_POWER),
     state: z.enum(JOB_STATES),
     waiver: z.string().nullable(),
+    waived: z.array(z.enum(CLOSING_HOLDS)).nullable(),
     opened_at: time,
     closed_at: time.nullable(),
     findings: z.array(z.enum(FINDING_TOKENS as [FindingToken, ...FindingToken[]])),
@@ -56,7 +57,7 @@ const jobRow = z
     sidesSchool: r.sides_school,
     firstPowerSchool: r.first_power_school,
     state: r.state,
-    waiver: r.waiver,
+    waiver: r.waiver === null ? null : { reason: r.waiver, holds: r.waived ?? [] },
     openedAt: r.opened_at,
     closedAt: r.closed_at,
     findings: r.findings,
@@ -84,6 +85,12 @@ export async function lockJob(db: Db, number: number): Promise<JobRecord> {
   const job = await findJob(db, number);
   if (!job) throw refuseMissing();
   return job;
+}
+
+/** The database's clock, read once the lock is held: what is kept under one lock is later than what was kept under the one before. */
+export async function clock(db: Db): Promise<Date> {
+  const { rows } = await db.query("select clock_timestamp() as now");
+  return z.object({ now: z.date() }).parse(rows[0]).now;
 }
 
 const columns = (job: TakeIn) => [
@@ -133,18 +140,29 @@ async function replaceFindings(db: Db, id: number, findings: readonly string[]):
   await db.query("insert into job_finding (job_id, finding) select distinct $1::int, unnest($2::text[])::finding", [id, findings]);
 }
 
-export async function setJobState(db: Db, id: number, version: number, state: JobRecord["state"], waiver: string | null): Promise<void> {
-  const closed = isClosed(state);
+/** A job's state, with what was waived; a job that closes is closed after its last line. @throws Refused where the version is stale */
+export async function setJobState(db: Db, id: number, version: number, state: JobState, waiver: Waiver | null): Promise<void> {
   const { rowCount } = await db.query(
-    `update job set version = version + 1, state = $3, waiver = coalesce($4, waiver), closed_at = case when $5 then now() end
+    `update job set version = version + 1, state = $3, waiver = $4, waived = $5, closed_at = case when $6 then
+       greatest(clock_timestamp(), (select max(entered_at) from readout_line where job_id = $1)) end
      where id = $1 and version = $2`,
-    [id, version, state, waiver, closed],
+    [id, version, state, waiver?.reason ?? null, waiver?.holds ?? null, isClosed(state)],
   );
   if (rowCount !== 1) throw refuseStale();
 }
 
 export type JobEventKind =
-  "opened" | "edited" | "positionsAdded" | "positionEdited" | "positionRetired" | "note" | "waived" | "closed" | "reopened";
+  | "opened"
+  | "edited"
+  | "positionsAdded"
+  | "positionEdited"
+  | "positionRetired"
+  | "note"
+  | "waived"
+  | "closed"
+  | "reopened"
+  | "parked"
+  | "resumed";
 
 /** @param from the line that says so, the position it is about, and when it was said; now where no line said it */
 export async function insertJobEvent(

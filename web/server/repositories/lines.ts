@@ -10,30 +10,45 @@ export const FROM_LINE = "l.client_key as line, coalesce(r.line_id, 0) as seq";
 export const JOIN_LINE = "left join readout_line l on l.id = r.line_id";
 export const fromLine = { line: z.string().nullable(), seq: z.number() };
 
-const lineRow = z.object({ id: z.number(), job_id: z.number(), typed: z.string(), entered_at: z.date(), withdrawn: z.boolean() });
+const lineRow = z.object({
+  id: z.number(),
+  job_id: z.number(),
+  typed: z.string(),
+  entered_at: z.date(),
+  typed_at: z.date().nullable(),
+  withdrawn: z.boolean(),
+});
 
 /** The line of that key, of whichever job; null where none was kept. */
 export async function findLine(
   db: Db,
   key: string,
-): Promise<{ id: number; jobId: number; typed: string; at: Date; withdrawn: boolean } | null> {
+): Promise<{ id: number; jobId: number; typed: string; at: Moment; withdrawn: boolean } | null> {
   const { rows } = await db.query(
-    `select r.id, r.job_id, r.typed, r.entered_at, exists (select 1 from line_withdrawal w where w.line_id = r.id) as withdrawn
+    `select r.id, r.job_id, r.typed, r.entered_at, r.typed_at, exists (select 1 from line_withdrawal w where w.line_id = r.id) as withdrawn
      from readout_line r where client_key = $1`,
     [key],
   );
   if (!rows[0]) return null;
-  const { id, job_id, typed, entered_at, withdrawn } = lineRow.parse(rows[0]);
-  return { id, jobId: job_id, typed, at: entered_at, withdrawn };
+  const { id, job_id, typed, entered_at, typed_at, withdrawn } = lineRow.parse(rows[0]);
+  return { id, jobId: job_id, typed, at: { typed: typed_at ?? entered_at, kept: entered_at }, withdrawn };
 }
 
-export async function insertLine(db: Db, jobId: number, key: string, typed: string, by: string, at: Date): Promise<number> {
+/** When a line was typed, and when it was kept: the same where it did not wait. */
+export interface Moment {
+  typed: Date;
+  kept: Date;
+}
+
+export async function insertLine(db: Db, jobId: number, key: string, typed: string, by: string, at: Moment): Promise<number> {
   const { rows } = await db.query(
-    "insert into readout_line (job_id, client_key, typed, entered_by, entered_at) values ($1, $2, $3, $4, $5) returning id",
-    [jobId, key, typed, by, at],
+    "insert into readout_line (job_id, client_key, typed, entered_by, entered_at, typed_at) values ($1, $2, $3, $4, $5, $6) returning id",
+    [jobId, key, typed, by, at.kept, at.typed],
   );
   return z.object({ id: z.number() }).parse(rows[0]).id;
 }
+
+const retiredRow = z.object({ id: z.number(), holds_charge: z.boolean() });
 
 const LATEST = 40;
 const listRow = z.object({
@@ -76,12 +91,19 @@ export async function findUndone(db: Db, key: string): Promise<number | null> {
   return rows[0] ? z.object({ line_id: z.number() }).parse(rows[0]).line_id : null;
 }
 
-/** Takes a line out of judgement with everything it brought about; positions it added leave the job. Doing it again changes nothing. */
-export async function withdrawLine(db: Db, lineId: number, key: string, by: string): Promise<void> {
+/**
+ * Takes a line out of judgement with everything it brought about; positions it added leave the job. Doing it again changes nothing.
+ * @returns ids of the positions that left and were listed as holding charge
+ */
+export async function withdrawLine(db: Db, lineId: number, key: string, by: string): Promise<number[]> {
   await db.query("insert into line_withdrawal (line_id, client_key, by) values ($1, $2, $3) on conflict (line_id) do nothing", [
     lineId,
     key,
     by,
   ]);
-  await db.query("update position set retired_at = now(), version = version + 1 where line_id = $1 and retired_at is null", [lineId]);
+  const { rows } = await db.query(
+    "update position set retired_at = now(), version = version + 1 where line_id = $1 and retired_at is null returning id, holds_charge",
+    [lineId],
+  );
+  return rows.map((row) => retiredRow.parse(row)).flatMap((r) => (r.holds_charge ? [r.id] : []));
 }

@@ -145,10 +145,10 @@ const readingOf = (row: unknown): StoredReading & { jobId: number } => {
   };
 };
 
-/** Every reading of these jobs that was not undone, oldest first. */
+/** Every reading of these jobs that was not undone, in the order of their lines. */
 export async function listReadings(db: Db, jobIds: readonly number[]): Promise<(StoredReading & { jobId: number })[]> {
   const { rows } = await db.query(
-    `select r.*, ${FROM_LINE} from reading r ${JOIN_LINE} where r.job_id = any($1) and ${COUNTS} order by r.taken_at, r.id`,
+    `select r.*, ${FROM_LINE} from reading r ${JOIN_LINE} where r.job_id = any($1) and ${COUNTS} order by r.id`,
     [jobIds],
   );
   return rows.map(readingOf);

@@ -1,12 +1,12 @@
 import "server-only";
 import type { SafetyHappening } from "@mirvek/core/bringUp";
-import type { AcrossNote, Fitting, NoteRecord, PointReading, StoredSafetyEvent } from "@mirvek/core/job";
+import type { AcrossNote, Fitting, NoteRecord, PointReading, StoredSafetyEvent, WorkingNote } from "@mirvek/core/job";
 import { TECHNOLOGIES } from "@mirvek/core/part";
 import { VOLTS_FORMS } from "@mirvek/core/readout";
 import { farads, volts, type Volts } from "@mirvek/core/units";
 import { z } from "zod";
 import type { Db } from "../db";
-import { COUNTS, FROM_LINE, JOIN_LINE, fromLine } from "./lines";
+import { COUNTS, FROM_LINE, JOIN_LINE, fromLine, type Moment } from "./lines";
 
 // What lines bring about besides readings. Everything here is append-only; what a line brought goes out of judgement with it.
 
@@ -58,15 +58,23 @@ export async function listPointReadings(db: Db, jobIds: readonly number[]): Prom
 
 // ---------------------------------------------------------------- charge and power
 
-export type NewSafetyEvent = { jobId: number; lineId: number | null; by: string; at: Date } & (
-  { kind: "residual"; positionId: number; volts: Volts } | Exclude<SafetyHappening, { kind: "residual" }>
-);
+type AtPosition<H> = H extends { position: string } ? Omit<H, "position"> & { positionId: number } : H;
+export type NewSafetyEvent = { jobId: number; lineId: number | null; by: string; at: Moment } & AtPosition<SafetyHappening>;
 
 export async function insertSafetyEvent(db: Db, e: NewSafetyEvent): Promise<void> {
-  const residual = e.kind === "residual" ? e : null;
   await db.query(
-    "insert into safety_event (job_id, line_id, kind, position_id, volts, reason, by, at) values ($1, $2, $3, $4, $5, $6, $7, $8)",
-    [e.jobId, e.lineId, e.kind, residual?.positionId, residual?.volts, e.kind === "override" ? e.reason : null, e.by, e.at],
+    "insert into safety_event (job_id, line_id, kind, position_id, volts, reason, by, at, typed_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)",
+    [
+      e.jobId,
+      e.lineId,
+      e.kind,
+      "positionId" in e ? e.positionId : null,
+      "volts" in e ? e.volts : null,
+      "reason" in e ? e.reason : null,
+      e.by,
+      e.at.kept,
+      e.at.typed,
+    ],
   );
 }
 
@@ -74,31 +82,42 @@ const safetyRow = z.object({
   ...fromLine,
   id: z.number(),
   job_id: z.number(),
-  kind: z.enum(["residual", "powerOn", "powerOff", "override"]),
+  kind: z.enum(["residual", "powerOn", "powerOff", "override", "released", "highest"]),
   designator: z.string().nullable(),
   volts: z.number().nullable(),
   reason: z.string().nullable(),
   struck: z.boolean(),
   at: time,
+  kept: time,
 });
 
 /**
- * Safety events of these jobs, oldest first. Those of undone lines are left out, but for charge at or above the touch limit: that was
+ * Safety events of these jobs, in the order of recording. Those of undone lines are left out, but for charge at or above the touch limit: that was
  * seen, and the lock goes on counting it (`struck`).
  */
 export async function listSafetyEvents(db: Db, jobIds: readonly number[]): Promise<OfJob<StoredSafetyEvent>[]> {
   const { rows } = await db.query(
-    `select r.id, r.job_id, r.kind, p.designator, r.volts, r.reason, r.at, ${FROM_LINE}, w.line_id is not null as struck
+    `select r.id, r.job_id, r.kind, p.designator, r.volts, r.reason, coalesce(r.typed_at, r.at) as at, r.at as kept, ${FROM_LINE}, w.line_id is not null as struck
      from safety_event r ${JOIN_LINE} left join position p on p.id = r.position_id left join line_withdrawal w on w.line_id = r.line_id
      where r.job_id = any($1) and (w.line_id is null or (r.kind = 'residual' and abs(r.volts) >= (select touch_limit_v from shop)))
-     order by r.at, r.id`,
+     order by r.id`,
     [jobIds],
   );
   return rows.map((row) => {
     const { job_id, kind, designator, volts: v, reason, ...rest } = safetyRow.parse(row);
     const from = { jobId: job_id, ...rest };
-    if (kind === "residual") return { ...from, kind, position: designator!, volts: volts(v!) };
-    return kind === "override" ? { ...from, kind, reason: reason! } : { ...from, kind };
+    switch (kind) {
+      case "residual":
+        return { ...from, kind, position: designator!, volts: volts(v!) };
+      case "released":
+        return { ...from, kind, position: designator!, reason: reason! };
+      case "override":
+        return { ...from, kind, reason: reason! };
+      case "highest":
+        return { ...from, kind, volts: volts(v!) };
+      default:
+        return { ...from, kind };
+    }
   });
 }
 
@@ -123,6 +142,30 @@ export async function listAcross(db: Db, jobIds: readonly number[]): Promise<OfJ
   return (await counting(db, "across_note", jobIds)).map((row) => {
     const { job_id, position_id, line, seq, designators } = acrossRow.parse(row);
     return { jobId: job_id, positionId: position_id, line, seq, designators };
+  });
+}
+
+// ---------------------------------------------------------------- volts across a part in use
+
+export async function insertWorking(
+  db: Db,
+  w: { jobId: number; positionId: number; lineId: number | null; volts: Volts | null; by: string },
+): Promise<void> {
+  await db.query("insert into working_note (job_id, position_id, line_id, volts, by) values ($1, $2, $3, $4, $5)", [
+    w.jobId,
+    w.positionId,
+    w.lineId,
+    w.volts,
+    w.by,
+  ]);
+}
+
+const workingRow = z.object({ ...fromLine, job_id: z.number(), position_id: z.number(), volts: z.number().transform(volts).nullable() });
+
+export async function listWorkings(db: Db, jobIds: readonly number[]): Promise<OfJob<WorkingNote>[]> {
+  return (await counting(db, "working_note", jobIds)).map((row) => {
+    const { job_id, position_id, line, seq, volts: v } = workingRow.parse(row);
+    return { jobId: job_id, positionId: position_id, line, seq, volts: v };
   });
 }
 

@@ -75,7 +75,7 @@ test("any reading comes back from the database as it went in, to the last bit", 
   await fc.assert(
     fc.asyncProperty(measurement, fc.boolean(), fc.integer({ min: 1, max: 12 }), async (m, inCircuit, significant) => {
       const key = randomUUID();
-      const lineId = await insertLine(pool(), jobId, key, "typed", "test", now);
+      const lineId = await insertLine(pool(), jobId, key, "typed", "test", { typed: now, kept: now });
       await insertReadings(pool(), [
         { jobId, lineId, positionId, inCircuit, meter: null, measurement: m, significant, whileLocked: false, at: now },
       ]);
@@ -125,13 +125,13 @@ test("a position keeps every field it was written with", async () => {
 
 test("one key is kept by one line only", async () => {
   const key = randomUUID();
-  await insertLine(pool(), jobId, key, "same", "test", now);
-  await expect(insertLine(pool(), jobId, key, "same", "test", now)).rejects.toMatchObject({ code: "23505" });
+  await insertLine(pool(), jobId, key, "same", "test", { typed: now, kept: now });
+  await expect(insertLine(pool(), jobId, key, "same", "test", { typed: now, kept: now })).rejects.toMatchObject({ code: "23505" });
 });
 
 test("undo takes lines one by one, latest first; taken back again nothing changes", async () => {
-  const first = await insertLine(pool(), jobId, randomUUID(), "first", "test", now);
-  const second = await insertLine(pool(), jobId, randomUUID(), "second", "test", now);
+  const first = await insertLine(pool(), jobId, randomUUID(), "first", "test", { typed: now, kept: now });
+  const second = await insertLine(pool(), jobId, randomUUID(), "second", "test", { typed: now, kept: now });
   expect(await findLastLine(pool(), jobId)).toBe(second);
   await withdrawLine(pool(), second, randomUUID(), "test");
   expect(await findLastLine(pool(), jobId)).toBe(first);
@@ -142,7 +142,7 @@ test("undo takes lines one by one, latest first; taken back again nothing change
 test("a transaction that fails leaves nothing behind", async () => {
   const key = randomUUID();
   const failing = transaction(async (db) => {
-    await insertLine(db, jobId, key, "gone", "test", now);
+    await insertLine(db, jobId, key, "gone", "test", { typed: now, kept: now });
     throw new Error("after the line");
   });
   await expect(failing).rejects.toThrow("after the line");

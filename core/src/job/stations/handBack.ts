@@ -8,7 +8,12 @@ export const handBack: Station<"handBack"> = {
     if (isClosed(job.state)) return { kind: "done" };
     // what is merely not done yet shows at its own station; a temporary part has none
     const hold = closingHolds(job).find((h) => h === "temporary");
-    return hold && !job.waived ? { kind: "held", by: hold } : { kind: "untouched" };
+    return hold ? { kind: "held", by: hold } : { kind: "untouched" };
   },
-  act: (job) => (isClosed(job.state) ? { code: "closed" } : { code: "handBack" }),
+  act(job) {
+    if (isClosed(job.state)) return { code: "closed" };
+    const chosen = job.positions.filter((p) => p.decision === "replace");
+    if (chosen.length > 0) return { code: "fit", position: chosen[0]!.designator, left: chosen.length };
+    return job.proven === false ? { code: "prove" } : { code: "handBack" };
+  },
 };

@@ -8,6 +8,7 @@ export const makeSafe: Station<"makeSafe"> = {
   state({ safety }): StationState {
     switch (safety.kind) {
       case "safe":
+      case "harmless":
       case "overridden":
         return { kind: "done" };
       case "energised":

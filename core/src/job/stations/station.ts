@@ -1,5 +1,6 @@
 import type { Settle } from "../../verdict";
-import type { ClosingHold, JobFacts } from "../facts";
+import type { JobFacts } from "../facts";
+import type { ClosingHold } from "../state";
 
 export type StationState =
   | { kind: "untouched" }
@@ -21,6 +22,8 @@ export type NextAct =
   | { code: "explain"; positions: readonly string[] }
   | { code: "decide"; position: string; left: number }
   | { code: "replaceTemporary"; position: string }
+  | { code: "fit"; position: string; left: number }
+  | { code: "prove" }
   | { code: "handBack" }
   | { code: "closed" };
 

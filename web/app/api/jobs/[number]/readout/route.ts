@@ -6,5 +6,5 @@ import { routeNumber } from "../../../../../server/routeNumber";
 
 export async function POST(request: Request, { params }: RouteContext<"/api/jobs/[number]/readout">) {
   const { number } = await params;
-  return respond(request, readoutPost, (post) => transaction((db) => keepLine(db, routeNumber(number), post, new Date())));
+  return respond(request, readoutPost, (post) => transaction((db) => keepLine(db, routeNumber(number), post)));
 }

@@ -1,0 +1,213 @@
+"use client";
+
+import { ROLES, TECHNOLOGIES, isWetAluminium } from "@mirvek/core/part";
+import { MOUNTINGS } from "@mirvek/core/readout";
+import { formatEngineering, parseValue, type UnitSymbol } from "@mirvek/core/units";
+import { App, Button, Collapse, Form, Input, InputNumber, Select, Switch } from "antd";
+import type { ReactNode } from "react";
+import type { PositionView } from "../../schemas/jobView";
+import { fieldGroupName, type FieldGroup } from "../../wording/position";
+import { mountingName, roleName, technologyName } from "../../wording/vocabulary";
+import { useJob } from "../job/JobProvider";
+import styles from "./Measure.module.css";
+
+const UNIT_OF = { nominal: "F", rated: "V", working: "V", largest: "F", following: "Ω", originalEsr: "Ω" } as const satisfies Record<
+  string,
+  UnitSymbol
+>;
+type UnitField = keyof typeof UNIT_OF;
+const UNIT_FIELDS = Object.keys(UNIT_OF) as UnitField[];
+
+const valueRule = (unit: UnitSymbol, required: boolean) => ({
+  validator: (_: unknown, text: string | undefined) => {
+    if (!text?.trim()) return required ? Promise.reject(new Error("Needed")) : Promise.resolve();
+    const parsed = parseValue(text);
+    const fits = parsed && (parsed.unit === unit || parsed.unit === null);
+    return fits ? Promise.resolve() : Promise.reject(new Error(`Write it as ${unit === "F" ? "4.7u" : unit === "V" ? "50" : "47k"}`));
+  },
+});
+
+/** What is not known of a part and would decide something: shown first, open. */
+function missingOf(p: PositionView): readonly string[] {
+  const replaceable = p.verdict.state !== "sound" && p.verdict.state !== "unmeasured";
+  return [
+    ...(p.working === null && isWetAluminium(p.technology) ? ["working"] : []),
+    ...(p.parallelWith === null && p.verdict.state === "undecided" ? ["across"] : []),
+    ...(p.following === null && p.role === "coupling" ? ["following"] : []),
+    ...(p.pitch === null && replaceable && p.mounting === "radial" ? ["pitch"] : []),
+    ...(p.maxHeight === null && replaceable ? ["maxHeight"] : []),
+  ];
+}
+
+const GROUPS: Readonly<Record<FieldGroup, readonly string[]>> = {
+  marking: ["nominal", "rated", "technology", "toleranceMinus", "tolerancePlus", "temperature"],
+  place: ["section", "channel", "role", "across", "twinKey", "holdsCharge"],
+  circuit: ["working", "following", "largest", "originalEsr"],
+  fit: ["mounting", "diameter", "height", "pitch", "maxDiameter", "maxHeight"],
+};
+
+/** Fields that readings do not fill: what is missing and would decide something first, the rest in groups, folded. */
+export function PositionFields({ position: p }: { position: PositionView }) {
+  const { view, write } = useJob();
+  const { message } = App.useApp();
+  const [form] = Form.useForm();
+  const text = (field: UnitField) => (p[field] === null ? "" : formatEngineering(p[field], UNIT_OF[field], { significant: 6 }));
+  const save = async ({ reason, ...values }: Record<string, never>) => {
+    const number = (field: UnitField) => parseValue(values[field] ?? "")?.value ?? null;
+    const answer = await write("PATCH", `positions/${p.designator}`, {
+      kind: "fields",
+      version: p.version,
+      reason: reason || null,
+      fields: {
+        ...values,
+        ...Object.fromEntries(UNIT_FIELDS.map((f) => [f, number(f)])),
+        channel: values.channel || null,
+        twinKey: values.twinKey || null,
+        toleranceMinus: Number(values.toleranceMinus) / 100,
+        tolerancePlus: Number(values.tolerancePlus) / 100,
+        parallelWith: values.across === "unknown" ? null : values.across === "alone" ? [] : (values.parallelWith ?? []),
+      },
+    });
+    if (answer.ok) void message.success("Kept.");
+  };
+  const across = Form.useWatch("across", form) as string | undefined;
+  const holds = Form.useWatch("holdsCharge", form) as boolean | undefined;
+  const unticked = p.holdsCharge && holds === false;
+  const neighbours = view.positions.filter((q) => q.id !== p.id).map((q) => ({ value: q.designator, label: q.designator }));
+
+  const mm = (name: string, label: string) => (
+    <Form.Item key={name} name={name} label={label}>
+      <InputNumber min={0.1} max={299} suffix="mm" />
+    </Form.Item>
+  );
+  const value = (name: UnitField, label: string, required = false) => (
+    <Form.Item key={name} name={name} label={label} rules={[valueRule(UNIT_OF[name], required)]}>
+      <Input className="mono" />
+    </Form.Item>
+  );
+  const share = (name: string, label: string, max: number, unit: string, min = 0) => (
+    <Form.Item key={name} name={name} label={label}>
+      <InputNumber min={min} max={max} suffix={unit} />
+    </Form.Item>
+  );
+  const pick = (name: string, label: string, options: readonly { value: string; label: string }[]) => (
+    <Form.Item key={name} name={name} label={label}>
+      <Select showSearch={{ optionFilterProp: "label" }} options={[...options]} />
+    </Form.Item>
+  );
+  const fields: Readonly<Record<string, ReactNode>> = {
+    nominal: value("nominal", "Marked C", true),
+    rated: value("rated", "Rated volts", true),
+    working: value("working", "Working volts (DC)"),
+    following: value("following", "Resistance into the next stage"),
+    largest: value("largest", "Largest C allowed"),
+    originalEsr: value("originalEsr", "ESR when new, 100 kHz"),
+    role: pick(
+      "role",
+      "Role",
+      ROLES.map((v) => ({ value: v, label: roleName[v] })),
+    ),
+    technology: pick(
+      "technology",
+      "Made as",
+      TECHNOLOGIES.map((v) => ({ value: v, label: technologyName[v] })),
+    ),
+    mounting: pick(
+      "mounting",
+      "Mounting",
+      MOUNTINGS.map((v) => ({ value: v, label: mountingName[v] })),
+    ),
+    across: (
+      <div key="across">
+        {pick("across", "Lies across it", [
+          { value: "unknown", label: "not known" },
+          { value: "alone", label: "nothing" },
+          { value: "with", label: "these parts" },
+        ])}
+        {across === "with" && (
+          <Form.Item name="parallelWith" label="Parts across it">
+            <Select mode="multiple" options={neighbours} />
+          </Form.Item>
+        )}
+      </div>
+    ),
+    diameter: mm("diameter", "Diameter"),
+    height: mm("height", "Height"),
+    pitch: mm("pitch", "Lead pitch"),
+    maxDiameter: mm("maxDiameter", "Free diameter"),
+    maxHeight: mm("maxHeight", "Free height"),
+    temperature: share("temperature", "Temperature", 200, "°C", 40),
+    toleranceMinus: share("toleranceMinus", "Tolerance −", 100, "%"),
+    tolerancePlus: share("tolerancePlus", "Tolerance +", 200, "%"),
+    section: (
+      <Form.Item key="section" name="section" label="Section" rules={[{ required: true, whitespace: true, message: "Needed" }]}>
+        <Input maxLength={60} />
+      </Form.Item>
+    ),
+    channel: (
+      <Form.Item key="channel" name="channel" label="Channel">
+        <Input maxLength={12} />
+      </Form.Item>
+    ),
+    twinKey: (
+      <Form.Item key="twinKey" name="twinKey" label="Same part in each channel">
+        <Input maxLength={40} placeholder="one name for all of them" />
+      </Form.Item>
+    ),
+    holdsCharge: (
+      <div key="holdsCharge">
+        <Form.Item name="holdsCharge" label="Holds charge" valuePropName="checked">
+          <Switch />
+        </Form.Item>
+        {unticked && (
+          <Form.Item name="reason" label="Why it holds none" rules={[{ required: true, min: 3, message: "Write why: it goes on record" }]}>
+            <Input maxLength={1000} />
+          </Form.Item>
+        )}
+      </div>
+    ),
+  };
+  const missing = missingOf(p);
+  const keep = (
+    <Button type="primary" htmlType="submit" style={{ margin: "10px 0 18px" }}>
+      Keep
+    </Button>
+  );
+  return (
+    <Form
+      form={form}
+      layout="vertical"
+      requiredMark={false}
+      onFinish={(v) => void save(v)}
+      style={{ marginTop: 14 }}
+      initialValues={{
+        ...p,
+        ...Object.fromEntries(UNIT_FIELDS.map((f) => [f, text(f)])),
+        channel: p.channel ?? "",
+        twinKey: p.twinKey ?? "",
+        toleranceMinus: Math.round(p.tolerance.minus * 1000) / 10,
+        tolerancePlus: Math.round(p.tolerance.plus * 1000) / 10,
+        across: p.parallelWith === null ? "unknown" : p.parallelWith.length === 0 ? "alone" : "with",
+      }}
+    >
+      {missing.length > 0 && (
+        <section aria-label="Not known yet">
+          <h3>Not known yet, and would decide something</h3>
+          <div className={styles.fields}>{missing.map((name) => fields[name])}</div>
+        </section>
+      )}
+      <Collapse
+        size="small"
+        items={(Object.keys(GROUPS) as FieldGroup[]).map((group) => ({
+          key: group,
+          label: fieldGroupName[group],
+          forceRender: true,
+          children: (
+            <div className={styles.fields}>{GROUPS[group].filter((name) => !missing.includes(name)).map((name) => fields[name])}</div>
+          ),
+        }))}
+      />
+      {keep}
+    </Form>
+  );
+}
