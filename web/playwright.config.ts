@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { asApplication } from "./e2e/asApplication";
 
 const port = Number(process.env.MIRVEK_E2E_PORT ?? 4377);
 // Debian's Chromium; the flags keep it quiet on a machine without network
@@ -27,10 +28,10 @@ export default defineConfig({
   globalSetup: "./e2e/setup.ts",
   use: { baseURL: `http://127.0.0.1:${port}`, viewport: { width: 1280, height: 800 }, launchOptions },
   webServer: {
-    command: `node ../node_modules/next/dist/bin/next start -H 127.0.0.1 -p ${port}`,
+    command: "node serve.mjs",
     url: `http://127.0.0.1:${port}/icon.svg`,
     env: {
-      DATABASE_URL: process.env.MIRVEK_BROWSER_URL ?? "",
+      DATABASE_URL: asApplication(process.env.MIRVEK_BROWSER_URL ?? ""),
       PORT: String(port),
       MIRVEK_BENCH: "test bench",
       NEXT_TELEMETRY_DISABLED: "1",

@@ -10,7 +10,14 @@ test.describe("the edges refuse what does not belong, with a code and without a 
     ["a line without key", "POST", "/api/jobs/406/readout", { line: "C1 esr 1" }, 400, "invalid"],
     ["an unknown job", "POST", "/api/jobs/9999/safety", { kind: "powerOff" }, 404, "notFound"],
     ["a job that is no number", "POST", "/api/jobs/x'--/safety", { kind: "powerOff" }, 404, "notFound"],
-    ["a stale edit of a position", "PATCH", "/api/jobs/406/positions/C1", { kind: "retire", version: 99 }, 409, "stale"],
+    [
+      "a stale edit of a position",
+      "PATCH",
+      "/api/jobs/406/positions/C1",
+      { kind: "retire", version: 99, reason: "entered twice" },
+      409,
+      "stale",
+    ],
     ["an unknown position", "PATCH", "/api/jobs/406/positions/C999", { kind: "retire", version: 1 }, 404, "notFound"],
     [
       "twins that are there already",

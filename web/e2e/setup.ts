@@ -12,6 +12,6 @@ export default async function setup(): Promise<void> {
   await client.query("drop schema public cascade");
   await client.query("create schema public");
   await client.end();
-  const env = { ...process.env, DATABASE_URL: url };
+  const env = { ...process.env, DATABASE_URL: url, ...(process.env.MIRVEK_APP_PASSWORD ? { MIRVEK_APP_ROLE: "mirvek_app" } : {}) };
   for (const script of ["migrate", "seed"]) execFileSync("npm", ["run", "--silent", script], { env, stdio: "inherit" });
 }

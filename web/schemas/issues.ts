@@ -19,6 +19,7 @@ export type RequestIssue =
   | { code: "invalid"; fields: readonly { path: string; message: string }[] }
   | { code: "notKept" }
   | { code: "crossOrigin" }
+  | { code: "methodNotAllowed" }
   | { code: "databaseDown" }
   | { code: "maybeKept" }
   | { code: "diskFull" }

@@ -1,6 +1,6 @@
 import "server-only";
 import type { JobData } from "../schemas/jobView";
-import { pool, transaction, type Db } from "./db";
+import { isConnectionError, pool, transaction, type Db } from "./db";
 import { loadJobData, loadJobView } from "./loadJob";
 import { refuseMissing } from "./refusal";
 import { findJob } from "./repositories/jobs";
@@ -25,8 +25,14 @@ export async function readJob(segment: string) {
 /** A job's records, for a browser that judges them itself. @throws Refused when there is none of that number */
 export const readJobData = async (segment: string): Promise<JobData> => loadJobData(pool(), await jobOf(segment));
 
-/** One write to a job in one transaction, answered with the job's records as they stand after it. */
-export async function writeJob(segment: string, work: (db: Db, jobNumber: number) => Promise<unknown>): Promise<JobData> {
+/**
+ * One write to a job in one transaction, answered with the job's records as they stand after it; null where it was kept and could not
+ * be read back, which is no loss.
+ */
+export async function writeJob(segment: string, work: (db: Db, jobNumber: number) => Promise<unknown>): Promise<JobData | null> {
   await transaction((db) => work(db, routeNumber(segment)));
-  return readJobData(segment);
+  return readJobData(segment).catch((error: unknown) => {
+    if (isConnectionError(error)) return null;
+    throw error;
+  });
 }

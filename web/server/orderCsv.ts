@@ -2,7 +2,10 @@ import "server-only";
 import type { OrderLine } from "@mirvek/core/choose";
 import Papa from "papaparse";
 
-/** The order as CSV; leading signs are quoted so that no spreadsheet runs a cell as a formula. */
+/** Signs that a spreadsheet takes for a formula, also behind blanks and line ends (OWASP, CSV injection, from memory). */
+const FORMULA = /^[\s\uFEFF]*[=+\-@\t\r\n]/;
+
+/** The order as CSV; cells that a spreadsheet would run as a formula are quoted. */
 export function orderCsv(lines: readonly OrderLine[], currency: string): string {
   const rows = lines.map((l) => ({
     code: l.code,
@@ -17,5 +20,5 @@ export function orderCsv(lines: readonly OrderLine[], currency: string): string 
     [`sum ${currency}`]: (l.totalCents / 100).toFixed(2),
     for: l.uses.join(", "),
   }));
-  return Papa.unparse(rows, { escapeFormulae: true, newline: "\r\n" });
+  return Papa.unparse(rows, { escapeFormulae: FORMULA, newline: "\r\n" });
 }

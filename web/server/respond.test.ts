@@ -84,3 +84,14 @@ test("no cell of an order is run as a formula by a spreadsheet", () => {
   expect(head).toBe("code,series,description,needed,spares,order,in stock,not to be had now,each €,sum €,for");
   expect(row).toBe(`"'=1+1","'@S","47 µF, ""tall""",2,1,3,2,1,12.34,37.02,"0401 C1, 0401 C2"`);
 });
+
+test.each([
+  ["\n=1+1", "line feed"],
+  ["  =1+1", "blanks"],
+  ["\uFEFF=1+1", "byte order mark"],
+  ["\r\n@x", "line end"],
+])("a formula behind a %j is quoted too (%s)", (series) => {
+  const base = { partId: 1, code: "x", description: "", uses: [], needed: 1, spares: 0, quantity: 1, inStock: 1, short: 0 };
+  const csv = orderCsv([{ ...base, series, priceCents: 1, totalCents: 1 }], "€");
+  expect(csv).toContain(`"'${series}"`);
+});

@@ -2,7 +2,7 @@ import "server-only";
 import { NextResponse } from "next/server";
 import { type z } from "zod";
 import type { RequestIssue } from "../schemas/issues";
-import { isConnectionError, sqlState } from "./db";
+import { CommitUnknown, isConnectionError, sqlState } from "./db";
 import { Refused } from "./refusal";
 
 /** Every answer of a write: what was asked for, or why not. */
@@ -40,7 +40,10 @@ export async function respondRead<T>(work: () => Promise<T>): Promise<NextRespon
 function answerError(error: unknown): NextResponse<{ ok: false; issue: RequestIssue }> {
   if (error instanceof Refused) return failed(error.issue, error.status);
   if (error instanceof SyntaxError) return failed({ code: "invalid", fields: [{ path: "", message: "not JSON" }] }, 400);
+  if (error instanceof CommitUnknown) return failed({ code: "maybeKept" }, 503);
   if (isConnectionError(error)) return failed({ code: "databaseDown" }, 503);
+  // 53100: no room on the disk of the records; what was refused may be asked for again once there is
+  if (sqlState(error) === "53100") return failed({ code: "diskFull" }, 503);
   // 40001 and 40P01: two writes crossed; the later one must look again (PostgreSQL error codes, appendix A)
   if (["40001", "40P01"].includes(sqlState(error) ?? "")) return failed({ code: "stale" }, 409);
   // 22 and 23: a value the database does not take, or a constraint it breaks: the words are refused, not tried again

@@ -11,7 +11,7 @@ const FIRST_RELEASE = 4;
 /** A database as the first release left it: a job with readings, an undone line, volts, charge, notes, neighbours, a choice. */
 async function firstRelease(): Promise<void> {
   const url = await emptyDatabase();
-  await migrate(url, FIRST_RELEASE);
+  await migrate(url, { count: FIRST_RELEASE });
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   await client.query(`

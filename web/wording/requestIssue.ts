@@ -92,6 +92,7 @@ const texts: Texts<RequestIssue> = {
   closingHeld: (i) => i.by.map((hold) => holdText[hold]).join(" "),
   invalid: (i) => `Not accepted: ${i.fields.map((f) => [f.path, f.message].filter(Boolean).join(": ")).join("; ")}`,
   crossOrigin: () => "Refused: the request came from another site.",
+  methodNotAllowed: () => "Refused: that is no way to ask.",
   databaseDown: () => "The records cannot be reached. Your line is kept here; it goes in when the database is back.",
   maybeKept: () => "The records did not answer in time: it may have been kept all the same. Look before you enter it again.",
   diskFull: () => "The disk of the records is full: nothing can be kept until there is room.",

@@ -1,5 +1,5 @@
 import type { CircuitElement, Netlist } from "../circuit";
-import { allMargin, num, number, part, place, type Parts, type Scenario, type Settings, type Slot } from "./scenario";
+import { allMargin, count, num, number, part, place, type Parts, type Scenario, type Settings, type Slot } from "./scenario";
 import { solveLoop } from "./stability";
 
 const MAX_GAIN_STAGES = 3;
@@ -58,7 +58,7 @@ export const decouplingChain: Scenario = {
   settings(unitKind) {
     const u = unitKind === "valveAmplifier" ? VALVES : TRANSISTORS;
     return [
-      number("stages", "", 3, 2, MAX_GAIN_STAGES),
+      count("stages", 3, 2, MAX_GAIN_STAGES),
       number("source", "Ω", u.source, 0.01, 10e3, 0.3),
       number("dropper", "Ω", u.dropper, 1, 1e6, 0.1),
       number("siemens", "S", u.siemens, 1e-6, 10, 0.3),

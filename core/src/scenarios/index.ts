@@ -2,6 +2,7 @@ export { SCENARIOS, scenarioRegistry } from "./all";
 export {
   SCENARIO_IDS,
   fillSettings,
+  misfits,
   type Curve,
   type Figure,
   type FigureUnit,

@@ -40,6 +40,8 @@ export type Setting =
       max: number;
       /** how far the usual value may be off where nobody has measured it, as a share (0.3: about ± 30 %) */
       unsure: number;
+      /** a count: whole numbers only */
+      whole?: true;
     }
   | { kind: "choice"; key: string; usual: string; options: readonly string[] };
 export type Settings = Readonly<Record<string, number | string>>;
@@ -160,6 +162,10 @@ export const number = (
   max: number,
   unsure = 0,
 ): Extract<Setting, { kind: "number" }> => ({ kind: "number", key, unit, usual, min, max, unsure });
+export const count = (key: string, usual: number, min: number, max: number): Extract<Setting, { kind: "number" }> => ({
+  ...number(key, "", usual, min, max),
+  whole: true,
+});
 export const choice = (key: string, usual: string, options: readonly string[]): Extract<Setting, { kind: "choice" }> => ({
   kind: "choice",
   key,
@@ -167,18 +173,30 @@ export const choice = (key: string, usual: string, options: readonly string[]): 
   options,
 });
 
-/** Every setting of a scenario at its usual value, where nothing else has been chosen. */
+function fits(s: Setting, given: number | string | undefined): boolean {
+  if (s.kind === "choice") return typeof given === "string" && s.options.includes(given);
+  return typeof given === "number" && given >= s.min && given <= s.max && (!s.whole || Number.isInteger(given));
+}
+
+/** Keys of those values that do not fit their setting; keys the scenario does not have now are no matter. */
+export function misfits(scenario: Scenario, unitKind: string, chosen: Settings): string[] {
+  // a value that does not fit must not decide which other settings there are
+  const first = scenario.settings(unitKind, {}).filter((s) => s.key in chosen && !fits(s, chosen[s.key]));
+  const rest = without(
+    chosen,
+    first.map((s) => s.key),
+  );
+  const second = scenario.settings(unitKind, rest).filter((s) => s.key in rest && !fits(s, rest[s.key]));
+  return [...first, ...second].map((s) => s.key);
+}
+
+const without = (settings: Settings, keys: readonly string[]): Settings =>
+  Object.fromEntries(Object.entries(settings).filter(([key]) => !keys.includes(key)));
+
+/** Every setting of a scenario at its usual value, where nothing that fits has been chosen. */
 export function fillSettings(scenario: Scenario, unitKind: string, chosen: Settings): Settings {
-  const out: Record<string, number | string> = {};
-  for (const s of scenario.settings(unitKind, chosen)) {
-    const given = chosen[s.key];
-    const fits =
-      s.kind === "number"
-        ? typeof given === "number" && given >= s.min && given <= s.max
-        : typeof given === "string" && s.options.includes(given);
-    out[s.key] = fits ? given! : s.usual;
-  }
-  return out;
+  const fitting = without(chosen, misfits(scenario, unitKind, chosen));
+  return Object.fromEntries(scenario.settings(unitKind, fitting).map((s) => [s.key, fitting[s.key] ?? s.usual]));
 }
 
 /** A setting that is a number. @throws RangeError when it is not there: settings must come from `fillSettings` */

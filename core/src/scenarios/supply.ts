@@ -18,6 +18,7 @@ import {
 import {
   nothingImplied,
   choice,
+  count,
   num,
   number,
   part,
@@ -122,7 +123,7 @@ export const supply: Scenario = {
       choice("loadIs", "resistance", ["resistance", "current"]),
       number("load", "A", u.load, 0, 50, 0.3),
       number("bleeder", "Ω", 0, 0, 10e6),
-      number("stages", "", u.stages, 0, MAX_STAGES),
+      count("stages", u.stages, 0, MAX_STAGES),
     ];
     for (let k = 1; k <= Math.min(stages, MAX_STAGES); k++) {
       list.push(number(`dropper${k}`, "Ω", u.dropper, 0.01, 1e6, 0.1), number(`choke${k}`, "H", 0, 0, 100));

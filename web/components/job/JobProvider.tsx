@@ -25,7 +25,7 @@ import { makeJobStore, type CursorSnapshot, type JobSnapshot, type JobStore } fr
 interface JobContextValue {
   store: JobStore;
   /** sends a write below this job and shows the job as it stands after it; a refusal is shown as a message */
-  write: (method: "POST" | "PATCH", path: string, body: unknown) => Promise<Answer<JobData>>;
+  write: (method: "POST" | "PATCH", path: string, body: unknown) => Promise<Answer<JobData | null>>;
   inputRef: RefObject<HTMLInputElement | null>;
   focusLine: () => void;
 }
@@ -90,9 +90,10 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
   }, [store]);
 
   const write = useCallback(
-    async (method: "POST" | "PATCH", below: string, body: unknown): Promise<Answer<JobData>> => {
-      const answer = await send<JobData>(method, below === "" ? path : `${path}/${below}`, body);
-      if (answer.ok) store.take(answer.value);
+    async (method: "POST" | "PATCH", below: string, body: unknown): Promise<Answer<JobData | null>> => {
+      const answer = await send<JobData | null>(method, below === "" ? path : `${path}/${below}`, body);
+      if (answer.ok && answer.value) store.take(answer.value);
+      else if (answer.ok) store.refreshSoon();
       else {
         void message.error(issueText(answer.issue as RequestIssue), 6);
         if (answer.issue.code === "stale") await store.refresh();

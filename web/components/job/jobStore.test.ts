@@ -6,6 +6,7 @@ import type { JobData } from "../../schemas/jobView";
 import type { KeptLine, ReadoutPost } from "../../schemas/records";
 import type { Answer } from "../shared/request";
 import { makeJobStore, type JobStore } from "./jobStore";
+import { waitingLines, type LineStorage } from "./waitingLines";
 
 const data = (): JobData => {
   const { job, ...rest } = records({
@@ -19,10 +20,23 @@ const data = (): JobData => {
   };
 };
 
+const storageOf = (kept: Map<string, string>): LineStorage => ({
+  getItem: (k) => kept.get(k) ?? null,
+  setItem: (k, v) => void kept.set(k, v),
+  removeItem: (k) => void kept.delete(k),
+  key: (i) => [...kept.keys()][i] ?? null,
+  get length() {
+    return kept.size;
+  },
+});
+const waitingIn = (kept: Map<string, string>) =>
+  waitingLines(storageOf(kept), 406)
+    .all()
+    .map((l) => l.line);
+
 /** A server that answers when it is told to. */
-function stage(stored: string | null = null, tab = "key") {
+function stage(kept = new Map<string, string>(), tab = "key") {
   const sent: { post: ReadoutPost; answer: (a: Answer<KeptLine>) => void }[] = [];
-  const kept = new Map<string, string>(stored === null ? [] : [["mirvek-waiting-406", stored]]);
   const timers: (() => void)[] = [];
   let keys = 0;
   let server = data();
@@ -30,11 +44,7 @@ function stage(stored: string | null = null, tab = "key") {
     data: data(),
     sendLine: (post) => new Promise((answer) => void sent.push({ post, answer })),
     loadData: async () => ({ ok: true, value: server }),
-    storage: {
-      getItem: (k) => kept.get(k) ?? null,
-      setItem: (k, v) => void kept.set(k, v),
-      removeItem: (k) => void kept.delete(k),
-    },
+    storage: storageOf(kept),
     now: () => 1000 * ++keys,
     newKey: () => `${tab}-${++keys}`,
     later: (work) => {
@@ -67,6 +77,9 @@ function stage(stored: string | null = null, tab = "key") {
   };
 }
 
+const refuse = () => {
+  throw new DOMException("no", "QuotaExceededError");
+};
 const at = (store: JobStore, d: string) => store.getJob().view.positions.find((p) => p.designator === d)!;
 let s: ReturnType<typeof stage>;
 beforeEach(() => {
@@ -183,12 +196,11 @@ describe("a server that is away, slow or says no", () => {
 
   test("two tabs of one job keep their waiting lines side by side", () => {
     s.store.submit("C1 esr 4.6");
-    const other = stage(s.kept.get("mirvek-waiting-406")!, "other");
+    const other = stage(s.kept, "other");
     other.store.submit("C2 esr 0.3");
-    const waiting = () => (JSON.parse(other.kept.get("mirvek-waiting-406") ?? "[]") as { line: string }[]).map((l) => l.line);
-    expect(waiting()).toEqual(["C1 esr 4.6", "C2 esr 0.3"]);
+    expect([...waitingIn(s.kept)].sort()).toEqual(["C1 esr 4.6", "C2 esr 0.3"]);
     other.store.drop(other.store.getJob().pending[0]!.key);
-    expect(waiting(), "a tab takes away only its own").toEqual(["C1 esr 4.6"]);
+    expect(waitingIn(s.kept), "a tab takes away only its own").toEqual(["C1 esr 4.6"]);
   });
 
   test("a line dropped out of the middle takes its own effect with it and no other", () => {
@@ -201,15 +213,36 @@ describe("a server that is away, slow or says no", () => {
 
   test("lines that waited survive a reload; damaged storage is set aside", async () => {
     s.store.submit("C1 esr 4.6");
-    const after = stage(s.kept.get("mirvek-waiting-406")!);
+    s.store.submit("C2 esr 0.3");
+    const after = stage(s.kept);
     after.store.restore();
     expect(at(after.store, "C1").verdict.state).toBe("failed");
     expect(after.sent[0]!.post).toMatchObject({ line: "C1 esr 4.6" });
-    for (const rubbish of ["{oops", "17", '[{"line":3},null]']) {
-      const other = stage(rubbish);
-      other.store.restore();
-      expect(other.store.getJob().pending).toEqual([]);
-    }
+    expect(after.store.getJob().pending.map((l) => l.line)).toEqual(["C1 esr 4.6", "C2 esr 0.3"]);
+    for (const [i, rubbish] of ["{oops", "17", '[{"line":3},null]', '{"key":"k","line":"C3 esr 6"}'].entries())
+      s.kept.set(`mirvek-waiting-406/rubbish-${i}`, rubbish);
+    const later = stage(s.kept);
+    later.store.restore();
+    expect(later.store.getJob().pending, "the good ones go on").toHaveLength(2);
+    expect(s.kept.get("mirvek-damaged-406/rubbish-0"), "set aside").toBe("{oops");
+    expect([...s.kept.keys()].filter((k) => k.startsWith("mirvek-waiting-406/rubbish"))).toEqual([]);
+  });
+
+  test("lines that waited in the form of an earlier release go in; rubbish there is set aside", () => {
+    const line = { key: "old", line: "C1 esr 4.6", current: null, meter: "blue", inCircuit: true, refersTo: null, at: 1 };
+    const kept = new Map([["mirvek-waiting-406", JSON.stringify([line, { line: 3 }])]]);
+    const after = stage(kept);
+    after.store.restore();
+    expect(after.sent[0]!.post).toMatchObject({ line: "C1 esr 4.6", clientKey: "old" });
+    expect(kept.has("mirvek-waiting-406")).toBe(false);
+  });
+
+  test("a storage that refuses keeps nothing and stops nothing", () => {
+    const broken = { getItem: refuse, setItem: refuse, removeItem: refuse, key: refuse, length: 1 };
+    const lines = waitingLines(broken as LineStorage, 406);
+    const line = { key: "k", line: "C1 esr 1", current: null, meter: null, inCircuit: true, refersTo: null, at: 1 };
+    expect(() => (lines.put(line), lines.take("k"))).not.toThrow();
+    expect(lines.all()).toEqual([]);
   });
 
   test("what is not understood is not sent", () => {

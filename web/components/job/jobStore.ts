@@ -15,6 +15,7 @@ import type { RequestIssue } from "../../schemas/issues";
 import { viewOf, type ChoiceView, type JobData, type JobView, type Records, type ShopView } from "../../schemas/jobView";
 import type { KeptLine, ReadoutPost } from "../../schemas/records";
 import type { Answer } from "../shared/request";
+import { waitingLines, type LineStorage } from "./waitingLines";
 
 // The job as this browser knows it: what the server has confirmed, and on top of it the lines that wait. Lines are understood and
 // judged here at Enter, by the core the server uses; the server confirms them one after the other, or refuses one, which then goes.
@@ -43,7 +44,7 @@ export interface JobStoreOptions {
   data: JobData;
   sendLine: (post: ReadoutPost) => Promise<Answer<KeptLine>>;
   loadData: () => Promise<Answer<JobData>>;
-  storage: Pick<Storage, "getItem" | "setItem" | "removeItem"> | null;
+  storage: LineStorage | null;
   now: () => number;
   newKey: () => string;
   /** runs work later; answers how to call it off */
@@ -59,7 +60,7 @@ const temporaryId = (seq: number, at: number) => -(seq * 10 + at);
 
 export function makeJobStore(options: JobStoreOptions) {
   const { sendLine, loadData, storage, now, newKey, later } = options;
-  const storageKey = `mirvek-waiting-${options.data.records.job.number}`;
+  const shelf = waitingLines(storage, options.data.records.job.number);
   const picture = makePicture<ChoiceView>();
   let base: Records = options.data.records;
   let shop: ShopView = options.data.shop;
@@ -76,8 +77,6 @@ export function makeJobStore(options: JobStoreOptions) {
   };
   let snapshot: JobSnapshot;
   const listeners = new Set<() => void>();
-  /** keys of the lines this tab looks after */
-  const mine = new Set<string>();
 
   const keeping = (records: Records, seq: number): Keeping => {
     let added = 0;
@@ -118,21 +117,6 @@ export function makeJobStore(options: JobStoreOptions) {
     for (const listener of listeners) listener();
   }
 
-  const stored = (): EnteredLine[] => {
-    const list: unknown = JSON.parse(storage?.getItem(storageKey) ?? "[]");
-    return Array.isArray(list) ? list.filter(isEntered) : [];
-  };
-  function remember(): void {
-    try {
-      // another tab keeps its waiting lines in the same place
-      const all = [...stored().filter((line) => !mine.has(line.key)), ...pending];
-      if (all.length === 0) storage?.removeItem(storageKey);
-      else storage?.setItem(storageKey, JSON.stringify(all));
-    } catch {
-      // a full or forbidden storage keeps nothing over a reload; the lines still wait here
-    }
-  }
-
   /** One line at a time, in the order typed: a later reading must not overtake an earlier one. */
   function pump(): void {
     const first = pending[0];
@@ -159,7 +143,7 @@ export function makeJobStore(options: JobStoreOptions) {
   function settled(line: EnteredLine): void {
     pending = pending.filter((p) => p.key !== line.key);
     down = false;
-    remember();
+    shelf.take(line.key);
   }
 
   function confirm(line: EnteredLine, kept: KeptLine): void {
@@ -194,6 +178,10 @@ export function makeJobStore(options: JobStoreOptions) {
   async function refresh(): Promise<void> {
     const result = await loadData();
     if (result.ok) take(result.value);
+    else if (NOT_NOW.has(result.issue.code)) {
+      stopRefresh?.();
+      stopRefresh = later(() => void refresh(), RETRY_MS);
+    }
   }
 
   /** Takes over what the server says unless something newer is shown already. */
@@ -226,9 +214,8 @@ export function makeJobStore(options: JobStoreOptions) {
       return entry;
     }
     pending = [...pending, line];
-    mine.add(line.key);
+    shelf.put(line);
     answer = { kind: "said", key: line.key, entry: entry.value, waiting: true };
-    remember();
     changed();
     moveOn(entry.value);
     pump();
@@ -251,18 +238,14 @@ export function makeJobStore(options: JobStoreOptions) {
     pending = pending.filter((p) => p.key !== key);
     if (answer?.kind === "said" && answer.key === key) answer = null;
     down = down && pending.length > 0;
-    remember();
+    shelf.take(key);
     changed();
   }
 
-  /** Lines that waited when this browser was closed; what is damaged there is set aside. */
+  /** Lines that waited when this browser was closed, or that wait in another tab: sent twice they are kept once. */
   function restore(): void {
-    try {
-      pending = [...stored(), ...pending];
-      for (const { key } of pending) mine.add(key);
-    } catch {
-      storage?.removeItem(storageKey);
-    }
+    const here = new Set(pending.map((p) => p.key));
+    pending = [...shelf.all().filter((line) => !here.has(line.key)), ...pending];
     if (pending.length > 0) changed();
     pump();
   }
@@ -285,6 +268,7 @@ export function makeJobStore(options: JobStoreOptions) {
     drop,
     take,
     refresh,
+    refreshSoon,
     restore,
     clearAnswer() {
       answer = null;
@@ -311,15 +295,4 @@ function sharing(before: Records, next: Records): Records {
     choices: next.choices.map((c) => same(choices.get(c.positionId) ?? c, c)),
     readings: Object.fromEntries(readings) as Records["readings"],
   };
-}
-
-function isEntered(x: unknown): x is EnteredLine {
-  const line = x as Partial<EnteredLine> | null;
-  return (
-    typeof line === "object" &&
-    line !== null &&
-    typeof line.key === "string" &&
-    typeof line.line === "string" &&
-    typeof line.at === "number"
-  );
 }

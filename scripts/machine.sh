@@ -1,0 +1,51 @@
+# shellcheck shell=bash
+# What the machine must have, and processes that are ours. Sourced by ./mirvek.
+
+# need_package COMMAND PACKAGE: installs PACKAGE where that is possible, else says the exact command
+need_package() {
+  command -v "$1" >/dev/null 2>&1 && return 0
+  local get=(apt-get install -y --no-install-recommends "$2")
+  if [ "$(id -u)" != 0 ]; then
+    if command -v sudo >/dev/null 2>&1 && sudo -n true 2>/dev/null; then get=(sudo "${get[@]}"); else die "$2 is missing. Run: sudo apt-get install -y $2"; fi
+  fi
+  command -v apt-get >/dev/null 2>&1 || die "$2 is missing and apt-get is not here. Install $2 and try again."
+  say "Installing $2 …"
+  DEBIAN_FRONTEND=noninteractive "${get[@]}" >"$STATE/apt.log" 2>&1 || {
+    { if [ "${get[0]}" = sudo ]; then sudo apt-get update; else apt-get update; fi; DEBIAN_FRONTEND=noninteractive "${get[@]}"; } >>"$STATE/apt.log" 2>&1 ||
+      die "$2 could not be installed; see $STATE/apt.log. Run: sudo apt-get install -y $2"
+  }
+}
+
+need_node() {
+  command -v node >/dev/null 2>&1 || die "Node.js 20.9 or newer is missing. Run: sudo apt-get install -y nodejs npm"
+  node -e 'const [a,b]=process.versions.node.split(".").map(Number);process.exit(a>20||(a===20&&b>=9)?0:1)' || die "Node.js 20.9 or newer is needed, this is $(node --version)."
+}
+
+need_modules() {
+  need_node
+  local want; want=$(sha256sum package-lock.json | cut -d' ' -f1)
+  if [ ! -d node_modules ] || [ "$(cat "$STATE/lock.sha" 2>/dev/null)" != "$want" ]; then
+    say "Installing packages (npm ci) …"
+    npm ci --no-audit --no-fund --loglevel=error >&2
+    echo "$want" >"$STATE/lock.sha"
+  fi
+}
+
+free_port() { node -e 'const s=require("net").createServer();s.once("error",()=>process.exit(1));s.listen(+process.argv[1],"127.0.0.1",()=>s.close())' "$1"; }
+pick_port() { local p; for p in $(seq "$1" $(($1 + 60))); do free_port "$p" && { echo "$p"; return 0; }; done; die "no free port from $1 on"; }
+
+# A pid alone may be anybody's by now: a process is remembered with the moment it began.
+began() { [ -r "/proc/$1/stat" ] && sed 's/.*) //' "/proc/$1/stat" | cut -d' ' -f20; }
+remember() { echo "$2 $(began "$2")" >"$STATE/$1.pid"; }
+# ours NAME: prints the pid of a process that was remembered and is still that very process
+ours() {
+  local pid start
+  read -r pid start 2>/dev/null <"$STATE/$1.pid" || return 1
+  [[ $pid =~ ^[0-9]+$ && -n $start ]] && [ "$(began "$pid")" = "$start" ] && echo "$pid"
+}
+
+# One instance a state folder; the lock goes with the process, however it ends. Children are started without it (9>&-).
+only_here() {
+  exec 9>>"$STATE/lock"
+  flock -n 9 || die "$1 $(cat "$STATE/where" 2>/dev/null || echo "with the state folder $STATE")"
+}

@@ -1,0 +1,83 @@
+// The web server: Next behind a small gate that answers what Next would answer with a 500, notices a database that hangs, and keeps its
+// log where a full disk cannot stop it. Started by ./mirvek and by the browser tests.
+import { createServer } from "node:http";
+import { fileURLToPath } from "node:url";
+import next from "next";
+import pg from "pg";
+import { createStream } from "rotating-file-stream";
+
+const HOST = "127.0.0.1";
+const PORT = Number(process.env.PORT ?? 3000);
+const MOST_BYTES = 200_000;
+const PAGE_METHODS = new Set(["GET", "HEAD"]);
+const API_METHODS = new Set(["GET", "HEAD", "POST", "PATCH", "PUT", "DELETE", "OPTIONS"]);
+
+// Whatever happens to the log, the server goes on.
+for (const out of [process.stdout, process.stderr]) out.on("error", () => undefined);
+if (process.env.MIRVEK_LOG) {
+  const log = createStream("web.log", { path: process.env.MIRVEK_LOG, size: "1M", maxFiles: 3 });
+  log.on("error", () => undefined);
+  for (const out of [process.stdout, process.stderr]) out.write = (chunk) => log.write(chunk);
+}
+
+// One connection of its own asks, before a page is put together, whether the records answer.
+const asker = new pg.Pool({
+  connectionString: process.env.DATABASE_URL,
+  max: 2,
+  connectionTimeoutMillis: 2500,
+  query_timeout: 2500,
+});
+asker.on("error", () => undefined);
+const answers = () =>
+  asker.query("select 1").then(
+    () => true,
+    () => false,
+  );
+
+const DOWN = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Mirvek</title>
+<main style="max-width:34em;margin:18vh auto;padding:20px;font:17px/1.5 sans-serif">
+<h1 style="font-size:24px">The records cannot be reached</h1>
+<p>The database does not answer. Nothing that was kept is lost; lines typed meanwhile wait in this browser.</p>
+<p><a href="">Try again</a></p></main></html>`;
+
+const json = (response, status, code) =>
+  response
+    .writeHead(status, { "content-type": "application/json", connection: "close" })
+    .end(JSON.stringify({ ok: false, issue: { code, ...(code === "invalid" ? { fields: [] } : {}) } }));
+
+/** What is refused before Next sees it: [status, code], or null. */
+function refusal({ method, url, headers }) {
+  const path = url.split("?")[0];
+  try {
+    decodeURIComponent(url);
+  } catch {
+    return [400, "invalid"];
+  }
+  if (!(path.startsWith("/api/") ? API_METHODS : PAGE_METHODS).has(method)) return [405, "methodNotAllowed"];
+  return Number(headers["content-length"] ?? 0) > MOST_BYTES ? [413, "invalid"] : null;
+}
+
+const isPage = (path) => !path.startsWith("/api/") && !path.startsWith("/_next/") && !/\.[a-z0-9]+$/.test(path);
+
+const app = next({ dev: false, dir: fileURLToPath(new URL(".", import.meta.url)), hostname: HOST, port: PORT });
+await app.prepare();
+const handle = app.getRequestHandler();
+const server = createServer(async (request, response) => {
+  const refused = refusal(request);
+  if (refused) return json(response, ...refused);
+  if (isPage(request.url.split("?")[0]) && !(await answers())) {
+    return response
+      .writeHead(503, { "content-type": "text/html; charset=utf-8", "retry-after": "3", "cache-control": "no-store" })
+      .end(DOWN);
+  }
+  await handle(request, response);
+});
+// a tunnel is no request of ours
+server.on("connect", (_request, socket) => socket.end("HTTP/1.1 405 Method Not Allowed\r\nconnection: close\r\n\r\n"));
+server.listen(PORT, HOST);
+for (const signal of ["SIGINT", "SIGTERM"])
+  process.on(signal, () => {
+    server.close(() => process.exit(0));
+    server.closeIdleConnections();
+    setTimeout(() => process.exit(0), 2000).unref();
+  });
