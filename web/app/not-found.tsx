@@ -5,7 +5,9 @@ export default function NotFound() {
     <main style={{ maxWidth: 560, margin: "18vh auto", padding: 20 }}>
       <h1>No such docket</h1>
       <p style={{ margin: "10px 0" }}>There is no job with that number on this bench.</p>
-      <Link href="/">Back to the bench</Link>
+      <Link prefetch={false} href="/">
+        Back to the bench
+      </Link>
     </main>
   );
 }

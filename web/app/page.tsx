@@ -1,9 +1,17 @@
+import { z } from "zod";
 import { Bench } from "../components/bench/Bench";
 import { pool } from "../server/db";
 import { loadBench } from "../server/loadJob";
-import { getShop } from "../server/repositories/shop";
 
-export default async function BenchPage() {
-  const shop = await getShop(pool());
-  return <Bench rows={await loadBench(pool())} shopName={shop.name} />;
+const MOST_PAGES = 100_000;
+/** What the address asks for; anything odd is the first page of everything. */
+const asked = z.object({
+  find: z.string().max(200).catch(""),
+  page: z.coerce.number().int().min(1).max(MOST_PAGES).catch(1),
+});
+
+export default async function BenchPage({ searchParams }: PageProps<"/">) {
+  const { find, page } = asked.parse(await searchParams);
+  // the database knows no such character
+  return <Bench bench={await loadBench(pool(), { find: find.replaceAll("\0", ""), page })} />;
 }

@@ -174,6 +174,17 @@ export interface BenchRow {
   verdicts: Verdict["state"][];
 }
 
+/** One page of the bench, as it was asked for. */
+export interface BenchPage {
+  shopName: string;
+  find: string;
+  page: number;
+  pages: number;
+  found: number;
+  open: number;
+  rows: BenchRow[];
+}
+
 export interface CandidatesView {
   designator: string;
   ranking: Ranking;

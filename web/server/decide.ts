@@ -1,5 +1,5 @@
 import "server-only";
-import { assessPart, neededVolts, rankParts, type PositionNeeds, type Ranking, type Schools } from "@mirvek/core/choose";
+import { assessPart, neededVolts, rankParts, searchBounds, type PositionNeeds, type Ranking, type Schools } from "@mirvek/core/choose";
 import { stressAt, type ComputedStress } from "@mirvek/core/trace";
 import type { CandidatesView, JobRecord, JobView, PositionView } from "../schemas/jobView";
 import type { ChoicePost } from "../schemas/records";
@@ -12,6 +12,9 @@ import { insertChoice } from "./repositories/choices";
 import { findJob, lockJob } from "./repositories/jobs";
 import { listCandidates, listParts } from "./repositories/parts";
 import { getShop } from "./repositories/shop";
+
+/** parts of each list on the screen */
+const SHOWN = 8;
 
 const schoolsOf = (job: JobRecord): Schools => ({ value: job.valuePolicy, tantalum: job.tantalumSchool });
 
@@ -34,13 +37,8 @@ export async function loadCandidates(db: Db, jobNumber: number, designator: stri
   const shop = await getShop(db);
   const needs = needsOf(view, position);
   const needed = neededVolts(needs, position.technology, shop.rules);
-  const ranking: Ranking = rankParts(
-    await listCandidates(db, position.nominal),
-    needs,
-    schoolsOf(job),
-    shop.rules,
-    twinSeries(view, position),
-  );
+  const { parts, others } = await listCandidates(db, position.nominal, searchBounds(needs, schoolsOf(job), shop.rules));
+  const ranking: Ranking = rankParts(parts, needs, schoolsOf(job), shop.rules, twinSeries(view, position), SHOWN, others);
   return { designator, ranking, neededVolts: needed.volts, neededFrom: needed.from, computed: needs.computed };
 }
 

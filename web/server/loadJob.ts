@@ -1,8 +1,10 @@
 import "server-only";
 import { makePicture, inOrder, type StoredReading, nextOf, PATH } from "@mirvek/core/job";
+import { LRUCache } from "lru-cache";
 import { isBad } from "@mirvek/core/verdict";
 import {
   viewOf,
+  type BenchPage,
   type BenchRow,
   type ChoiceView,
   type JobData,
@@ -14,7 +16,7 @@ import {
 import { together, type Db } from "./db";
 import { listChoices } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
-import { listJobs } from "./repositories/jobs";
+import { searchJobs } from "./repositories/jobs";
 import { listLines } from "./repositories/lines";
 import { listPositions } from "./repositories/positions";
 import { listReadings } from "./repositories/readings";
@@ -99,29 +101,58 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
 
 const pictured = (records: Records, shop: ShopView): JobView => viewOf(records, shop, makePicture<ChoiceView>()(records, shop));
 
-/** The bench: every job with its hazard, its next act and how far it is. */
-export async function loadBench(db: Db): Promise<BenchRow[]> {
-  const jobs = await listJobs(db);
-  const { shop, revision } = await getShopView(db);
-  const all = await loadRecords(db, jobs, revision);
-  return all.map((records) => {
-    const { job } = records;
-    const picture = makePicture<ChoiceView>()(records, shop);
-    const states = picture.positions.map((p) => p.verdict.state);
-    const next = nextOf(picture.facts, PATH);
-    return {
-      number: job.number,
-      title: job.title,
-      complaint: job.complaint,
-      state: job.state,
-      safety: picture.safety,
-      next: next.act,
-      nextAt: next.at,
-      positions: states.length,
-      measured: states.filter((s) => s !== "unmeasured").length,
-      bad: states.filter(isBad).length,
-      openedAt: job.openedAt,
-      verdicts: states,
-    };
-  });
+/** Rows of one page of the bench: what fits a screen twice over. */
+const PAGE = 25;
+
+/**
+ * Rows as they were judged before. Every write to a job or the shop counts a revision up, so that a row is what its key says for good;
+ * the records are read after the revision, never before it.
+ */
+const known = new LRUCache<string, BenchRow>({ max: 2000 });
+const keyOf = (job: JobRecord, shopRevision: number) => `${job.openedAt}/${job.id}/${job.revision}/${shopRevision}`;
+
+/** One page of the bench: jobs with their hazard, their next act and how far they are; open ones first. */
+export async function loadBench(db: Db, ask: { find: string; page: number }): Promise<BenchPage> {
+  const words = ask.find.split(/\s+/).filter(Boolean);
+  const [{ jobs, found, open }, { shop, revision }] = await together(db, [
+    () => searchJobs(db, { words, limit: PAGE, offset: (ask.page - 1) * PAGE }),
+    () => getShopView(db),
+  ]);
+  const rowOf = new Map(jobs.map((job) => [job.id, known.get(keyOf(job, revision))]));
+  const fresh = jobs.filter((job) => rowOf.get(job.id) === undefined);
+  for (const records of fresh.length === 0 ? [] : await loadRecords(db, fresh, revision)) {
+    const row = benchRow(records, shop);
+    rowOf.set(records.job.id, row);
+    known.set(keyOf(records.job, revision), row);
+  }
+  return {
+    shopName: shop.name,
+    find: ask.find,
+    page: ask.page,
+    pages: Math.max(1, Math.ceil(found / PAGE)),
+    found,
+    open,
+    rows: jobs.map((job) => rowOf.get(job.id)!),
+  };
+}
+
+function benchRow(records: Records, shop: ShopView): BenchRow {
+  const { job } = records;
+  const picture = makePicture<ChoiceView>()(records, shop);
+  const states = picture.positions.map((p) => p.verdict.state);
+  const next = nextOf(picture.facts, PATH);
+  return {
+    number: job.number,
+    title: job.title,
+    complaint: job.complaint,
+    state: job.state,
+    safety: picture.safety,
+    next: next.act,
+    nextAt: next.at,
+    positions: states.length,
+    measured: states.filter((s) => s !== "unmeasured").length,
+    bad: states.filter(isBad).length,
+    openedAt: job.openedAt,
+    verdicts: states,
+  };
 }

@@ -35,7 +35,7 @@ test("the demo has 6 jobs in different states, one closed, at least 60 positions
   expect(rows[0].readings).toBeGreaterThanOrEqual(200);
   expect(rows[0].parts).toBeGreaterThanOrEqual(3000);
   expect(rows[0].meters).toBeGreaterThanOrEqual(3);
-  const bench = (await loadBench(pool())).filter((r) => r.number <= 406);
+  const bench = (await loadBench(pool(), { find: "", page: 1 })).rows.filter((r) => r.number <= 406);
   expect(bench).toHaveLength(6);
   expect(bench.filter((r) => r.state === "closed")).toHaveLength(1);
   expect(new Set(bench.map((r) => r.safety.kind)).size).toBeGreaterThanOrEqual(3);

@@ -10,6 +10,16 @@ export {
   type ShopRules,
 } from "./needs";
 export { expectedLife } from "./life";
-export { fitNotes, lifeYears, neededVolts, refusals, valueWindow, type FitNote, type Refusal } from "./rules";
+export {
+  fitNotes,
+  lifeYears,
+  neededVolts,
+  refusals,
+  searchBounds,
+  valueWindow,
+  type FitNote,
+  type Refusal,
+  type SearchBounds,
+} from "./rules";
 export { assessPart, rankParts, type Assessment, type Merit, type Ranking } from "./rank";
 export { orderList, sparesFor, type OrderLine, type OrderNeed } from "./orderList";

@@ -55,6 +55,7 @@ function needOf(role: Role): keyof typeof SUITS {
  * Every candidate held against the position: those that may be fitted ranked by what the role needs, those refused with their
  * rules. Same input gives the same order (ties by price, then code).
  * @param twinSeries series already chosen for a twin, with the twin's designator: both channels get the same
+ * @param others parts that were not looked at because they lie outside the bounds of the search: refused too
  * @param most how many of each list are returned; the count of refused parts is of all
  */
 export function rankParts(
@@ -64,6 +65,7 @@ export function rankParts(
   shop: ShopRules,
   twinSeries: { series: string; twin: string } | null = null,
   most = 8,
+  others = 0,
 ): Ranking {
   const all = parts.map((part) => assessPart(part, needs, schools, shop, twinSeries));
   const fitting = all.filter((a) => a.fit !== "refused");
@@ -72,7 +74,7 @@ export function rankParts(
   refused.sort(
     (a, b) => a.refusals.length - b.refusals.length || Math.abs(a.change) - Math.abs(b.change) || a.part.code.localeCompare(b.part.code),
   );
-  return { shortList: fitting.slice(0, most), refused: refused.slice(0, most), refusedCount: refused.length };
+  return { shortList: fitting.slice(0, most), refused: refused.slice(0, most), refusedCount: refused.length + others };
 }
 
 /** One part held against one position. */

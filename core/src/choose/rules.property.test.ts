@@ -3,12 +3,12 @@ import { expect, test } from "vitest";
 import { ROLES } from "../part";
 import { inventedCatalogue } from "../simulate";
 import { part } from "../testing/parts";
-import { celsius, volts } from "../units";
+import { celsius, farads, volts } from "../units";
 import { expectedLife } from "./life";
-import { USUAL_SHOP_RULES, type PositionNeeds, type Schools } from "./needs";
+import { TANTALUM_SCHOOLS, USUAL_SHOP_RULES, VALUE_POLICIES, type PositionNeeds, type Schools } from "./needs";
 import { orderList, sparesFor } from "./orderList";
 import { rankParts } from "./rank";
-import { neededVolts, refusals, rippleAllowed, valueWindow } from "./rules";
+import { neededVolts, refusals, rippleAllowed, searchBounds, valueWindow } from "./rules";
 
 const catalogue = inventedCatalogue(8);
 const schools: Schools = { value: "same", tantalum: "sameKind" };
@@ -117,4 +117,34 @@ test("computed volts ask for more only where the original was run well over its 
   expect(rippleAllowed(rated(1.6, 100_000), loaded)).toBeCloseTo(0.8, 12);
   expect(rippleAllowed(rated(1.6, 120), loaded)).toBeCloseTo(1.6, 12);
   expect(rippleAllowed({ ripple: null } as never, loaded)).toBeNull();
+});
+
+test("a part outside the bounds of the search breaks a hard rule, whatever the position asks", () => {
+  const kinds = fc.constantFrom("aluminium", "bipolar", "tantalum", "film", "x7r", "can", "paper", "c0g" as const);
+  const asked = fc.tuple(
+    position,
+    kinds,
+    fc.option(fc.constantFrom(5, 30, 120), { nil: null }),
+    fc.constantFrom(...TANTALUM_SCHOOLS),
+    fc.constantFrom(...VALUE_POLICIES),
+    fc.option(fc.constantFrom(20e-6, 500e-6), { nil: null }),
+  );
+  let inside = 0;
+  fc.assert(
+    fc.property(asked, ([plain, technology, working, tantalum, value, largest]) => {
+      const of = { value, tantalum };
+      const needs = {
+        ...plain,
+        technology,
+        working: working === null ? null : volts(working),
+        largest: largest === null ? null : farads(largest),
+      };
+      const { low, high, volts: least, technologies } = searchBounds(needs, of, USUAL_SHOP_RULES);
+      for (const p of catalogue)
+        if (p.nominal >= low && p.nominal <= high && p.rated >= least && technologies.includes(p.technology)) inside++;
+        else if (refusals(p, needs, of, USUAL_SHOP_RULES).length === 0) expect.fail(`${p.code} fits and lies outside`);
+    }),
+    { numRuns: 60 },
+  );
+  expect(inside).toBeGreaterThan(200);
 });

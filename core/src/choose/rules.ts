@@ -65,6 +65,29 @@ export function valueWindow(needs: PositionNeeds, schools: Schools): { low: numb
   return { low: -0.1, high: 0.25 };
 }
 
+/** What of a catalogue may fit at all, as far as a search can tell: bounds of value and volts, and kinds. */
+export interface SearchBounds {
+  low: number;
+  high: number;
+  /** least rated volts over the kinds that may stand in */
+  volts: number;
+  technologies: readonly Technology[];
+}
+
+/**
+ * Bounds for a search: every part that breaks no hard rule lies within them (a property test says so); those within may still break one.
+ */
+export function searchBounds(needs: PositionNeeds, schools: Schools, shop: ShopRules): SearchBounds {
+  const { low, high } = valueWindow(needs, schools);
+  const technologies = [...allowedKinds(needs, schools)].filter((t) => needs.technology !== "bipolar" || !isPolarised(t));
+  return {
+    low: needs.nominal * (1 + low) * (1 - EDGE),
+    high: Math.min(needs.nominal * (1 + high), needs.largest ?? Infinity) * (1 + EDGE),
+    volts: Math.min(...technologies.map((t) => neededVolts(needs, t, shop).volts)) * (1 - EDGE),
+    technologies,
+  };
+}
+
 // Rounding of catalogue figures must not refuse a part that sits exactly on a bound.
 const EDGE = 1e-6;
 const DEFAULT_TEMPERATURE = 105;

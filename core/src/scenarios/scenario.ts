@@ -100,8 +100,11 @@ export type Warning =
   | { code: "muted"; decibels: number };
 
 export interface SolveOptions {
-  /** "live" leaves out what a moving slider cannot wait for (inrush, discharge, highest mains) */
-  detail: "full" | "live";
+  /**
+   * "live" leaves out what a moving slider cannot wait for (inrush, discharge, highest mains); "stress" works out what parts bear,
+   * high mains with it, and leaves out the rest
+   */
+  detail: "full" | "stress" | "live";
   warm?: Float64Array;
   stop?: () => boolean;
 }

@@ -363,6 +363,7 @@ function slowFigures(
     const [plus, minus] = acrossSlot(settings, key);
     highVolts[key] = highest(steady.value.waveforms.between(plus, minus));
   }
+  if (options.detail === "stress") return { ok: true, value: { figures: [], highVolts } };
   // switched on at the crest of the mains, everything empty: the worst first cycle
   const cold = checkNetlist(build(settings, parts, 90));
   if (!cold.ok) return cold;

@@ -36,7 +36,7 @@ export function stressAt(
     const solved = scenario.solve(
       settings,
       partsOf(states, (s) => s.sound.state),
-      { detail: "full" },
+      { detail: "stress" },
     );
     const stress = solved.ok ? solved.value.stress[slot] : undefined;
     if (stress) return { ...stress, scenario: id };

@@ -3,9 +3,9 @@
 import { Button, Input, Table, type InputRef } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { isClosed as isOver, pathOf as stationPathOf } from "@mirvek/core/job";
-import type { BenchRow } from "../../schemas/jobView";
+import type { BenchPage, BenchRow } from "../../schemas/jobView";
 import { nextActText } from "../../wording/nextAct";
 import { docket } from "../../wording/quantity";
 import { hazardWord } from "../../wording/safety";
@@ -19,21 +19,49 @@ import styles from "./Bench.module.css";
 const isClosed = (row: BenchRow) => isOver(row.state);
 const pathOf = (row: BenchRow) => `/jobs/${row.number}/${stationPathOf(row.nextAt)}`;
 
+const TYPING_RESTS_MS = 200;
+const addressOf = (find: string, page: number) => {
+  const asked = new URLSearchParams({
+    ...(find.trim() === "" ? {} : { find: find.trim() }),
+    ...(page === 1 ? {} : { page: String(page) }),
+  });
+  return asked.size === 0 ? "/" : `/?${asked}`;
+};
+
 /** The start page: every job, what it holds against hands, and what to do next. */
-export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }) {
+export function Bench({ bench }: { bench: BenchPage }) {
+  const { rows, shopName, page, pages, found, open: openJobs } = bench;
   const router = useRouter();
   const { name, toggle } = useTheme();
-  const [find, setFind] = useState("");
+  const [find, setFind] = useState(bench.find);
   const [picked, setPicked] = useState(0);
   const [keySheet, setKeySheet] = useState(false);
   const findRef = useRef<InputRef>(null);
-  const shownRows = useMemo(() => {
-    const words = find.toLowerCase().split(/\s+/).filter(Boolean);
-    return rows.filter((r) => words.every((w) => `${docket(r.number)} ${r.title} ${r.complaint}`.toLowerCase().includes(w)));
-  }, [rows, find]);
-  const at = Math.min(picked, Math.max(0, shownRows.length - 1));
-  const move = (by: number) => setPicked(Math.min(shownRows.length - 1, Math.max(0, at + by)));
-  const open = () => shownRows[at] && router.push(pathOf(shownRows[at]));
+  const at = Math.min(picked, Math.max(0, rows.length - 1));
+  const move = (by: number) => setPicked(Math.min(rows.length - 1, Math.max(0, at + by)));
+  const turn = (by: number) => {
+    const to = Math.min(pages, Math.max(1, page + by));
+    if (to !== page) router.replace(addressOf(find, to));
+  };
+  // searched where the jobs are, once the typing rests
+  useEffect(() => {
+    if (find.trim() === bench.find.trim()) return;
+    const timer = setTimeout(() => router.replace(addressOf(find, 1)), TYPING_RESTS_MS);
+    return () => clearTimeout(timer);
+  }, [find, bench.find, router]);
+  // Enter right after typing waits for what was searched: it must not open a job of the search before
+  const stale = find.trim() !== bench.find.trim();
+  const awaited = useRef(false);
+  const open = () => {
+    awaited.current = stale;
+    if (stale) router.replace(addressOf(find, 1));
+    else if (rows[at]) router.push(pathOf(rows[at]));
+  };
+  useEffect(() => {
+    if (stale || !awaited.current) return;
+    awaited.current = false;
+    if (rows[0]) router.push(pathOf(rows[0]));
+  }, [stale, rows, router]);
   useKeys({
     c: () => router.push("/jobs/new"),
     "/": () => findRef.current?.focus(),
@@ -44,6 +72,8 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
     ArrowUp: () => move(-1),
     j: () => move(1),
     k: () => move(-1),
+    ArrowRight: () => turn(1),
+    ArrowLeft: () => turn(-1),
     Enter: open,
   });
   return (
@@ -84,7 +114,7 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
       <main>
         <Table<BenchRow>
           rowKey="number"
-          dataSource={shownRows}
+          dataSource={rows}
           pagination={false}
           size="middle"
           rowClassName={(_row, i) => [styles.row, i === at ? styles.picked : ""].join(" ")}
@@ -93,14 +123,14 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
             onMouseEnter: () => setPicked(i ?? 0),
             "aria-selected": i === at,
           })}
-          locale={{ emptyText: <Empty found={rows.length > 0} /> }}
+          locale={{ emptyText: <Empty find={bench.find} /> }}
           columns={[
             { title: "Docket", width: 84, render: (_, r) => <span className={`mono ${styles.number}`}>{docket(r.number)}</span> },
             {
               title: "Unit and complaint",
               render: (_, r) => (
                 <>
-                  <Link href={pathOf(r)} className={styles.title} onClick={(e) => e.stopPropagation()}>
+                  <Link prefetch={false} href={pathOf(r)} className={styles.title} onClick={(e) => e.stopPropagation()}>
                     {r.title}
                   </Link>
                   <span className={styles.complaint}>{r.complaint || "No complaint yet"}</span>
@@ -116,19 +146,36 @@ export function Bench({ rows, shopName }: { rows: BenchRow[]; shopName: string }
                 isClosed(r) ? (
                   <span className="muted">{jobStateName[r.state]}</span>
                 ) : (
-                  <b className={styles.next}>{nextActText(r.next).act}</b>
+                  <>
+                    {r.state === "waitingForOwner" && <span className="state-worn">{jobStateName[r.state]}: </span>}
+                    <b className={styles.next}>{nextActText(r.next).act}</b>
+                  </>
                 ),
             },
           ]}
         />
+        <p className={styles.count}>
+          {openJobs} open{found > openJobs ? `, ${found - openJobs} closed` : ""}
+          {pages > 1 && (
+            <>
+              {" · "}page {page} of {pages}{" "}
+              <Button size="small" disabled={page === 1} onClick={() => turn(-1)}>
+                earlier <kbd>←</kbd>
+              </Button>{" "}
+              <Button size="small" disabled={page === pages} onClick={() => turn(1)}>
+                more <kbd>→</kbd>
+              </Button>
+            </>
+          )}
+        </p>
       </main>
       <KeySheet open={keySheet} onClose={() => setKeySheet(false)} />
     </div>
   );
 }
 
-function Empty({ found }: { found: boolean }) {
-  return <p className="muted">{found ? "No job matches." : "No jobs yet. Take in a unit: press c."}</p>;
+function Empty({ find }: { find: string }) {
+  return <p className="muted">{find !== "" ? "No job matches." : "No jobs yet. Take in a unit: press c."}</p>;
 }
 
 const TONE_STATE = { danger: "state-failed", wait: "state-worn", safe: "state-sound" } as const;

@@ -54,7 +54,10 @@ export function Docket() {
   return (
     <nav className={`${styles.docket} no-print`} aria-label="Docket">
       <p className={styles.number}>
-        <Link href="/">Bench</Link> <span aria-hidden="true">/</span> <span className="mono">Docket {docket(job.number)}</span>
+        <Link prefetch={false} href="/">
+          Bench
+        </Link>{" "}
+        <span aria-hidden="true">/</span> <span className="mono">Docket {docket(job.number)}</span>
       </p>
       <h1>{job.title}</h1>
       <p className={styles.complaint}>{job.complaint ? `“${job.complaint}”` : "No complaint written down yet."}</p>
@@ -64,7 +67,7 @@ export function Docket() {
           const state = stations[station];
           return (
             <li key={station} className={here ? styles.here : undefined}>
-              <Link href={href(station)} aria-current={here ? "page" : undefined}>
+              <Link prefetch={false} href={href(station)} aria-current={here ? "page" : undefined}>
                 <Hole state={state} here={here} />
                 <span>
                   {stationName[station]}

@@ -46,7 +46,9 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
   return (
     <main className={styles.page}>
       <p>
-        <Link href="/">Bench</Link>
+        <Link prefetch={false} href="/">
+          Bench
+        </Link>
       </p>
       <h1>What readings are held against</h1>
       <p className="muted">

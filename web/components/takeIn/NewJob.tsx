@@ -23,7 +23,9 @@ export function NewJob() {
   return (
     <main className={styles.page}>
       <p>
-        <Link href="/">Bench</Link>
+        <Link prefetch={false} href="/">
+          Bench
+        </Link>
       </p>
       <h1>Take in a unit</h1>
       <TakeInForm initial={EMPTY_TAKE_IN} saveLabel="Open the docket" onSave={save} />

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { pool } from "../db";
 import { loadBench, loadJobView } from "../loadJob";
-import { findJob, listJobs } from "../repositories/jobs";
+import { findJob, searchJobs } from "../repositories/jobs";
 import { freshDatabase } from "../testing/database";
 import { seedDemo } from "./seed";
 
@@ -75,10 +75,12 @@ describe("each job of the demo stands somewhere else", () => {
   });
 
   test("the bench lists the open jobs first, newest on top", async () => {
-    const rows = await loadBench(pool());
+    const { rows } = await loadBench(pool(), { find: "", page: 1 });
     expect(rows.map((r) => r.number)).toEqual([406, 405, 404, 403, 402, 401]);
     expect(rows.at(-1)!.state).toBe("closed");
     expect(rows.map((r) => r.verdicts.length)).toEqual(rows.map((r) => r.positions));
-    expect((await listJobs(pool())).every((j) => j.findings.length > 0 && j.complaint !== "")).toBe(true);
+    expect(
+      (await searchJobs(pool(), { words: [], limit: 100, offset: 0 })).jobs.every((j) => j.findings.length > 0 && j.complaint !== ""),
+    ).toBe(true);
   });
 });

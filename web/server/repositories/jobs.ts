@@ -5,7 +5,7 @@ import { CLOSING_HOLDS, JOB_STATES, isClosed, type JobState, type Waiver } from 
 import { z } from "zod";
 import { FIRST_POWER, type TakeIn } from "../../schemas/job";
 import type { JobRecord } from "../../schemas/jobView";
-import type { Db } from "../db";
+import { together, type Db } from "../db";
 import { refuseMissing, refuseStale } from "../refusal";
 
 const time = z.date().transform((d) => d.getTime());
@@ -65,9 +65,30 @@ const jobRow = z
 
 const SELECT = `select job.*, array(select finding::text from job_finding f where f.job_id = job.id order by f.finding) as findings from job`;
 
-/** Open jobs first, newest first within each. */
-export async function listJobs(db: Db): Promise<JobRecord[]> {
-  const { rows } = await db.query(`${SELECT} order by (closed_at is not null), number desc`);
+export interface JobSearch {
+  /** every word must stand in docket number, title or complaint */
+  words: readonly string[];
+  limit: number;
+  offset: number;
+}
+
+/** Jobs that a search finds, open ones first, newest first within each, and how many there are of each. */
+export async function searchJobs(db: Db, s: JobSearch): Promise<{ jobs: JobRecord[]; found: number; open: number }> {
+  const likes = s.words.map((w) => `%${w.replaceAll(/[\\%_]/g, "\\$&")}%`);
+  const matching = "(lpad(number::text, 4, '0') || ' ' || title || ' ' || complaint) ilike all ($1::text[])";
+  const [counts, page] = await together(db, [
+    () =>
+      db.query(`select count(*)::int as found, count(*) filter (where closed_at is null)::int as open from job where ${matching}`, [likes]),
+    () =>
+      db.query(`${SELECT} where ${matching} order by (closed_at is not null), number desc limit $2 offset $3`, [likes, s.limit, s.offset]),
+  ]);
+  const { found, open } = z.object({ found: z.number(), open: z.number() }).parse(counts.rows[0]);
+  return { jobs: page.rows.map((row) => jobRow.parse(row)), found, open };
+}
+
+/** Every job that is not closed, newest first. */
+export async function listOpenJobs(db: Db): Promise<JobRecord[]> {
+  const { rows } = await db.query(`${SELECT} where closed_at is null order by number desc`);
   return rows.map((row) => jobRow.parse(row));
 }
 

@@ -1,6 +1,6 @@
 import "server-only";
 import { TECHNOLOGIES } from "@mirvek/core/part";
-import { GRADES, SAFETY_CLASSES, type CataloguePart } from "@mirvek/core/choose";
+import { GRADES, SAFETY_CLASSES, type CataloguePart, type SearchBounds } from "@mirvek/core/choose";
 import { MOUNTINGS } from "@mirvek/core/readout";
 import { amperes, celsius, farads, hertz, millimetres, ohms, volts, type Farads } from "@mirvek/core/units";
 import { z } from "zod";
@@ -53,13 +53,32 @@ const partRow = z
     stock: r.stock,
   }));
 
+/** Nearest refused parts of each sort that are worth showing with their rule. */
+const NEAREST = 40;
+/** Of a catalogue that has more than this within the bounds of one search, those nearest in value are looked at. */
+const MOST = 1500;
+
 /**
- * Parts whose value is near enough to be thought of: half to 1.8 times. Everything closer is left to the core's rules, so that a
- * refusal can be shown with its reason.
+ * Parts that may fit by the bounds of the search, and the nearest of those that break one of them: too few volts, another kind, a value
+ * to either side, out to half and 1.8 times. Which rule a part breaks is the core's to say.
+ * @returns the parts to be held against the rules, and how many more lie near without being looked at
  */
-export async function listCandidates(db: Db, nominal: Farads): Promise<CataloguePart[]> {
-  const { rows } = await db.query("select * from part where nominal_f between $1 and $2 order by id", [nominal * 0.5, nominal * 1.8]);
-  return rows.map((row) => partRow.parse(row));
+export async function listCandidates(db: Db, nominal: Farads, bounds: SearchBounds): Promise<{ parts: CataloguePart[]; others: number }> {
+  const near = [nominal * 0.5, nominal * 1.8];
+  const fits = "nominal_f between $3 and $4 and rated_v >= $5 and technology = any($6::technology[])";
+  const { rows } = await db.query(
+    `with near as (select count(*)::int as n from part where nominal_f between $1 and $2)
+     select near.n, part.* from near left join (
+       (select * from part where ${fits} order by abs(nominal_f - $7), price_cents, id limit ${MOST})
+       union (select * from part where nominal_f between $3 and $4 and rated_v < $5 and technology = any($6::technology[]) order by rated_v desc, id limit ${NEAREST})
+       union (select * from part where nominal_f between $3 and $4 and rated_v >= $5 and technology <> all($6::technology[]) order by rated_v, id limit ${NEAREST})
+       union (select * from part where nominal_f between $1 and $3 and nominal_f < $3 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f desc, id limit ${NEAREST})
+       union (select * from part where nominal_f between $4 and $2 and nominal_f > $4 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f, id limit ${NEAREST})
+     ) part on true order by part.id`,
+    [...near, bounds.low, bounds.high, bounds.volts, bounds.technologies, nominal],
+  );
+  const parts = rows.filter((row) => row.id !== null).map((row) => partRow.parse(row));
+  return { parts, others: Math.max(0, (rows[0]?.n ?? 0) - parts.length) };
 }
 
 export async function listParts(db: Db, ids: readonly number[]): Promise<CataloguePart[]> {

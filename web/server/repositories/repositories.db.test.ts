@@ -95,11 +95,20 @@ test("the whole invented catalogue comes back as it went in", async () => {
   expect(back.map((p) => ({ ...p, id: 0 }))).toEqual(catalogue.map((p) => ({ ...p, id: 0 })));
 });
 
-test("candidates are all parts near the value and no others", async () => {
-  const near = await listCandidates(pool(), farads(47e-6));
+test("a search finds all that lies within its bounds, the nearest of what does not, and counts the rest", async () => {
+  const bounds = { low: 42e-6, high: 59e-6, volts: 35, technologies: ["aluminium", "can"] as const };
+  const { parts, others } = await listCandidates(pool(), farads(47e-6), bounds);
   const all = inventedCatalogue(8);
-  expect(near.length).toBe(all.filter((p) => p.nominal >= 23.5e-6 && p.nominal <= 84.6e-6).length);
-  expect(near.length).toBeGreaterThan(50);
+  const within = (p: (typeof all)[number]) =>
+    p.nominal >= bounds.low && p.nominal <= bounds.high && p.rated >= 35 && (p.technology === "aluminium" || p.technology === "can");
+  const codes = new Set(parts.map((p) => p.code));
+  expect(all.filter(within).every((p) => codes.has(p.code))).toBe(true);
+  expect(all.filter(within).length).toBeGreaterThan(10);
+  expect(
+    parts.some((p) => !within(p)),
+    "the nearest that do not fit, for their rules",
+  ).toBe(true);
+  expect(parts.length + others).toBe(all.filter((p) => p.nominal >= 23.5e-6 && p.nominal <= 84.6e-6).length);
 });
 
 test("a position keeps every field it was written with", async () => {

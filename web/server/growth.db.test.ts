@@ -1,0 +1,74 @@
+import { rankParts } from "@mirvek/core/choose";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { pool, transaction } from "./db";
+import { loadCandidates } from "./decide";
+import { seedDemo } from "./demo/seed";
+import { loadBench, loadJobView } from "./loadJob";
+import { findJob, insertJob, searchJobs } from "./repositories/jobs";
+import { getShop } from "./repositories/shop";
+import { freshDatabase } from "./testing/database";
+import { jobBench } from "./testing/jobBench";
+
+const { intake } = jobBench();
+const MANY = 60;
+beforeAll(async () => {
+  await freshDatabase();
+  await seedDemo(new Date());
+  await transaction(async (db) => {
+    for (let i = 0; i < MANY; i++) await insertJob(db, { ...intake, title: `Fly desk ${i} 100%_done` });
+  });
+});
+afterAll(() => pool().end());
+const bench = (find: string, page = 1) => loadBench(pool(), { find, page });
+
+test("the bench shows open jobs first, a page at a time, every job on one page and none on two", async () => {
+  const first = await bench("");
+  expect(first).toMatchObject({ found: MANY + 6, open: MANY + 5, page: 1 });
+  const pages = await Promise.all(Array.from({ length: first.pages }, (_, i) => bench("", i + 1)));
+  const numbers = pages.flatMap((p) => p.rows.map((r) => r.number));
+  expect(new Set(numbers).size).toBe(MANY + 6);
+  expect(numbers).toHaveLength(MANY + 6);
+  expect(pages.at(-1)!.rows.at(-1)!.state, "what is closed comes last").toBe("closed");
+  expect((await bench("", 99)).rows).toEqual([]);
+});
+
+test.each([
+  ["puppet", []],
+  ["0406", [406]],
+  ["storm synth", [404]],
+  ["SYNTH storm", [404]],
+  ["nothing like it", []],
+])("a search for %j finds %j, in whatever case and order of words", async (find, numbers) => {
+  expect((await bench(find)).rows.map((r) => r.number)).toEqual(numbers);
+});
+
+test("signs of a pattern are searched as themselves", async () => {
+  expect((await bench("100%_done")).found).toBe(MANY);
+  expect((await bench("1%done")).found).toBe(0);
+  expect((await bench("\\")).found).toBe(0);
+});
+
+test("what is on the short list is what all parts of the catalogue together would put there", async () => {
+  const { rows } = await pool().query<{ id: number }>("select id from part");
+  const { listParts } = await import("./repositories/parts");
+  const everything = await listParts(
+    pool(),
+    rows.map((r) => r.id),
+  );
+  const { jobs } = await searchJobs(pool(), { words: ["0406"], limit: 1, offset: 0 });
+  const job = jobs[0]!;
+  const view = await loadJobView(pool(), (await findJob(pool(), 406))!);
+  const { rules } = await getShop(pool());
+  const schools = { value: job.valuePolicy, tantalum: job.tantalumSchool };
+  for (const p of view.positions.slice(0, 12)) {
+    const { ranking, computed } = await loadCandidates(pool(), 406, p.designator);
+    const series = ranking.shortList.flatMap((a) =>
+      a.merits.flatMap((m) => (m.code === "sameAsTwin" ? [{ series: a.part.series, twin: m.twin }] : [])),
+    )[0];
+    const whole = rankParts(everything, { ...p, computed }, schools, rules, series ?? null);
+    expect(
+      ranking.shortList.map((a) => a.part.code),
+      p.designator,
+    ).toEqual(whole.shortList.map((a) => a.part.code));
+  }
+});
