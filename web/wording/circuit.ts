@@ -379,7 +379,13 @@ export function circuitIssueText(issue: CircuitIssue): string {
     case "no_common_period":
       return `${list([...issue.elements])} run${issue.elements.length === 1 ? "s" : ""} at a frequency that does not fit the others.`;
     case "no_convergence":
-      return `No solution found at node ${issue.node}, ${shown(issue.time, "s")} into the run.`;
+      return `No solution found at node ${issue.node}, ${shown(issue.time, "s")} into the run.${issue.slowest === undefined ? "" : ` Its slowest motion takes ${shown(issue.slowest, "s")} to fall to a third.`}`;
+    case "unstable":
+      return issue.hertz > 0
+        ? `It never settles: it swings by itself at ${shown(issue.hertz, "Hz", 2)} and grows.`
+        : "It never settles: it runs away by itself.";
+    case "bad_option":
+      return `${issue.option} cannot be ${issue.value}.`;
     case "unknown_node":
       return `There is no node ${issue.node}.`;
     case "unknown_element":

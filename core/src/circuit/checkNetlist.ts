@@ -117,6 +117,19 @@ function waveValues(wave: Wave): [string, number, Range][] {
         ["hertz", wave.hertz, "above zero"],
         ["offset", wave.offset ?? 0, "any"],
         ["phase", wave.phase ?? 0, "any"],
+        ["delay", wave.delay ?? 0, "zero or more"],
+      ];
+    case "pulse":
+      return [
+        ["low", wave.low, "any"],
+        ["high", wave.high, "any"],
+        ["delay", wave.delay, "zero or more"],
+        ["rise", wave.rise, "zero or more"],
+        ["fall", wave.fall, "zero or more"],
+        ["width", wave.width, "zero or more"],
+        ["period", wave.period, "above zero"],
+        // what is left of a period after rise, width and fall, but for rounding
+        ["rest", wave.period * (1 + 1e-9) - wave.rise - wave.width - wave.fall, "zero or more"],
       ];
     case "halfSine":
       return [

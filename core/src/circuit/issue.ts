@@ -4,7 +4,7 @@ import type { ElementId, NodeName } from "./netlist";
 export type CircuitIssue =
   | { code: "no_ground" }
   | { code: "empty" }
-  | { code: "too_large"; what: "nodes" | "elements" | "steps"; count: number; limit: number }
+  | { code: "too_large"; what: "nodes" | "elements" | "states" | "steps"; count: number; limit: number }
   | { code: "duplicate_id"; element: ElementId }
   | { code: "bad_value"; element: ElementId; field: string; value: number }
   | { code: "ends_joined"; element: ElementId; node: NodeName }
@@ -13,7 +13,11 @@ export type CircuitIssue =
   | { code: "source_loop"; element: ElementId }
   | { code: "singular"; node: NodeName }
   | { code: "no_common_period"; elements: readonly ElementId[] }
-  | { code: "no_convergence"; node: NodeName; time: number; iterations: number }
+  /** `slowest`: seconds after which its slowest motion has fallen to a third, where the search for the settled state gave up */
+  | { code: "no_convergence"; node: NodeName; time: number; iterations: number; slowest?: number }
+  /** it would not stay settled: this motion grows by itself, per second, at so many hertz */
+  | { code: "unstable"; growth: number; hertz: number }
+  | { code: "bad_option"; option: string; value: number | string }
   | { code: "unknown_node"; node: NodeName }
   | { code: "unknown_element"; element: ElementId }
   | { code: "wrong_kind"; element: ElementId; needed: string }

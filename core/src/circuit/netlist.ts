@@ -5,12 +5,14 @@ export const GROUND: NodeName = "0";
 
 /**
  * What a source gives over time, in volts or amperes. `samples` is one period of an arbitrary wave, evenly spaced, joined by
- * straight lines; `halfSine` keeps only the positive halves. Phases in degrees.
+ * straight lines; `halfSine` keeps only the positive halves; `pulse` goes from `low` to `high` and back once a period. Phases in
+ * degrees; before its `delay` (seconds) a wave stands still at what it begins with.
  */
 export type Wave =
   | { kind: "dc"; value: number }
-  | { kind: "sine"; amplitude: number; hertz: number; offset?: number; phase?: number }
+  | { kind: "sine"; amplitude: number; hertz: number; offset?: number; phase?: number; delay?: number }
   | { kind: "halfSine"; amplitude: number; hertz: number; phase?: number }
+  | { kind: "pulse"; low: number; high: number; delay: number; rise: number; fall: number; width: number; period: number }
   | { kind: "samples"; values: readonly number[]; hertz: number };
 
 export interface Resistor {

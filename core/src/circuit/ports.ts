@@ -25,7 +25,8 @@ const RESIDUAL_SETTLED = 5e-5;
 const ROUNDING = 1e-11;
 // The factored matrix serves again while no slope has moved by more than this: the next step is then off by that share of itself
 const SLOPE_SHARE = 1e-3;
-const SLOPE_FLOOR = 1e-10;
+// well under the slope of a blocking diode, by which alone a winding behind four of them finds its level
+const SLOPE_FLOOR = 1e-15;
 
 /**
  * Newton's method on the diodes' port volts alone: the linear network is already reduced to Z. Damped by halving when the error

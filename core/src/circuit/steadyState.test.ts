@@ -105,3 +105,67 @@ test("mixed mains frequencies are refused with the parts that do not fit", () =>
   expect(steadyState(checked.value)).toEqual({ ok: false, issue: { code: "no_common_period", elements: ["T2"] } });
   expect(steadyState(checked.value, { stop: () => true, period: 1 })).toEqual({ ok: false, issue: { code: "cancelled" } });
 });
+
+/** An op-amp's follower whose feedback is turned round: it runs away. */
+const loop = (gain: number): CircuitElement[] => [
+  { kind: "voltageSource", id: "V1", plus: "in", minus: "0", wave: { kind: "sine", amplitude: 1, hertz: 50 } },
+  { kind: "resistor", id: "R1", a: "in", b: "sum", ohms: 1e4 },
+  { kind: "resistor", id: "R2", a: "out", b: "sum", ohms: 1e4 },
+  { kind: "capacitor", id: "C1", a: "sum", b: "0", farads: 1e-6 },
+  { kind: "amplifier", id: "A1", plus: "out", minus: "0", inPlus: "sum", inMinus: "0", gain },
+];
+const answer = (elements: CircuitElement[], options: SteadyStateOptions = {}) => {
+  const checked = checkNetlist({ title: "t", elements });
+  if (!checked.ok) throw new Error(JSON.stringify(checked.issue));
+  return steadyState(checked.value, options);
+};
+
+test("an orbit that nothing would keep is named, with its growth and frequency", () => {
+  // C dv/dt = (in − v)/R + (gain·v − v)/R: grows once gain passes 2, by (gain − 2)/(R·C)
+  expect(answer(loop(1.9)).ok).toBe(true);
+  const creeping = answer(loop(3));
+  expect(creeping).toMatchObject({ ok: false, issue: { code: "unstable", growth: expect.closeTo(100, 3), hertz: 0 } });
+});
+
+test("the same beside a rectifier, where the derivative carried round the period tells it", () => {
+  const beside: CircuitElement[] = [
+    ...loop(3),
+    diode("D1", "in", "rail"),
+    { kind: "capacitor", id: "C2", a: "rail", b: "0", farads: 1e-4 },
+    { kind: "resistor", id: "RL", a: "rail", b: "0", ohms: 1000 },
+  ];
+  const swinging = answer(beside, { steps: 512 });
+  expect(swinging).toMatchObject({ ok: false, issue: { code: "unstable" } });
+  if (!swinging.ok && swinging.issue.code === "unstable") expect(swinging.issue.growth).toBeCloseTo(100, 0);
+});
+
+test("the estimate says how far off the steps are: it falls by about four where the step is halved", () => {
+  const errors = [128, 256, 512].map((steps) => settle(rectifier(true, 30, 50, 1e-3, 100), { steps, estimate: true }).error!);
+  expect(errors[0]).toBeGreaterThan(errors[1]!);
+  expect(errors[1]! / errors[2]!).toBeGreaterThan(2);
+  expect(errors[2]).toBeLessThan(5e-3);
+  expect(settle(rectifier(true, 30, 50, 1e-3, 100)).error).toBeNull();
+});
+
+test("a bridge with one diode worn to 1000 ohm settles, and its winding does not wander", () => {
+  for (const worn of ["D1", "D2", "D3", "D4"]) {
+    const elements = rectifier(true, 34, 50, 4.7e-3, 60).map((e) =>
+      e.kind === "diode" ? { ...e, saturation: 1e-9, emission: 1.8, ohms: e.id === worn ? 1000 : 0.03 } : e,
+    );
+    const { waveforms } = settle(elements, { steps: 256 });
+    const rail = waveforms.volts("rail");
+    const exact = settle(elements, { steps: 2048 }).waveforms.volts("rail");
+    expect(mean(rail), worn).toBeCloseTo(mean(exact), 1);
+    for (const node of ["w1", "w2"]) expect(highest(waveforms.volts(node).map(Math.abs)), `${worn} ${node}`).toBeLessThan(40);
+  }
+});
+
+test("a wave that begins late settles to what it would be had it always gone on", () => {
+  const rc = (delay: number): CircuitElement[] => [
+    { kind: "voltageSource", id: "V1", plus: "in", minus: "0", wave: { kind: "sine", amplitude: 1, hertz: 50, delay } },
+    { kind: "resistor", id: "R1", a: "in", b: "out", ohms: 1000 },
+    { kind: "capacitor", id: "C1", a: "out", b: "0", farads: 1e-6 },
+  ];
+  const [late, always] = [settle(rc(0.06)), settle(rc(0))].map((s) => s.waveforms.volts("out"));
+  late!.forEach((v, i) => expect(v).toBeCloseTo(always![i]!, 6));
+});

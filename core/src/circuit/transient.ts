@@ -3,6 +3,7 @@ import type { CheckedNetlist } from "./checkNetlist";
 import { tabulate } from "./forcing";
 import type { CircuitIssue } from "./issue";
 import { layOut, type Layout } from "./layout";
+import { fromIssue, isCount, optionIssue } from "./options";
 import { makeStepMap } from "./stepMap";
 import { makeStepper, STAGE_SHARE } from "./stepper";
 import { makeRecorder, type Waveforms } from "./waveforms";
@@ -35,16 +36,24 @@ export function givenStates(layout: Layout): Float64Array {
 
 /**
  * What the circuit does from time 0 on, in fixed steps (second order in the step; see `Stepper` for the method). Fails with
- * `no_convergence` and the time if a step cannot be solved, `cancelled` when `stop` says so; never gives NaN.
+ * `bad_option` on times, counts or start states out of bounds, `no_convergence` and the time if a step cannot be solved, `cancelled` when `stop` says so; never gives NaN.
  */
 export function transient(
   netlist: CheckedNetlist,
   options: TransientOptions,
 ): Result<{ waveforms: Waveforms; end: Float64Array }, CircuitIssue> {
   const { duration, step: h, every = 1, stop } = options;
+  const wrong = optionIssue([
+    ["step", h, h > 0],
+    ["duration", duration, duration > 0],
+    ["every", every, isCount(every, 1, MAX_STEPS)],
+  ]);
+  if (wrong) return { ok: false, issue: wrong };
   const steps = Math.ceil(duration / h - 1e-9);
   if (!(steps > 0 && steps <= MAX_STEPS)) return { ok: false, issue: { code: "too_large", what: "steps", count: steps, limit: MAX_STEPS } };
   const layout = layOut(netlist);
+  const odd = fromIssue(options.from, layout.states);
+  if (odd) return { ok: false, issue: odd };
   const made = makeStepMap(layout, STAGE_SHARE * h);
   if (!made.ok) return made;
   const stepper = makeStepper(layout, made.value, false);
@@ -71,8 +80,8 @@ export function transient(
   return { ok: true, value: { waveforms: recorder.waveforms(times, inputs), end: x } };
 }
 
-export function notConverged(layout: Layout, time: number): { ok: false; issue: CircuitIssue } {
+export function notConverged(layout: Layout, time: number, slowest?: number): { ok: false; issue: CircuitIssue } {
   const first = layout.diodes[0];
   const node = first === undefined ? layout.nodes[0]! : layout.nodes[first.a >= 0 ? first.a : first.b]!;
-  return { ok: false, issue: { code: "no_convergence", node, time, iterations: 60 } };
+  return { ok: false, issue: { code: "no_convergence", node, time, iterations: 60, ...(slowest === undefined ? {} : { slowest }) } };
 }

@@ -8,8 +8,18 @@ export function waveAt(wave: Wave): (t: number) => number {
     case "dc":
       return () => wave.value;
     case "sine": {
-      const { amplitude, hertz, offset = 0, phase = 0 } = wave;
-      return (t) => offset + amplitude * Math.sin(2 * Math.PI * hertz * t + phase * RADIANS);
+      const { amplitude, hertz, offset = 0, phase = 0, delay = 0 } = wave;
+      return (t) => offset + amplitude * Math.sin(2 * Math.PI * hertz * (delay > 0 ? Math.max(0, t - delay) : t) + phase * RADIANS);
+    }
+    case "pulse": {
+      const { low, high, delay, rise, fall, width, period } = wave;
+      return (t) => {
+        if (t < delay) return low;
+        const at = (t - delay) % period;
+        if (at < rise) return low + ((high - low) * at) / rise;
+        if (at < rise + width) return high;
+        return at < rise + width + fall ? high - ((high - low) * (at - rise - width)) / fall : low;
+      };
     }
     case "halfSine": {
       const { amplitude, hertz, phase = 0 } = wave;
@@ -28,4 +38,10 @@ export function waveAt(wave: Wave): (t: number) => number {
 }
 
 /** How often per second the wave repeats; null for one that does not change. */
-export const repeatsAt = (wave: Wave): number | null => (wave.kind === "dc" ? null : wave.hertz);
+export function repeatsAt(wave: Wave): number | null {
+  if (wave.kind === "dc") return null;
+  return wave.kind === "pulse" ? 1 / wave.period : wave.hertz;
+}
+
+/** Seconds before the wave begins; 0 for one that has always been going on. */
+export const delayOf = (wave: Wave): number => (wave.kind === "sine" || wave.kind === "pulse" ? (wave.delay ?? 0) : 0);

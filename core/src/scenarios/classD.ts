@@ -12,6 +12,7 @@ import {
   type Settings,
   type Slot,
   type Warning,
+  isCoarse,
 } from "./scenario";
 
 /** Loads a class-D output meets, in ohms; 0 stands for nothing connected. */
@@ -48,7 +49,7 @@ export const classD: Scenario = {
   slots: (): Slot[] => [{ key: "c", roles: ["classDFilter"], farads: 680e-9, rated: 63, technology: "film" }],
   netlist: (settings, parts) => build(settings, parts, num(settings, "load")),
   solve(settings, parts, options) {
-    const hz = logFrequencies(1000, 2e6, options.detail === "live" ? 121 : 301);
+    const hz = logFrequencies(1000, 2e6, isCoarse(options) ? 121 : 301);
     const figures: Figure[] = [];
     const curves: Curve[] = [];
     let carrierAtLoad = 0;

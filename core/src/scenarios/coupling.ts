@@ -12,6 +12,7 @@ import {
   type Settings,
   type Slot,
   type Warning,
+  isCoarse,
 } from "./scenario";
 
 /** Volts rms across an electrolytic at the lowest note above which it distorts audibly (D. Self, from memory). */
@@ -77,7 +78,7 @@ export const coupling: Scenario = {
   solve(settings, parts, options) {
     const checked = checkNetlist(build(settings, parts));
     if (!checked.ok) return checked;
-    const hz = logFrequencies(0.2, 20e3, options.detail === "live" ? 121 : 301);
+    const hz = logFrequencies(0.2, 20e3, isCoarse(options) ? 121 : 301);
     const drive = { kind: "source", element: "V1" } as const;
     const out = acResponse(checked.value, drive, { kind: "between", plus: "out", minus: "0" }, hz);
     if (!out.ok) return out;

@@ -1,3 +1,4 @@
+import type { Result } from "../units";
 import {
   acResponse,
   decibels,
@@ -5,6 +6,9 @@ import {
   logFrequencies,
   nearIndex,
   checkNetlist,
+  highest,
+  type CheckedNetlist,
+  type CircuitIssue,
   lowest,
   type CircuitElement,
   type Netlist,
@@ -22,6 +26,7 @@ import {
   type Settings,
   type Slot,
   type Warning,
+  isCoarse,
 } from "./scenario";
 
 export const CROSSOVER_KINDS = ["high1", "high2", "high3", "low1", "low2", "low3", "band1"] as const;
@@ -40,6 +45,8 @@ export const CROSSOVER_TABLE = {
   thirdButterworthLow: { l1: 0.2387, c: 0.2122, l2: 0.0796 },
 } as const;
 
+const DRIVE = { kind: "source", element: "V1" } as const;
+const SENSE = { kind: "between", plus: "driver", minus: "0" } as const;
 const levels = [1000, 2000, 4000, 8000, 16_000] as const;
 
 /** Passive loudspeaker crossover section into a driver: resistor, resistor with voice coil, or driver with resonance. */
@@ -97,20 +104,20 @@ export const crossover: Scenario = {
   solve(settings, parts, options) {
     const checked = checkNetlist(build(settings, parts));
     if (!checked.ok) return checked;
-    const hz = logFrequencies(20, 20e3, options.detail === "live" ? 121 : 301);
-    const drive = { kind: "source", element: "V1" } as const;
-    const sense = { kind: "between", plus: "driver", minus: "0" } as const;
-    const out = acResponse(checked.value, drive, sense, hz);
+    const hz = logFrequencies(20, 20e3, isCoarse(options) ? 121 : 301);
+    const out = acResponse(checked.value, DRIVE, SENSE, hz);
     if (!out.ok) return out;
     const level = decibels(out.value);
-    const spots = acResponse(checked.value, drive, sense, Float64Array.from(levels));
+    const spots = acResponse(checked.value, DRIVE, SENSE, Float64Array.from(levels));
     if (!spots.ok) return spots;
-    const load = acResponse(checked.value, drive, { kind: "current", element: "V1" }, hz);
+    const load = acResponse(checked.value, DRIVE, { kind: "current", element: "V1" }, hz);
     if (!load.ok) return load;
     const ohms = load.value.re.map((re, i) => 1 / Math.hypot(re, load.value.im[i]!));
     const band = bandOf(settings);
     const loss = -meanLevel(hz, level, band);
-    const figures: Figure[] = [{ key: "corner", value: edgeFrequency(hz, level, settings), unit: "Hz" }];
+    const full = passLevel(checked.value, settings, hz, level);
+    if (!full.ok) return full;
+    const figures: Figure[] = [{ key: "corner", value: edgeFrequency(hz, level, settings, full.value), unit: "Hz" }];
     decibels(spots.value).forEach((v, i) => figures.push({ key: "level", at: `${levels[i]! / 1000}k`, value: v, unit: "dB" }));
     figures.push({ key: "bandLevel", value: -loss, unit: "dB" });
     figures.push({ key: "loadAtLeast", value: lowest(ohms), unit: "Ω" });
@@ -142,19 +149,43 @@ function bandOf(settings: Settings): readonly [number, number] {
 }
 
 function meanLevel(hz: Float64Array, level: Float64Array, [from, to]: readonly [number, number]): number {
-  const [a, b] = [nearIndex(hz, from), nearIndex(hz, to)];
+  // corners that meet or cross leave a band of one point, never none
+  const [a, b] = [nearIndex(hz, Math.min(from, to)), nearIndex(hz, Math.max(from, to))];
   let s = 0;
   for (let i = a; i <= b; i++) s += level[i]!;
   return s / (b - a + 1);
 }
 
-/** Where the level is 3 dB under that at the far end of the band (its middle for a band pass), coming from there. */
-function edgeFrequency(hz: Float64Array, level: Float64Array, settings: Settings): number {
+/** Index of the far end of the band: its middle for a band pass. */
+function farEnd(hz: Float64Array, settings: Settings): number {
   const band = bandOf(settings);
   const kind = settings["kind"] as CrossoverKind;
-  const low = kind.startsWith("low");
-  const far = nearIndex(hz, kind === "band1" ? Math.sqrt(band[0] * band[1]) : low ? band[0] : band[1]);
-  const edge = level[far]! - 10 * Math.log10(2);
+  return nearIndex(hz, kind === "band1" ? Math.sqrt(band[0] * band[1]) : kind.startsWith("low") ? band[0] : band[1]);
+}
+
+/**
+ * Level of the pass band, in dB. A first-order section still falls at the end of its band: what it passes in full is asked a hundred
+ * corners on, where it is off by under 0.001 dB. A voice coil or a resonance has no such level: there the highest of the band counts.
+ */
+function passLevel(netlist: CheckedNetlist, settings: Settings, hz: Float64Array, level: Float64Array): Result<number, CircuitIssue> {
+  const kind = settings["kind"] as CrossoverKind;
+  const far = level[farEnd(hz, settings)]!;
+  if (kind !== "high1" && kind !== "low1") return { ok: true, value: far };
+  if (num(settings, "voiceCoil") > 0 || num(settings, "resonance") > 0) {
+    const [a, b] = bandOf(settings).map((f) => nearIndex(hz, f)) as [number, number];
+    return { ok: true, value: highest(level.subarray(Math.min(a, b), Math.max(a, b) + 1)) };
+  }
+  const away = num(settings, "crossing") * (kind === "high1" ? FAR_AWAY : 1 / FAR_AWAY);
+  const spot = acResponse(netlist, DRIVE, SENSE, Float64Array.of(away));
+  return spot.ok ? { ok: true, value: decibels(spot.value)[0]! } : spot;
+}
+const FAR_AWAY = 100;
+
+/** Where the level is 3 dB under that of the pass band, coming from the far end of the band. */
+function edgeFrequency(hz: Float64Array, level: Float64Array, settings: Settings, full: number): number {
+  const low = (settings["kind"] as CrossoverKind).startsWith("low");
+  const far = farEnd(hz, settings);
+  const edge = full - 10 * Math.log10(2);
   const step = low ? 1 : -1;
   for (let i = far; i + step >= 0 && i + step < hz.length; i += step) {
     if (level[i + step]! >= edge) continue;

@@ -11,7 +11,6 @@ import {
   rms,
   type CircuitElement,
   type Netlist,
-  steadyState,
 } from "../circuit";
 import {
   nothingImplied,
@@ -26,7 +25,9 @@ import {
   type Settings,
   type Slot,
   type Warning,
+  isCoarse,
 } from "./scenario";
+import { settle } from "./rectified";
 
 /**
  * A rail behind a linear regulator: whether the trough of the raw ripple still leaves it enough volts, and what the output
@@ -73,7 +74,7 @@ export const regulatedRail: Scenario = {
   solve(settings, parts, options) {
     const checked = checkNetlist(raw(settings, parts));
     if (!checked.ok) return checked;
-    const steady = steadyState(checked.value, { steps: options.detail === "live" ? 64 : 256, from: options.warm, stop: options.stop });
+    const steady = settle(checked.value, options);
     if (!steady.ok) return steady;
     const input = steady.value.waveforms.volts("raw");
     const [set, drop] = [num(settings, "regulated"), num(settings, "dropOut")];
@@ -82,7 +83,7 @@ export const regulatedRail: Scenario = {
     const output = input.map((v) => Math.max(0, Math.min(set, v - drop)) + (v - drop >= set ? (v - middle) * through : 0));
     const behind = checkNetlist(outputSide(settings, parts));
     if (!behind.ok) return behind;
-    const hz = logFrequencies(100, 1e6, options.detail === "live" ? 81 : 241);
+    const hz = logFrequencies(100, 1e6, isCoarse(options) ? 81 : 241);
     const z = impedance(behind.value, "out", "0", hz);
     if (!z.ok) return z;
     const size = z.value.re.map((re, i) => Math.hypot(re, z.value.im[i]!));

@@ -101,13 +101,16 @@ export type Warning =
 
 export interface SolveOptions {
   /**
-   * "live" leaves out what a moving slider cannot wait for (inrush, discharge, highest mains); "stress" works out what parts bear,
-   * high mains with it, and leaves out the rest
+   * "live" leaves out what a moving slider cannot wait for (inrush, discharge, highest mains); "draw" is one of hundreds, of which
+   * only the differences count; "stress" works out what parts bear, high mains with it, and leaves out the rest
    */
-  detail: "full" | "stress" | "live";
+  detail: "full" | "stress" | "live" | "draw";
   warm?: Float64Array;
   stop?: () => boolean;
 }
+
+/** Whether fewer points do: it must be quick, or is one of many. */
+export const isCoarse = ({ detail }: SolveOptions): boolean => detail === "live" || detail === "draw";
 
 /** What is known of a unit before anything is measured: which circuits it has, and what it complains of. */
 export interface Unit {

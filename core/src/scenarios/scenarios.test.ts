@@ -5,7 +5,7 @@ import { SCENARIOS } from "./all";
 import { classDButterworth } from "./classD";
 import { CROSSOVER_KINDS, CROSSOVER_TABLE, restoringOhms, sectionImpedance, sideMismatch } from "./crossover";
 import { delaySeconds } from "./delay";
-import { SCENARIO_IDS, faultless, fillSettings, type Outcome, type Parts, type ScenarioId, type Settings } from "./scenario";
+import { SCENARIO_IDS, faultless, fillSettings, misfits, type Outcome, type Parts, type ScenarioId, type Settings } from "./scenario";
 import type { PartState } from "../part";
 import { dischargeTime, railsPerMainsStep } from "./supply";
 import { startUp } from "./switchMode";
@@ -161,6 +161,35 @@ describe("coupling and bypass", () => {
 });
 
 describe("crossover", () => {
+  test.each(["high1", "low1"] as const)("%s: the corner is 1/(2 pi R C) or R/(2 pi L), against what it passes in full", (kind) => {
+    const crossing = 2500;
+    const o = solve("crossover", { kind, crossing, amplifierOhms: 0 }, { c1: faultless(1 / (2 * Math.PI * 8 * crossing), 0) });
+    // the coil is cut for 0.159·R/f and has 0.05 ohm of winding
+    const exact = kind === "high1" ? crossing : (8.05 * crossing) / (0.159 * 8 * 2 * Math.PI);
+    expect(figure(o, "corner") / exact).toBeCloseTo(1, 3);
+  });
+
+  test("corners that meet or cross give figures, never NaN", () => {
+    for (const [crossing, crossingTop] of [
+      [3000, 3000],
+      [3000, 3000.0001],
+      [3000, 2999.9999],
+      [5000, 300],
+      [20, 50],
+      [40_000, 40_000],
+    ]) {
+      const o = solve("crossover", { kind: "band1", crossing: crossing!, crossingTop: crossingTop! });
+      const all = [o.symptom, ...o.figures.map((f) => f.value), ...o.curves.flatMap((c) => [...c.y])];
+      expect(all.filter(Number.isNaN), `${crossing} ${crossingTop}`).toEqual([]);
+    }
+  });
+
+  test("settings that do not fit are taken as usual, whatever they are", () => {
+    for (const stages of [-1, 1.5, 99, NaN]) expect(() => solve("supply", { stages })).not.toThrow();
+    expect(() => solve("crossover", { kind: "high9" })).not.toThrow();
+    expect(misfits(SCENARIOS.supply, "other", { stages: 1.5, secondary: 20, load1: -1 })).toEqual(["stages", "load1"]);
+  });
+
   test.each(CROSSOVER_KINDS.filter((k) => k !== "band1"))(
     "%s after the table is 3 dB down at its frequency (V. Dickason, from memory)",
     (kind) => {

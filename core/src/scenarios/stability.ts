@@ -11,6 +11,7 @@ import {
   transient,
 } from "../circuit";
 import type { Figure, Outcome, SolveOptions, Stress, Warning } from "./scenario";
+import { isCoarse } from "./scenario";
 
 export interface LoopQuestion {
   /** the closed loop, everything in place */
@@ -40,7 +41,7 @@ const SWINGS_FROM = 0.02;
 export function solveLoop(q: LoopQuestion, options: SolveOptions): Result<Outcome, CircuitIssue> {
   const checked = checkNetlist(q.netlist);
   if (!checked.ok) return checked;
-  const hz = logFrequencies(q.from, q.to, options.detail === "live" ? 161 : 401);
+  const hz = logFrequencies(q.from, q.to, isCoarse(options) ? 161 : 401);
   const loop = loopGain(checked.value, q.around, hz);
   if (!loop.ok) return loop;
   const m = margins(loop.value);

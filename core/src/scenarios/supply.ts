@@ -34,7 +34,9 @@ import {
   type SolveOptions,
   type Stress,
   type Warning,
+  isCoarse,
 } from "./scenario";
+import { settle } from "./rectified";
 
 export const ARRANGEMENTS = ["halfWave", "bridge", "centreTap", "doubler", "dualRail"] as const;
 const ARRANGEMENT_OPTIONS: readonly string[] = ARRANGEMENTS;
@@ -258,19 +260,14 @@ const METER_OHMS = 10e6;
 const MIDDLE_OHMS = 10e6;
 
 const STEPS_LIVE = 64;
-const STEPS_FULL = 256;
 
 function solve(settings: Settings, parts: Parts, options: SolveOptions): Result<Outcome, CircuitIssue> {
   const checked = checkNetlist(build(settings, parts));
   if (!checked.ok) return checked;
-  const steady = steadyState(checked.value, {
-    steps: options.detail === "live" ? STEPS_LIVE : STEPS_FULL,
-    from: options.warm,
-    stop: options.stop,
-  });
+  const steady = settle(checked.value, options);
   if (!steady.ok) return steady;
   const outcome = describe(settings, parts, steady.value);
-  if (options.detail === "live") return { ok: true, value: outcome };
+  if (isCoarse(options)) return { ok: true, value: outcome };
   const more = slowFigures(settings, parts, options);
   if (!more.ok) return more;
   const stress: Record<string, Stress> = {};

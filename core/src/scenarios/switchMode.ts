@@ -1,4 +1,4 @@
-import { checkNetlist, mean, peakToPeak, rms, type CircuitElement, type Netlist, steadyState } from "../circuit";
+import { checkNetlist, mean, peakToPeak, rms, type CircuitElement, type Netlist } from "../circuit";
 import {
   nothingImplied,
   num,
@@ -12,6 +12,7 @@ import {
   type Slot,
   type Warning,
 } from "./scenario";
+import { settle } from "./rectified";
 
 /**
  * Switch-mode supply: the output filter's ripple (ruled by ESR), and whether the auxiliary supply climbs to its start threshold and
@@ -56,7 +57,7 @@ export const switchMode: Scenario = {
   solve(settings, parts, options) {
     const checked = checkNetlist(build(settings, parts));
     if (!checked.ok) return checked;
-    const steady = steadyState(checked.value, { steps: options.detail === "live" ? 64 : 256, from: options.warm, stop: options.stop });
+    const steady = settle(checked.value, options);
     if (!steady.ok) return steady;
     const w = steady.value.waveforms;
     const [at1, at2] = [w.volts("first"), w.volts("second")];

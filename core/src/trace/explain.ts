@@ -107,7 +107,7 @@ export function explain(q: ExplainQuestion): Result<Explanation, CircuitIssue> {
   const shares = bad.map(() => new Float64Array(q.draws));
   let warm: Float64Array | undefined;
   const symptom = (drawn: Settings, parts: Parts): Result<number, CircuitIssue> => {
-    const solved = scenario.solve(drawn, parts, { detail: "live", warm });
+    const solved = scenario.solve(drawn, parts, { detail: "draw", warm });
     if (!solved.ok) return solved;
     if (solved.value.warm) warm = solved.value.warm;
     return { ok: true, value: solved.value.symptom };
