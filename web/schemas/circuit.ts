@@ -21,6 +21,8 @@ export const keptAnswer = z.object({
     )
     .max(40),
   elsewhere: z.array(designator).max(300),
+  /** the complaint and the readings it stands on; an answer of an earlier release stands on nothing that is known */
+  stoodOn: z.string().max(40_000).default(""),
 });
 export type KeptAnswer = z.infer<typeof keptAnswer>;
 
@@ -45,7 +47,7 @@ export interface CircuitView {
 }
 
 /** The part of an explanation that is kept. */
-export function toKeep(e: Explanation): KeptAnswer {
+export function toKeep(e: Explanation, stoodOn: string): KeptAnswer {
   const contributions = e.contributions.map(({ designator: d, share, verdict }: Contribution) => ({ designator: d, share, verdict }));
-  return { answer: e.answer, excess: e.excess, complaint: e.complaint, contributions, elsewhere: e.elsewhere };
+  return { answer: e.answer, excess: e.excess, complaint: e.complaint, contributions, elsewhere: e.elsewhere, stoodOn };
 }

@@ -23,6 +23,13 @@ const fields = z.object({
   scopeSchool: z.enum(SCOPES),
   sidesSchool: z.enum(SIDES),
   firstPowerSchool: z.enum(FIRST_POWER),
+  /** the channel that has the fault, where one has it */
+  faultyChannel: z
+    .string()
+    .trim()
+    .regex(/^[A-Za-z0-9]{1,12}$/)
+    .nullish()
+    .transform((channel) => channel ?? null),
 });
 export type TakeIn = z.infer<typeof fields>;
 

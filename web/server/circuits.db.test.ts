@@ -1,8 +1,11 @@
+import { randomUUID } from "node:crypto";
+import { evidenceNow } from "@mirvek/core/job";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { CircuitPost } from "../schemas/circuit";
-import { pool } from "./db";
+import { pool, transaction } from "./db";
 import { seedDemo } from "./demo/seed";
 import { loadCandidates } from "./decide";
+import { keepLine } from "./keepLine";
 import { loadJobView } from "./loadJob";
 import { insertCircuit, listCircuits } from "./repositories/circuits";
 import { findJob } from "./repositories/jobs";
@@ -20,6 +23,7 @@ const answer: CircuitPost["answer"] = {
   excess: share,
   complaint: 2,
   contributions: [{ designator: "C1", share, verdict: "cause" }],
+  stoodOn: "",
   elsewhere: ["C14"],
 };
 const post = (over: Partial<CircuitPost> = {}): CircuitPost => ({
@@ -56,10 +60,24 @@ test("a job with bad parts is asked to be explained first, and no more once an a
   const before = await loadJobView(pool(), await job(403));
   expect(before.stations.explain).toEqual({ kind: "untouched" });
   expect(before.next).toMatchObject({ code: "explain" });
-  await insertCircuit(pool(), before.job.id, post({ scenario: "coupling", answer }), "bench");
+  const stoodOn = evidenceNow(before.job, before.positions);
+  await insertCircuit(pool(), before.job.id, post({ scenario: "coupling", answer: { ...answer!, stoodOn } }), "bench");
   const after = await loadJobView(pool(), await job(403));
   expect(after.stations.explain).toEqual({ kind: "done" });
   expect(after.next.code).toBe("decide");
+
+  await transaction((db) =>
+    keepLine(db, 403, {
+      line: "C42 out esr 0.4",
+      clientKey: randomUUID(),
+      current: null,
+      meter: "blue",
+      inCircuit: false,
+      refersTo: null,
+    }),
+  );
+  const later = await loadJobView(pool(), await job(403));
+  expect(later.stations.explain, "what it stood on has changed").toEqual({ kind: "untouched" });
 });
 
 test("the circuit's volts and ripple reach the choice of a reservoir", async () => {

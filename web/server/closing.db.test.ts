@@ -33,9 +33,7 @@ const close = async (state: JobState, waiver: Closing["waiver"] = null) => {
   return transaction((db) => closeJob(db, number, { version: now, state, waiver }));
 };
 const leave = () =>
-  transaction((db) =>
-    decide(db, number, { decision: "leave", partId: null, reason: "owner declines", positions: [{ designator: "C11", follows: null }] }),
-  );
+  decide(number, { decision: "leave", partId: null, reason: "owner declines", positions: [{ designator: "C11", follows: null }] });
 
 test("charge and undecided failures hold the closing, each by its name", async () => {
   expect(await issueOf(close("closed"))).toBe("closingHeld");
@@ -62,14 +60,12 @@ test("a part that was chosen must be in, and the repair proven", async () => {
   await makeSafe();
   await say("C11 out esr 9");
   const { ranking } = await loadCandidates(pool(), number, "C11");
-  await transaction((db) =>
-    decide(db, number, {
-      decision: "replace",
-      partId: ranking.shortList[0]!.part.id,
-      reason: null,
-      positions: [{ designator: "C11", follows: null }],
-    }),
-  );
+  await decide(number, {
+    decision: "replace",
+    partId: ranking.shortList[0]!.part.id,
+    reason: null,
+    positions: [{ designator: "C11", follows: null }],
+  });
   await expect(close("closed")).rejects.toMatchObject({ issue: { by: ["notFitted"] } });
   await say("C11 fitted");
   await expect(close("closed")).rejects.toMatchObject({ issue: { by: ["unproven"] } });
@@ -95,7 +91,7 @@ test("a closed job refuses every edit, a second closing changes nothing, another
     (db) => changePosition(db, number, "C1", { kind: "retire", version: position0.version, reason: "not there" }),
     (db) => recordSafety(db, number, { kind: "powerOn" }),
     (db) => keepCircuit(db, number, { scenario: "supply", settings: {}, binding: {}, complaint: null, answer: null }),
-    (db) => decide(db, number, { decision: "leave", partId: null, reason: "x", positions: [{ designator: "C11", follows: null }] }),
+    () => decide(number, { decision: "leave", partId: null, reason: "x", positions: [{ designator: "C11", follows: null }] }),
   ];
   for (const edit of refused) expect(await issueOf(transaction(edit)), String(edit)).toBe("jobClosed");
 });

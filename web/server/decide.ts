@@ -1,13 +1,22 @@
 import "server-only";
-import { assessPart, neededVolts, rankParts, searchBounds, type PositionNeeds, type Ranking, type Schools } from "@mirvek/core/choose";
-import { stressAt, type ComputedStress } from "@mirvek/core/trace";
+import {
+  assessPart,
+  neededVolts,
+  rankParts,
+  searchBounds,
+  type PositionNeeds,
+  type Ranking,
+  type Refusal,
+  type Schools,
+} from "@mirvek/core/choose";
+import { settingsOf, stressAt, type ComputedStress } from "@mirvek/core/trace";
 import type { CandidatesView, JobRecord, JobView, PositionView } from "../schemas/jobView";
 import type { ChoicePost } from "../schemas/records";
 import { benchName } from "./bench";
-import type { Db } from "./db";
+import { pool, transaction, type Db } from "./db";
 import { requireOpen } from "./guard";
 import { loadJobView } from "./loadJob";
-import { refuseMissing, Refused } from "./refusal";
+import { refuseMissing, Refused, refuseStale } from "./refusal";
 import { insertChoice } from "./repositories/choices";
 import { findJob, lockJob } from "./repositories/jobs";
 import { listCandidates, listParts } from "./repositories/parts";
@@ -24,7 +33,7 @@ function needsOf(view: JobView, p: PositionView): PositionNeeds & { computed: Co
   const unit = { ...view.job, roles: view.positions.map((x) => x.role) };
   return {
     ...p,
-    computed: stressAt(p.designator, unit, positions, view.circuits, view.job.mainsHz ? { mainsHertz: view.job.mainsHz } : {}),
+    computed: stressAt(p.designator, unit, positions, view.circuits, settingsOf(view.job)),
   };
 }
 
@@ -50,31 +59,74 @@ function twinSeries(view: JobView, position: PositionView): { series: string; tw
   return null;
 }
 
-/**
- * Records one decision for a position and, where asked, its twins: the rules are applied again here, so a part that breaks one is
- * kept only with a reason. Each choice names the one it follows; a tab that has not seen the latest is refused.
- */
-export async function decide(db: Db, jobNumber: number, post: ChoicePost): Promise<void> {
-  const job = await lockJob(db, jobNumber);
-  requireOpen(job);
+/** What the rules say of one decision, worked out before anything is locked. */
+interface Assessed {
+  revision: number;
+  positions: readonly { id: number; follows: number | null; broken: readonly Refusal[]; verdict: string }[];
+}
+
+async function assess(db: Db, jobNumber: number, post: ChoicePost): Promise<Assessed> {
+  const job = await findJob(db, jobNumber);
+  if (!job) throw refuseMissing();
   const view = await loadJobView(db, job);
   const shop = await getShop(db);
   const [part] = post.partId === null ? [] : await listParts(db, [post.partId]);
   if (post.partId !== null && !part) throw refuseMissing();
-  for (const { designator, follows } of post.positions) {
-    const position = view.positions.find((p) => p.designator === designator);
-    if (!position) throw refuseMissing();
-    const broken = part ? assessPart(part, needsOf(view, position), schoolsOf(job), shop.rules, null).refusals : [];
+  return {
+    revision: job.revision,
+    positions: post.positions.map(({ designator, follows }) => {
+      const position = view.positions.find((p) => p.designator === designator);
+      if (!position) throw refuseMissing();
+      const broken = part ? assessPart(part, needsOf(view, position), schoolsOf(job), shop.rules, null).refusals : [];
+      return { id: position.id, follows, broken, verdict: position.verdict.state };
+    }),
+  };
+}
+
+/** How often a decision is assessed anew because somebody wrote to the job meanwhile. */
+const TRIES = 5;
+
+/**
+ * Records one decision for a position and, where asked, its twins: the rules are applied again here, so a part that breaks one is
+ * kept only with a reason. Circuits are solved before the job is locked; if it was written to meanwhile, they are solved anew. Each
+ * choice names the one it follows; a tab that has not seen the latest is refused.
+ */
+export async function decide(jobNumber: number, post: ChoicePost): Promise<void> {
+  for (let tried = 1; ; tried++) {
+    const assessed = await assess(pool(), jobNumber, post);
+    try {
+      return await transaction((db) => keepDecision(db, jobNumber, post, assessed));
+    } catch (error) {
+      if (!(error instanceof Moved)) throw error;
+      if (tried === TRIES) throw refuseStale();
+    }
+  }
+}
+
+/** The same within a transaction that is under way: where a scene is set in one go, nobody else waits. */
+export const decideWithin = async (db: Db, jobNumber: number, post: ChoicePost): Promise<void> =>
+  keepDecision(db, jobNumber, post, await assess(db, jobNumber, post));
+
+/** The job has moved on since it was assessed. */
+class Moved extends Error {}
+
+async function keepDecision(db: Db, jobNumber: number, post: ChoicePost, { revision, positions }: Assessed): Promise<void> {
+  const job = await lockJob(db, jobNumber);
+  requireOpen(job);
+  // the lock itself counts the revision up by one
+  if (job.revision !== revision + 1) throw new Moved();
+  for (const { id, follows, broken, verdict } of positions) {
     if (broken.length > 0 && post.reason === null) throw new Refused({ code: "reasonNeeded" });
+    const { decision, partId, reason } = post;
     await insertChoice(db, {
       jobId: job.id,
-      positionId: position.id,
+      positionId: id,
       follows,
-      decision: post.decision,
-      partId: post.partId,
-      reason: post.reason,
+      decision,
+      partId,
+      reason,
       overridden: broken,
-      verdict: position.verdict.state,
+      verdict,
       by: benchName(),
     });
   }

@@ -26,13 +26,17 @@ export async function readJob(segment: string) {
 export const readJobData = async (segment: string): Promise<JobData> => loadJobData(pool(), await jobOf(segment));
 
 /**
- * One write to a job in one transaction, answered with the job's records as they stand after it; null where it was kept and could not
- * be read back, which is no loss.
+ * A write to a job, answered with its records as they stand after it; null where it was kept and could not be read back, which is no
+ * loss.
  */
-export async function writeJob(segment: string, work: (db: Db, jobNumber: number) => Promise<unknown>): Promise<JobData | null> {
-  await transaction((db) => work(db, routeNumber(segment)));
+export async function afterWrite(segment: string, work: (jobNumber: number) => Promise<unknown>): Promise<JobData | null> {
+  await work(routeNumber(segment));
   return readJobData(segment).catch((error: unknown) => {
     if (isConnectionError(error)) return null;
     throw error;
   });
 }
+
+/** The same for a write that is one transaction. */
+export const writeJob = (segment: string, work: (db: Db, jobNumber: number) => Promise<unknown>): Promise<JobData | null> =>
+  afterWrite(segment, (jobNumber) => transaction((db) => work(db, jobNumber)));

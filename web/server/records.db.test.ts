@@ -187,9 +187,7 @@ describe("the readout line", () => {
     await say("C11 out esr 4.6");
     const { ranking } = await loadCandidates(pool(), number, "C11");
     const [best] = ranking.shortList;
-    await transaction((db) =>
-      decide(db, number, { decision: "replace", partId: best!.part.id, reason: null, positions: [{ designator: "C11", follows: null }] }),
-    );
+    await decide(number, { decision: "replace", partId: best!.part.id, reason: null, positions: [{ designator: "C11", follows: null }] });
     await say("C11 fitted lot 2431");
     expect((await view()).next, "a new part that was not measured holds nothing up").not.toMatchObject({ position: "C11" });
     await say("C11 out esr 0.4");
@@ -270,12 +268,10 @@ describe("two tabs", () => {
   test("the second to decide a position is refused", async () => {
     const leave = { decision: "leave", partId: null, reason: "reads well", positions: [{ designator: "C12", follows: null }] } as const;
     const post = { ...leave, positions: [...leave.positions] };
-    await transaction((db) => decide(db, number, post));
-    expect(await issueOf(transaction((db) => decide(db, number, post)))).toBe("stale");
+    await decide(number, post);
+    expect(await issueOf(decide(number, post))).toBe("stale");
     const follows = (await position("C12")).choice!.id;
-    await transaction((db) =>
-      decide(db, number, { ...post, decision: "withdrawn", reason: null, positions: [{ designator: "C12", follows }] }),
-    );
+    await decide(number, { ...post, decision: "withdrawn", reason: null, positions: [{ designator: "C12", follows }] });
     expect((await position("C12")).choice?.decision).toBe("withdrawn");
   });
 
@@ -296,8 +292,8 @@ describe("choosing and handing back", () => {
       reason,
       positions: [{ designator: "C11", follows: null }],
     });
-    expect(await issueOf(transaction((db) => decide(db, number, post(worst!.part.id, null))))).toBe("reasonNeeded");
-    await transaction((db) => decide(db, number, post(best!.part.id, null)));
+    expect(await issueOf(decide(number, post(worst!.part.id, null)))).toBe("reasonNeeded");
+    await decide(number, post(best!.part.id, null));
     const job = (await findJob(pool(), number))!;
     const order = await loadOrder(pool(), [job]);
     expect(order).toMatchObject([{ code: best!.part.code, needed: 1, spares: 1, uses: [`0${number} C11`] }]);
@@ -306,14 +302,12 @@ describe("choosing and handing back", () => {
 
   test("an overridden rule goes on record with the choice", async () => {
     const { ranking } = await loadCandidates(pool(), number, "C11");
-    await transaction((db) =>
-      decide(db, number, {
-        decision: "temporary",
-        partId: ranking.refused[0]!.part.id,
-        reason: "only until Friday",
-        positions: [{ designator: "C11", follows: null }],
-      }),
-    );
+    await decide(number, {
+      decision: "temporary",
+      partId: ranking.refused[0]!.part.id,
+      reason: "only until Friday",
+      positions: [{ designator: "C11", follows: null }],
+    });
     expect((await position("C11")).choice).toMatchObject({
       decision: "temporary",
       reason: "only until Friday",

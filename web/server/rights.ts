@@ -42,6 +42,7 @@ const RIGHTS: Readonly<Record<string, Right>> = {
       "age_years",
       "channels",
       "complaint",
+      "faulty_channel",
       "earlier_repairs",
       "value_policy",
       "tantalum_school",

@@ -77,6 +77,7 @@ describe("the answer is one plain sentence", () => {
       { designator: "C2", share: share(11), verdict: "cause" },
       { designator: "C14", share: share(0), verdict: "notTheCause" },
     ],
+    stoodOn: "",
     elsewhere: [],
     ...over,
   });

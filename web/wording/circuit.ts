@@ -1,6 +1,6 @@
 import type { CircuitIssue, NetlistTextIssue } from "@mirvek/core/circuit";
 import type { Curve, Figure, FigureUnit, ScenarioId, Warning } from "@mirvek/core/scenarios";
-import type { Candidate, Contribution, Explanation } from "@mirvek/core/trace";
+import type { Candidate, Contribution, Explanation, PartAnswer } from "@mirvek/core/trace";
 import type { KeptAnswer } from "../schemas/circuit";
 import { list, shown } from "./quantity";
 
@@ -14,6 +14,7 @@ export const scenarioName: Readonly<Record<ScenarioId, string>> = {
   decouplingChain: "Decoupling chain",
   servoLoop: "Servo loop",
   switchMode: "Switch-mode supply",
+  startUp: "Start-up",
   delay: "Delay, reset",
 };
 
@@ -28,6 +29,7 @@ export const symptomName: Readonly<Record<ScenarioId, string>> = {
   decouplingChain: "lost stability margin",
   servoLoop: "lost stability margin",
   switchMode: "excess output ripple",
+  startUp: "missing start volts",
   delay: "wrong delay",
 };
 
@@ -147,6 +149,8 @@ export function figureText(value: number, unit: FigureUnit): string {
   switch (unit) {
     case "dB":
       return `${fixed(value, 1)} dB`;
+    case "dBV":
+      return `${fixed(value, 1)} dBV`;
     case "°":
       return `${fixed(value, 0)}°`;
     case "%":
@@ -298,8 +302,10 @@ export const mismatchText = (decibels: number): string => `Left and right differ
 export const restoringText = (designator: string, ohms: number): string =>
   `The part chosen for ${designator} has less ESR than the original when new: ${shown(ohms, "Ω", 2)} in series keeps the level as it was.`;
 
-const dbOr = (id: ScenarioId): FigureUnit => (id === "seriesPair" || id === "delay" ? "%" : "dB");
-export const amountText = (id: ScenarioId, value: number): string => figureText(value, dbOr(id));
+const IN_PER_CENT: ReadonlySet<ScenarioId> = new Set<ScenarioId>(["seriesPair", "delay", "startUp"]);
+/** The unit in which a circuit's symptom is said to be so much worse than healthy: a difference, never a level. */
+export const symptomUnit = (id: ScenarioId): "%" | "dB" => (IN_PER_CENT.has(id) ? "%" : "dB");
+export const amountText = (id: ScenarioId, value: number): string => figureText(value, symptomUnit(id));
 
 /** The answer of an explanation as one sentence, plainly. */
 export function answerSentence(id: ScenarioId, e: KeptAnswer | Explanation): string {
@@ -333,6 +339,29 @@ export const contributionText: Readonly<Record<Contribution["verdict"], string>>
   contributes: "adds to it",
   notTheCause: "bad, but not the cause",
 };
+
+/** The same of a circuit that does not make the complaint. */
+export const wouldText: Readonly<Record<Contribution["verdict"], string>> = {
+  cause: "would make it",
+  contributes: "would add to it",
+  notTheCause: "adds nothing here",
+};
+
+const CANNOT: Readonly<Record<NonNullable<PartAnswer["why"]>, string>> = {
+  otherChannel: "bad, but in another channel than the fault",
+  shared: "bad, but shared: it would be heard in every channel",
+  oneChannelOnly: "bad, but in one channel: the fault is in all of them",
+  blowsFuse: "shorted: it takes the fuse, which is another complaint",
+};
+
+/** What a bad part has to do with the complaint, in a line behind its name. */
+export function partAnswerText(p: PartAnswer): string {
+  if (p.verdict === "cannot") return CANNOT[p.why!];
+  if (p.verdict === "notExamined") return "bad, and not examined: no circuit here speaks of it";
+  if (p.why === "blowsFuse") return "a cause: shorted, it takes the fuse";
+  const share = p.in !== null && p.share !== null ? `: ${scenarioName[p.in]}, ${amountText(p.in, p.share.p50)}` : "";
+  return `${contributionText[p.verdict]}${share}`;
+}
 
 export const candidateText = (c: Candidate): string =>
   c.what === "diodeOpen" ? "an open rectifier diode" : `${c.designator ?? `the ${slotName[c.slot!] ?? c.slot}`}, were it dried out`;

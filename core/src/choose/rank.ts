@@ -32,7 +32,7 @@ export interface Assessment {
 export interface Ranking {
   /** best first */
   shortList: readonly Assessment[];
-  /** those nearest to fitting first: fewest broken rules, then nearest value */
+  /** those nearest to fitting first: fewest broken rules, then nearest value and volts; by value and volts alone where nothing fits */
   refused: readonly Assessment[];
   refusedCount: number;
 }
@@ -71,8 +71,10 @@ export function rankParts(
   const fitting = all.filter((a) => a.fit !== "refused");
   const refused = all.filter((a) => a.fit === "refused");
   fitting.sort((a, b) => b.score - a.score || a.part.priceCents - b.part.priceCents || a.part.code.localeCompare(b.part.code));
+  const byVolts = (a: Assessment) => Math.abs(Math.log(a.part.rated / needs.rated));
+  const nearest = (a: Assessment, b: Assessment) => Math.abs(a.change) - Math.abs(b.change) || byVolts(a) - byVolts(b);
   refused.sort(
-    (a, b) => a.refusals.length - b.refusals.length || Math.abs(a.change) - Math.abs(b.change) || a.part.code.localeCompare(b.part.code),
+    (a, b) => (fitting.length > 0 ? a.refusals.length - b.refusals.length : 0) || nearest(a, b) || a.part.code.localeCompare(b.part.code),
   );
   return { shortList: fitting.slice(0, most), refused: refused.slice(0, most), refusedCount: refused.length + others };
 }

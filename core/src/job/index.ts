@@ -35,4 +35,4 @@ export {
   type EnteredLine,
   type Keeping,
 } from "./apply";
-export { limitsOn, makePicture, type FittingPicture, type JobPicture, type PositionPicture } from "./picture";
+export { evidenceNow, limitsOn, makePicture, type FittingPicture, type JobPicture, type PositionPicture } from "./picture";

@@ -1,10 +1,10 @@
 import type { TouchSafety } from "../bringUp";
 import { fold, type Folded } from "../evidence";
 import { isWetAluminium, type CapacitorPart, type Parallel } from "../part";
-import { scenariosFor } from "../trace";
+import { evidenceKey, scenariosFor } from "../trace";
 import { hertz, type Volts } from "../units";
 import { expectEsr, judge, type EsrExpectation, type JudgingContext, type Twin, type Verdict } from "../verdict";
-import type { ChoiceFacts, Fitting, JobRecords, PositionRecord, StoredReading } from "./records";
+import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, StoredReading } from "./records";
 import { lockOf, type HeldPosition } from "./lock";
 import type { ShopFacts } from "./shop";
 import type { JobFacts, PositionFacts } from "./facts";
@@ -215,7 +215,7 @@ function factsOf<C extends ChoiceFacts>(
     findings: job.findings.length,
     safety,
     proven: provenBy(records),
-    explained: makers.length === 0 ? null : records.circuits.some((c) => c.answer !== null && makers.includes(c.scenario)),
+    explained: makers.length === 0 ? null : records.circuits.some((c) => makers.includes(c.scenario) && stands(c, records, positions)),
     positions: positions.map((p): PositionFacts => ({
       designator: p.designator,
       verdict: p.verdict.state,
@@ -227,6 +227,17 @@ function factsOf<C extends ChoiceFacts>(
     })),
   };
 }
+
+/** Whether an answer was kept and what it stood on is still so. */
+const stands = (c: CircuitFacts, { job }: JobRecords, positions: readonly PositionPicture[]): boolean =>
+  c.answer !== null && c.answer.stoodOn === evidenceNow(job, positions);
+
+/** What an explanation worked out now would stand on. */
+export const evidenceNow = (job: JobRecords["job"], positions: readonly PositionPicture[]): string =>
+  evidenceKey(
+    job,
+    positions.map((p) => ({ part: p.fittings.at(-1)!.part, folded: p.folded, verdict: p.verdict.state })),
+  );
 
 /** Whether anything was measured or heard after the last part that was fitted; null where none was. */
 function provenBy({ fittings, readings, points, notes }: JobRecords): boolean | null {

@@ -23,6 +23,8 @@ export interface JobHead {
   state: JobState;
   complaint: string;
   findings: readonly FindingToken[];
+  /** the channel that has the fault, where one has it and somebody said which */
+  faultyChannel: string | null;
   unitKind: UnitKind;
   supplyKind: SupplyKind;
   mainsHz: number | null;
@@ -128,7 +130,8 @@ export interface CircuitFacts {
   settings: Settings;
   binding: Binding;
   complaint: number | null;
-  answer: object | null;
+  /** with what it stood on */
+  answer: { stoodOn: string } | null;
 }
 
 export interface JobRecords<J extends JobHead = JobHead, C extends ChoiceFacts = ChoiceFacts, K extends CircuitFacts = CircuitFacts> {

@@ -7,6 +7,7 @@ import { regulatedRail } from "./regulatedRail";
 import type { Scenario, ScenarioId } from "./scenario";
 import { seriesPair } from "./seriesPair";
 import { servoLoop } from "./servoLoop";
+import { startUpSupply } from "./startUp";
 import { supply } from "./supply";
 import { switchMode } from "./switchMode";
 
@@ -27,5 +28,6 @@ export const SCENARIOS: Readonly<Record<ScenarioId, Scenario>> = scenarioRegistr
   decouplingChain,
   servoLoop,
   switchMode,
+  startUpSupply,
   delay,
 ]);

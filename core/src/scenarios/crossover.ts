@@ -55,7 +55,8 @@ export const crossover: Scenario = {
   belongsTo: (u) => u.roles.includes("crossover"),
   makes: { dull: 1, noSound: 2 },
   esrAt: 5000,
-  measuredAt: {},
+  measuredAt: () => ({}),
+  shortBlowsFuse: [],
   knowsStress: null,
   impliedLoss: nothingImplied,
   symptom: { key: "bandLoss", unit: "dB", noticeable: 1 },
@@ -83,6 +84,7 @@ export const crossover: Scenario = {
       farads: entry / (r * at),
       rated: 50,
       technology: "bipolar",
+      byValue: true,
     });
     const second = settings["alignment"] === "linkwitzRiley" ? CROSSOVER_TABLE.secondLinkwitzRiley : CROSSOVER_TABLE.secondButterworth;
     switch (settings["kind"] as CrossoverKind) {

@@ -22,5 +22,5 @@ export {
 export { dischargeTime, railsPerMainsStep } from "./supply";
 export { CROSSOVER_TABLE, restoringOhms, sectionImpedance, sideMismatch } from "./crossover";
 export { classDButterworth } from "./classD";
-export { startUp, type StartUp } from "./switchMode";
+export { startUp, type StartUp } from "./startUp";
 export { delaySeconds } from "./delay";

@@ -39,7 +39,8 @@ export const regulatedRail: Scenario = {
   belongsTo: (u) => u.roles.some((r) => r === "regulatorIn" || r === "regulatorOut" || r === "digitalRail"),
   makes: { hum: 3, hiss: 1, lampsNoDisplay: 2 },
   esrAt: 100_000,
-  measuredAt: {},
+  measuredAt: () => ({}),
+  shortBlowsFuse: ["input"],
   knowsStress: 3,
   impliedLoss: nothingImplied,
   symptom: { key: "railNoise", unit: "dB", noticeable: 3 },
@@ -100,7 +101,7 @@ export const regulatedRail: Scenario = {
       { key: "ripple", at: "rail", value: peakToPeak(output), unit: "V" },
       { key: "railImpedance", at: "100k", value: at100k, unit: "Ω" },
       { key: "railImpedancePeak", value: highest(size), unit: "Ω" },
-      { key: "railNoise", value: 20 * Math.log10(Math.max(noise, 1e-9)), unit: "dB" },
+      { key: "railNoise", value: 20 * Math.log10(Math.max(noise, 1e-9)), unit: "dBV" },
     ];
     const working = part(parts, "input").kind === "works";
     return {

@@ -13,6 +13,7 @@ export const SCENARIO_IDS = [
   "decouplingChain",
   "servoLoop",
   "switchMode",
+  "startUp",
   "delay",
 ] as const;
 export type ScenarioId = (typeof SCENARIO_IDS)[number];
@@ -21,6 +22,8 @@ export type ScenarioId = (typeof SCENARIO_IDS)[number];
 export interface Slot {
   key: string;
   roles: readonly Role[];
+  /** of several slots of one role each takes the part nearest to its own value; else they are taken in the order of the job */
+  byValue?: true;
   /** what stands there when the job has no such part */
   farads: number;
   rated: number;
@@ -47,7 +50,7 @@ export type Setting =
 export type Settings = Readonly<Record<string, number | string>>;
 export type Parts = Readonly<Record<string, PartState>>;
 
-export type FigureUnit = "V" | "A" | "Ω" | "Hz" | "s" | "dB" | "°" | "%" | "1/s" | "W" | "";
+export type FigureUnit = "V" | "A" | "Ω" | "Hz" | "s" | "dB" | "dBV" | "°" | "%" | "1/s" | "W" | "";
 /** One number of a scenario's answer. `at` names the slot, node or frequency it belongs to. */
 export interface Figure {
   key: string;
@@ -129,8 +132,10 @@ export interface Scenario {
   makes: Readonly<Partial<Record<FindingToken, number>>>;
   /** frequency at which the ESR of its parts counts, in hertz */
   esrAt: number;
-  /** node whose ripple figure tells the symptom of a slot's part; a slot not named is measured nowhere */
-  measuredAt: Readonly<Record<string, string>>;
+  /** node whose ripple figure is what a meter across a slot's part shows; a slot not named is measured nowhere */
+  measuredAt(settings: Settings): Readonly<Record<string, string>>;
+  /** slots whose part, shorted, takes the fuse along: such a unit is dead, whatever it did before */
+  shortBlowsFuse: readonly string[];
   /** how well its model knows what its parts have to bear, 1 best; null where it does not */
   knowsStress: number | null;
   /** how much a unit that does this by itself must have lost, in the symptom's unit; null where that must be measured */

@@ -8,7 +8,7 @@ import { delaySeconds } from "./delay";
 import { SCENARIO_IDS, faultless, fillSettings, misfits, type Outcome, type Parts, type ScenarioId, type Settings } from "./scenario";
 import type { PartState } from "../part";
 import { dischargeTime, railsPerMainsStep } from "./supply";
-import { startUp } from "./switchMode";
+import { startUp } from "./startUp";
 
 const usual = (id: ScenarioId, chosen: Settings = {}, unitKind = "other") => {
   const scenario = SCENARIOS[id];
@@ -294,11 +294,11 @@ describe("switch mode, delay", () => {
     expect(at({ first: faultless(1000e-6, 0.3) }) / sound).toBeGreaterThan(4);
   });
   test("a leaky start capacitor never reaches the threshold, a dried one falls back", () => {
-    const { settings } = usual("switchMode");
+    const { settings } = usual("startUp");
     const leaky = startUp(settings, { start: { kind: "works", farads: 22e-6, esr: 1, leak: 15e3 } });
     expect(leaky.seconds).toBeNull();
     expect(leaky.reaches).toBeLessThan(16);
-    expect(solve("switchMode", {}, { start: faultless(2e-6, 10) }).warnings.map((w) => w.code)).toEqual(["startsThenFails"]);
+    expect(solve("startUp", {}, { start: faultless(2e-6, 10) }).warnings.map((w) => w.code)).toEqual(["startsThenFails"]);
     expect(startUp(settings, { start: faultless(22e-6, 0.5) }).held).toBeGreaterThan(10);
   });
   test("the delay is −RC·ln(1 − threshold/supply), never with a leak that holds the pin down", () => {

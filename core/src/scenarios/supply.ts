@@ -107,7 +107,14 @@ export const supply: Scenario = {
   belongsTo: (u) => u.supplyKind === "linear" || u.supplyKind === "valveRectifier",
   makes: { hum: 1, buzz: 1, distorted: 2 },
   esrAt: 100,
-  measuredAt: { reservoir: "rail", reservoir2: "rail-", filter1: "node1", filter2: "node2", filter3: "node3" },
+  measuredAt: ({ arrangement }) => ({
+    // a meter across one half of a doubler sees that half, which is no node's ripple
+    ...(arrangement === "doubler" ? {} : { reservoir: "rail", reservoir2: "rail-" }),
+    filter1: "node1",
+    filter2: "node2",
+    filter3: "node3",
+  }),
+  shortBlowsFuse: ["reservoir", "reservoir2"],
   knowsStress: 1,
   impliedLoss: nothingImplied,
   symptom: { key: "hum", unit: "dB", noticeable: 3 },
@@ -327,7 +334,7 @@ function describe(settings: Settings, parts: Parts, steady: SteadyState): Outcom
     figures.push({ key: "capacitorRipple", at: key, value: amperes, unit: "A" });
   }
   const hum = 20 * Math.log10(Math.max(Math.sqrt(heardSquared), 1e-9)) - num(settings, "rejection");
-  figures.push({ key: "hum", value: hum, unit: "dB" });
+  figures.push({ key: "hum", value: hum, unit: "dBV" });
   const warnings: Warning[] = [];
   if (fullWave(settings) && lines[1]! > lines[2]! * MIXED_SHARE && lines[1]! > 1e-4 * Math.abs(lines[0]!))
     warnings.push({ code: "mainsFrequency", hertz: mains });

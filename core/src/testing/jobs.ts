@@ -55,7 +55,16 @@ export const positionRecord = (id: number, designator: string, of: CapacitorPart
 /** A job of a charged reservoir, two twins and a plain part. */
 export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
   revision: 1,
-  job: { state: "open", complaint: "hums", findings: ["hum"], unitKind: "receiver", supplyKind: "linear", mainsHz: 50, waiver: null },
+  job: {
+    state: "open",
+    complaint: "hums",
+    findings: ["hum"],
+    faultyChannel: null,
+    unitKind: "receiver",
+    supplyKind: "linear",
+    mainsHz: 50,
+    waiver: null,
+  },
   positions: [
     positionRecord(1, "C1", part(4700, 50, { role: "reservoir" }), { holdsCharge: true }),
     positionRecord(2, "C14", part(100, 16), { twinKey: "C14" }),

@@ -11,12 +11,19 @@ const SURELY_LESS = 0.9;
 /**
  * Puts the job's positions into a scenario's slots by their roles: each slot takes the first free position whose role it lists,
  * its favourite roles first; what has been chosen by hand stays. Where there is a single slot, the worst part of its roles takes
- * it: it is the one in question. A part rated for far fewer volts than stand in a slot is not put there. Positions must come in the order of the job.
+ * it: it is the one in question. A part rated for far fewer volts than stand in a slot is not put there. Positions must come in the
+ * order of the job. Where a channel is named, parts of other channels stand nowhere: a circuit lies in one of them.
  */
 export function bindSlots(
   slots: readonly Slot[],
-  positions: readonly (Pick<CapacitorPart, "designator" | "role"> & { rated?: number; verdict?: VerdictState })[],
+  positions: readonly (Pick<CapacitorPart, "designator" | "role"> & {
+    nominal?: number;
+    rated?: number;
+    verdict?: VerdictState;
+    channel?: string | null;
+  })[],
   chosen: Binding = {},
+  channel: string | null = null,
 ): Binding {
   const out: Record<string, string | null> = {};
   const taken = new Set<string>();
@@ -30,7 +37,12 @@ export function bindSlots(
   for (const slot of slots) {
     if (slot.key in out) continue;
     const stands = (p: { rated?: number }) => slot.sees === undefined || p.rated === undefined || p.rated >= SURELY_LESS * slot.sees;
-    const fits = slot.roles.flatMap((role) => positions.filter((p) => p.role === role && !taken.has(p.designator) && stands(p)));
+    const here = (p: { channel?: string | null }) => channel === null || p.channel == null || p.channel === channel;
+    const inOrder = slot.roles.flatMap((role) =>
+      positions.filter((p) => p.role === role && !taken.has(p.designator) && stands(p) && here(p)),
+    );
+    const off = (p: { nominal?: number }) => Math.abs(Math.log((p.nominal ?? slot.farads) / slot.farads));
+    const fits = slot.byValue ? [...inOrder].sort((a, b) => off(a) - off(b)) : inOrder;
     const worst =
       fits.find((p) => p.verdict === "open" || p.verdict === "shorted") ??
       fits.find((p) => p.verdict && isCondemned(p.verdict)) ??

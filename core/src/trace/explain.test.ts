@@ -9,9 +9,11 @@ import { esr, folded, part, reading } from "../testing/parts";
 import { farads, hertz, type Result } from "../units";
 import { bindSlots } from "./bindSlots";
 import { explain, shapley, type ExplainQuestion } from "./explain";
+import { evidenceKey } from "./evidenceKey";
 import { explainJob } from "./explainJob";
 import { measuredExcess } from "./measuredExcess";
 import { scenariosFor } from "./relevant";
+import { settingsOf as jobSettings } from "./settingsOf";
 import { stressAt } from "./stressAt";
 
 const c = (microfarads: number): Measurement => ({ kind: "capacitance", farads: farads(microfarads * 1e-6), at: hertz(120) });
@@ -170,20 +172,28 @@ describe("which circuit, which part", () => {
     expect(choose(["sound", "worn"])).toBe("C1");
     expect(choose(["sound", "unmeasured"])).toBe("C0");
   });
-  test("a ripple reading over the healthy one sizes the complaint; the latest counts", () => {
+  test("a ripple reading over the healthy one sizes the complaint; of one part the latest counts, of several the worst", () => {
     const figures = [{ key: "rippleRms", at: "rail", value: 0.2, unit: "V" as const }];
     const point = (volts: number, takenAt: number, form: "rms" | "peakToPeak" | "dc" = "rms") => ({ where: "C1", volts, form, takenAt });
-    const found = measuredExcess(SCENARIOS.supply, figures, { reservoir: "C1" }, [
+    const found = measuredExcess(SCENARIOS.supply, {}, figures, { reservoir: "C1" }, [
       point(0.5, 1),
       point(2, 3),
       point(1, 2),
       point(9, 9, "dc"),
     ]);
     expect(found).toEqual({ designator: "C1", volts: 2, form: "rms", decibels: expect.closeTo(20, 9) });
-    expect(measuredExcess(SCENARIOS.supply, figures, { reservoir: "C2" }, [point(1, 1)])).toBeNull();
+    expect(measuredExcess(SCENARIOS.supply, {}, figures, { reservoir: "C2" }, [point(1, 1)])).toBeNull();
+    const both = [...figures, { key: "rippleRms", at: "rail-", value: 0.2, unit: "V" as const }];
+    const sides = measuredExcess(SCENARIOS.supply, {}, both, { reservoir: "C1", reservoir2: "C2" }, [
+      point(2, 1),
+      { where: "C2", volts: 0.6, form: "rms", takenAt: 9 },
+    ]);
+    expect(sides, "the worse side, though the other was read later").toMatchObject({ designator: "C1", decibels: expect.closeTo(20, 9) });
+    const half = measuredExcess(SCENARIOS.supply, { arrangement: "doubler" }, figures, { reservoir: "C1" }, [point(2, 1)]);
+    expect(half, "half a doubler is no node").toBeNull();
     const pp = [...figures, { key: "ripple", at: "rail", value: 0.6, unit: "V" as const }];
     expect(
-      measuredExcess(SCENARIOS.supply, pp, { reservoir: "C1" }, [point(6, 1, "peakToPeak")]),
+      measuredExcess(SCENARIOS.supply, {}, pp, { reservoir: "C1" }, [point(6, 1, "peakToPeak")]),
       "peak to peak against peak to peak",
     ).toMatchObject({ form: "peakToPeak", decibels: expect.closeTo(20, 9) });
     expect(SCENARIOS.servoLoop.impliedLoss(-6)).toBe(6);
@@ -225,4 +235,99 @@ describe("which circuit, which part", () => {
     expect(stress!.volts).toBeLessThan(26 * Math.SQRT2 * 1.1);
     expect(stressAt("C21", u, RECEIVER, [], {})).toBeNull();
   });
+});
+
+describe("a part can be a cause only of what the complaint has, where it has it", () => {
+  const at = (channel: string | null, p: MeasuredPart): MeasuredPart => ({ ...p, channel });
+  const ask = (positions: MeasuredPart[], findings: FindingToken[], over: { faultyChannel?: string; supplyKind?: SupplyKind } = {}) => {
+    const { faultyChannel = null, supplyKind = "linear" } = over;
+    const roles = positions.map((p) => p.part.role);
+    const sum = explainJob({
+      unit: { unitKind: "receiver", supplyKind, findings, roles, faultyChannel },
+      positions,
+      setups: [],
+      common: {},
+      draws: 6,
+      seed: 1,
+    });
+    return Object.fromEntries(sum.parts.map((p) => [p.designator, p.why ?? p.verdict]));
+  };
+  const open = (designator: string, role: Role): MeasuredPart => ({ ...measured(designator, role, 4.7, "open", 0.001, 150) });
+  const shorted = (designator: string, role: Role): MeasuredPart => ({
+    ...measured(designator, role, 4700, "shorted"),
+    verdict: "shorted",
+  });
+
+  test("what stands in no model is not examined, which is no acquittal", () => {
+    expect(ask([measured("C9", "suppression", 0.1, "failed", 0.2)], ["hum"])).toEqual({ C9: "notExamined" });
+    expect(ask([measured("C1", "reservoir", 4700, "failed", 0.2, 0.6)], ["static"])).toEqual({ C1: "notExamined" });
+  });
+
+  test("a dead unit does not hum: its dried reservoir is not examined for it", () => {
+    const reservoirs = [measured("C1", "reservoir", 4700, "failed", 0.2, 0.6), measured("C2", "reservoir", 4700, "failed", 0.2, 0.6)];
+    expect(ask(reservoirs, ["hum"])).toMatchObject({ C1: "cause" });
+    expect(ask(reservoirs, ["hum", "noPower"])).toEqual({ C1: "notExamined", C2: "notExamined" });
+    expect(ask(reservoirs, ["hum", "fuseBlown"])).toEqual({ C1: "notExamined", C2: "notExamined" });
+  });
+
+  test("a shorted reservoir takes the fuse: of a dead unit it is a cause, of one that hums it cannot be", () => {
+    expect(ask([shorted("C1", "reservoir")], ["hum"])).toEqual({ C1: "blowsFuse" });
+    const [dead] = explainJob({
+      unit: { unitKind: "receiver", supplyKind: "linear", findings: ["fuseBlown"], roles: ["reservoir"] },
+      positions: [shorted("C1", "reservoir")],
+      setups: [],
+      common: {},
+      draws: 4,
+      seed: 1,
+    }).parts;
+    expect(dead).toMatchObject({ verdict: "cause", why: "blowsFuse" });
+  });
+
+  test("another channel's part cannot make it, a shared one would be heard in both", () => {
+    const parts = [
+      at("L", open("C21", "coupling")),
+      at("R", open("C121", "coupling")),
+      measured("C1", "reservoir", 4700, "failed", 0.2, 0.6),
+    ];
+    expect(ask(parts, ["noSound", "oneChannel"], { faultyChannel: "R" })).toEqual({ C121: "cause", C21: "otherChannel", C1: "shared" });
+    const unsaid = ask(parts, ["noSound", "oneChannel"]);
+    expect([unsaid["C21"], unsaid["C121"]], "nobody said which").toEqual(["cause", "cause"]);
+    expect(ask(parts, ["noSound", "allChannels"])).toMatchObject({ C21: "oneChannelOnly", C121: "oneChannelOnly" });
+  });
+
+  test("a switch-mode supply that is dead is asked of its start, not of its output", () => {
+    const parts = [measured("C5", "smpsStart", 22, "failed", 0.08, 12), measured("C6", "smpsOutput", 1000, "failed", 0.5, 0.4)];
+    expect(ask(parts, ["noPower"], { supplyKind: "switchMode" })).toEqual({ C5: "cause", C6: "notExamined" });
+  });
+
+  test("third-order crossovers take each part by its value, in the channel of the fault", () => {
+    const settings = { kind: "high3", alignment: "butterworth", crossing: 3000, driver: 8 };
+    const slots = SCENARIOS.crossover.slots(settings);
+    const [small, large] = slots.map((s) => s.farads);
+    const parts = [
+      { designator: "C2", role: "crossover" as const, nominal: large!, channel: "L" },
+      { designator: "C1", role: "crossover" as const, nominal: small!, channel: "L" },
+      { designator: "C102", role: "crossover" as const, nominal: large!, channel: "R" },
+      { designator: "C101", role: "crossover" as const, nominal: small!, channel: "R" },
+    ];
+    expect(bindSlots(slots, parts, {}, "R")).toEqual({ c1: "C101", c2: "C102" });
+    expect(bindSlots(slots, parts, {}, "L")).toEqual({ c1: "C1", c2: "C2" });
+  });
+});
+
+test("an answer stands on the complaint and on every part that was measured; anything of that changed, it has lost its ground", () => {
+  const heard = { findings: ["hum", "allChannels"] as FindingToken[] };
+  const key = evidenceKey(heard, RECEIVER);
+  expect(evidenceKey({ findings: ["allChannels", "hum"] }, [...RECEIVER].reverse()), "order is no matter").toBe(key);
+  expect(evidenceKey({ findings: ["hum"] }, RECEIVER)).not.toBe(key);
+  expect(evidenceKey({ ...heard, faultyChannel: "L" }, RECEIVER)).not.toBe(key);
+  expect(evidenceKey(heard, [measured("C1", "reservoir", 4700, "failed", 0.34, 0.2), ...RECEIVER.slice(1)])).not.toBe(key);
+  expect(evidenceKey(heard, [...RECEIVER, measured("C30", "coupling", 1, "unmeasured")]), "an unmeasured part adds nothing").toBe(key);
+});
+
+test("what the job says of its mains reaches the circuits that ask for it", () => {
+  expect(jobSettings({ supplyKind: "linear", mainsHz: 60, mainsV: 120 })).toEqual({ mainsHertz: 60 });
+  expect(jobSettings({ supplyKind: "valveRectifier", mainsHz: 50, mainsV: 230 })).toEqual({ mainsHertz: 50, rectifier: "valve" });
+  expect(jobSettings({ supplyKind: "switchMode", mainsHz: 60, mainsV: 120 })).toEqual({ mainsHertz: 60, bus: 170 });
+  expect(jobSettings({ supplyKind: "none", mainsHz: null, mainsV: null })).toEqual({});
 });

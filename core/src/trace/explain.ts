@@ -44,8 +44,10 @@ export interface Explanation {
   excess: Pick<Spread, "p10" | "p50" | "p90">;
   complaint: number | null;
   contributions: Contribution[];
-  /** bad parts of the job that stand in no slot of this circuit: they cannot make this complaint by it */
+  /** bad parts of the job that stand in no slot of this circuit: nothing is said of them here */
   elsewhere: string[];
+  /** shorted parts that take the fuse along: the unit is dead by them, and they make no symptom of this circuit */
+  fuse: string[];
   answer: "explains" | "mostly" | "partly" | "doesNot" | "noBadPart" | "inaudible";
   /** sorted by effect; only those that would make at least a third of what is missing */
   rest: Candidate[];
@@ -100,7 +102,8 @@ export function explain(q: ExplainQuestion): Result<Explanation, CircuitIssue> {
   const { scenario, positions } = q;
   const settings = fillSettings(scenario, q.unitKind, q.chosen);
   const states = slotStates(scenario, settings, q.binding, positions);
-  const bad = states.filter(badIn);
+  const shorted = states.filter((s) => badIn(s) && s.now.state.kind === "shorted" && scenario.shortBlowsFuse.includes(s.slot.key));
+  const bad = states.filter(badIn).filter((s) => !shorted.includes(s));
   const random = seededRandom(q.seed);
   const unsureSettings = scenario.settings(q.unitKind, q.chosen).filter((s) => s.kind === "number" && s.unsure > 0 && !(s.key in q.chosen));
   const excess = new Float64Array(q.draws);
@@ -160,14 +163,15 @@ export function explain(q: ExplainQuestion): Result<Explanation, CircuitIssue> {
   });
   contributions.sort((a, b) => b.share.p50 - a.share.p50);
   const soundParts = partsOf(states, (s) => (badIn(s) ? s.sound.state : s.now.state));
-  const nowParts = partsOf(states, (s) => s.now.state);
+  const nowParts = partsOf(states, (s) => (shorted.includes(s) ? s.sound.state : s.now.state));
   const [healthy, now] = [symptom(settings, soundParts), symptom(settings, nowParts)];
   if (!healthy.ok) return healthy;
   if (!now.ok) return now;
   const missing =
     q.complaint === null ? (total.p50 < scenario.symptom.noticeable ? scenario.symptom.noticeable : 0) : q.complaint - total.p50;
   const rest = missing > scenario.symptom.noticeable / 2 ? candidates(settings, states, nowParts, now.value, missing, symptom) : [];
-  const inSlots = new Set(bad.map((s) => s.position.part.designator));
+  const fuse = shorted.flatMap((s) => s.position?.part.designator ?? []);
+  const inSlots = new Set([...bad.map((s) => s.position.part.designator), ...fuse]);
   return {
     ok: true,
     value: {
@@ -177,6 +181,7 @@ export function explain(q: ExplainQuestion): Result<Explanation, CircuitIssue> {
       complaint: q.complaint,
       contributions,
       elsewhere: positions.filter((p) => isBad(p.verdict) && !inSlots.has(p.part.designator)).map((p) => p.part.designator),
+      fuse,
       answer: answerOf(bad.length, total, q.complaint, scenario.symptom.noticeable),
       rest,
       draws: q.draws,

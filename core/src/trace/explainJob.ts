@@ -1,11 +1,13 @@
 import { isBad, type MeasuredPart } from "../verdict";
 import { SCENARIOS, fillSettings, type ScenarioId, type Settings, type Unit } from "../scenarios";
+import type { Role } from "../part";
 import { bindSlots, type Binding } from "./bindSlots";
+import { cannotMake, type Cannot, type Heard } from "./cannot";
 import { explain, type Contribution } from "./explain";
 import { scenariosFor } from "./relevant";
 
 export interface JobQuestion {
-  unit: Unit;
+  unit: Unit & Heard;
   positions: readonly MeasuredPart[];
   /** what has been set by hand, by circuit; what the job says of its mains stands in `common` */
   setups: readonly { scenario: ScenarioId; settings: Settings; binding: Binding; complaint: number | null }[];
@@ -18,10 +20,12 @@ export interface JobQuestion {
 /** What a bad part has to do with the complaint, over all circuits that make such a complaint. */
 export interface PartAnswer {
   designator: string;
-  /** its largest share, and where; null where it stands in no circuit that makes the complaint */
+  /** its largest share, and where; null where no circuit that makes the complaint was worked out with it */
   in: ScenarioId | null;
   share: Contribution["share"] | null;
-  verdict: Contribution["verdict"];
+  /** `notExamined`: no model speaks of it, which is no acquittal; `cannot`: something speaks against it, see `why` */
+  verdict: Contribution["verdict"] | "notExamined" | "cannot";
+  why: Cannot | "blowsFuse" | null;
 }
 
 /**
@@ -30,9 +34,8 @@ export interface PartAnswer {
  */
 export function explainJob(q: JobQuestion): { parts: PartAnswer[]; unsolved: ScenarioId[] } {
   const bad = q.positions.filter((p) => isBad(p.verdict));
-  const best = new Map<string, PartAnswer>(
-    bad.map((p) => [p.part.designator, { designator: p.part.designator, in: null, share: null, verdict: "notTheCause" }]),
-  );
+  const best = new Map<string, PartAnswer>(bad.map((p) => [p.part.designator, beforehand(p, q)]));
+  const mayMake = bad.filter((p) => best.get(p.part.designator)!.verdict === "notExamined");
   const unsolved: ScenarioId[] = [];
   for (const id of scenariosFor(q.unit).complaint) {
     const scenario = SCENARIOS[id];
@@ -40,15 +43,17 @@ export function explainJob(q: JobQuestion): { parts: PartAnswer[]; unsolved: Sce
     const chosen = { ...q.common, ...setup?.settings };
     const settings = fillSettings(scenario, q.unit.unitKind, chosen);
     const slots = scenario.slots(settings);
-    const usual = bindSlots(
-      slots,
-      q.positions.map((p) => ({ ...p.part, verdict: p.verdict })),
-      setup?.binding,
-    );
     const only = slots.length === 1 ? slots[0]! : null;
     const bindings = only
-      ? bad.filter((p) => only.roles.includes(p.part.role)).map((p): Binding => ({ [only.key]: p.part.designator }))
-      : [usual];
+      ? mayMake.filter((p) => only.roles.includes(p.part.role)).map((p): Binding => ({ [only.key]: p.part.designator }))
+      : channelsOf(mayMake).map((channel) =>
+          bindSlots(
+            slots,
+            q.positions.map((p) => ({ ...p.part, verdict: p.verdict, channel: p.channel ?? null })),
+            setup?.binding,
+            channel,
+          ),
+        );
     for (const binding of bindings) {
       if (q.stop?.()) return { parts: [...best.values()], unsolved };
       const placed = placeFor(chosen, q.positions, binding, only?.key);
@@ -66,8 +71,15 @@ export function explainJob(q: JobQuestion): { parts: PartAnswer[]; unsolved: Sce
         continue;
       }
       const swings = scenario.impliedLoss(explained.value.healthy);
+      for (const designator of explained.value.fuse) {
+        const known = best.get(designator)!;
+        // the fuse is a complaint of its own, made by another circuit's rules
+        if (known.share === null && known.verdict === "notExamined")
+          best.set(designator, { designator, in: id, share: null, verdict: "cannot", why: "blowsFuse" });
+      }
       for (const c of explained.value.contributions) {
         const known = best.get(c.designator)!;
+        if (known.verdict === "cannot") continue;
         // a loop that swings has lost all its margin: a part is a cause by its share of that
         const verdict =
           swings !== null && setup?.complaint == null && c.verdict !== "notTheCause"
@@ -76,14 +88,34 @@ export function explainJob(q: JobQuestion): { parts: PartAnswer[]; unsolved: Sce
               : "contributes"
             : c.verdict;
         if (known.share === null || rank(verdict) > rank(known.verdict))
-          best.set(c.designator, { designator: c.designator, in: id, share: c.share, verdict });
+          best.set(c.designator, { designator: c.designator, in: id, share: c.share, verdict, why: null });
       }
     }
   }
   return { parts: [...best.values()].sort((a, b) => rank(b.verdict) - rank(a.verdict)), unsolved };
 }
 
-const rank = (v: Contribution["verdict"]): number => (v === "cause" ? 2 : v === "contributes" ? 1 : 0);
+/** What can be said of a part before any circuit is worked out. */
+function beforehand(p: MeasuredPart, { unit }: JobQuestion): PartAnswer {
+  const { designator, role } = p.part;
+  const why = cannotMake(p, unit);
+  if (why !== null) return { designator, in: null, share: null, verdict: "cannot", why };
+  // a short behind the rectifier takes the fuse: of a dead unit that is a cause, and no circuit need be asked
+  const dead = unit.findings.includes("fuseBlown") || unit.findings.includes("noPower");
+  if (dead && p.verdict === "shorted" && BEHIND_THE_FUSE.has(role))
+    return { designator, in: null, share: null, verdict: "cause", why: "blowsFuse" };
+  return { designator, in: null, share: null, verdict: "notExamined", why: null };
+}
+const BEHIND_THE_FUSE: ReadonlySet<Role> = new Set<Role>(["reservoir", "smpsPrimary", "mainsX", "mainsY"]);
+
+/** The channels that parts stand in, one circuit for each; one for all where nobody named any. */
+function channelsOf(parts: readonly MeasuredPart[]): (string | null)[] {
+  const named = [...new Set(parts.flatMap((p) => p.channel ?? []))];
+  return named.length === 0 ? [null] : named;
+}
+
+const RANK: Readonly<Record<PartAnswer["verdict"], number>> = { cause: 4, contributes: 3, notTheCause: 2, notExamined: 1, cannot: 0 };
+const rank = (v: PartAnswer["verdict"]): number => RANK[v];
 
 /** A bypass part in the coupling circuit sits across a resistor, unless somebody has said where. */
 function placeFor(chosen: Settings, positions: readonly MeasuredPart[], binding: Binding, slot: string | undefined): Settings {

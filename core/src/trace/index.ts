@@ -1,7 +1,10 @@
 export { bindSlots, type Binding } from "./bindSlots";
 export { measuredExcess, type MeasuredExcess } from "./measuredExcess";
-export { scenariosFor } from "./relevant";
+export { cannotMake, type Cannot, type Heard } from "./cannot";
+export { evidenceKey } from "./evidenceKey";
+export { findingsThatSpeak, scenariosFor } from "./relevant";
 export { explainJob, type JobQuestion, type PartAnswer } from "./explainJob";
+export { settingsOf, type Mains } from "./settingsOf";
 export { stressAt, type ComputedStress } from "./stressAt";
 export {
   explain,

@@ -1,6 +1,7 @@
 "use client";
 
-import { Button, Input, Table, type InputRef } from "antd";
+import { Button, Input, type InputRef } from "antd";
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -11,10 +12,11 @@ import { docket } from "../../wording/quantity";
 import { hazardWord } from "../../wording/safety";
 import { jobStateName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
-import { KeySheet } from "../shared/KeySheet";
 import { useTheme } from "../shared/Providers";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Bench.module.css";
+
+const KeySheet = dynamic(() => import("../shared/KeySheet").then((m) => m.KeySheet), { ssr: false });
 
 const isClosed = (row: BenchRow) => isOver(row.state);
 const pathOf = (row: BenchRow) => `/jobs/${row.number}/${stationPathOf(row.nextAt)}`;
@@ -112,48 +114,49 @@ export function Bench({ bench }: { bench: BenchPage }) {
         </Button>
       </header>
       <main>
-        <Table<BenchRow>
-          rowKey="number"
-          dataSource={rows}
-          pagination={false}
-          size="middle"
-          rowClassName={(_row, i) => [styles.row, i === at ? styles.picked : ""].join(" ")}
-          onRow={(row, i) => ({
-            onClick: () => router.push(pathOf(row)),
-            onMouseEnter: () => setPicked(i ?? 0),
-            "aria-selected": i === at,
-          })}
-          locale={{ emptyText: <Empty find={bench.find} /> }}
-          columns={[
-            { title: "Docket", width: 84, render: (_, r) => <span className={`mono ${styles.number}`}>{docket(r.number)}</span> },
-            {
-              title: "Unit and complaint",
-              render: (_, r) => (
-                <>
-                  <Link prefetch={false} href={pathOf(r)} className={styles.title} onClick={(e) => e.stopPropagation()}>
-                    {r.title}
-                  </Link>
-                  <span className={styles.complaint}>{r.complaint || "No complaint yet"}</span>
-                </>
-              ),
-            },
-            { title: "Hazard", width: 170, render: (_, r) => <HazardCell row={r} /> },
-            { title: "Capacitors", width: 210, render: (_, r) => <MarkStrip row={r} /> },
-            {
-              title: "Next",
-              width: 330,
-              render: (_, r) =>
-                isClosed(r) ? (
-                  <span className="muted">{jobStateName[r.state]}</span>
-                ) : (
-                  <>
-                    {r.state === "waitingForOwner" && <span className="state-worn">{jobStateName[r.state]}: </span>}
-                    <b className={styles.next}>{nextActText(r.next).act}</b>
-                  </>
-                ),
-            },
-          ]}
-        />
+        {rows.length === 0 ? (
+          <Empty find={bench.find} />
+        ) : (
+          <table className={`sheet ${styles.table}`}>
+            <thead>
+              <tr>
+                <th>Docket</th>
+                <th>Unit and complaint</th>
+                <th>Hazard</th>
+                <th>Capacitors</th>
+                <th>Next</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((r, i) => (
+                <tr
+                  key={r.number}
+                  className={[styles.row, i === at ? styles.picked : ""].join(" ")}
+                  aria-selected={i === at}
+                  onClick={() => router.push(pathOf(r))}
+                  onMouseEnter={() => setPicked(i)}
+                >
+                  <td className={`mono ${styles.number}`}>{docket(r.number)}</td>
+                  <td>
+                    <Link prefetch={false} href={pathOf(r)} className={styles.title} onClick={(e) => e.stopPropagation()}>
+                      {r.title}
+                    </Link>
+                    <span className={styles.complaint}>{r.complaint || "No complaint yet"}</span>
+                  </td>
+                  <td>
+                    <HazardCell row={r} />
+                  </td>
+                  <td>
+                    <MarkStrip row={r} />
+                  </td>
+                  <td>
+                    <NextCell row={r} />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
         <p className={styles.count}>
           {openJobs} open{found > openJobs ? `, ${found - openJobs} closed` : ""}
           {pages > 1 && (
@@ -169,7 +172,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
           )}
         </p>
       </main>
-      <KeySheet open={keySheet} onClose={() => setKeySheet(false)} />
+      {keySheet && <KeySheet open onClose={() => setKeySheet(false)} />}
     </div>
   );
 }
@@ -179,6 +182,16 @@ function Empty({ find }: { find: string }) {
 }
 
 const TONE_STATE = { danger: "state-failed", wait: "state-worn", safe: "state-sound" } as const;
+
+function NextCell({ row }: { row: BenchRow }) {
+  if (isClosed(row)) return <span className="muted">{jobStateName[row.state]}</span>;
+  return (
+    <>
+      {row.state === "waitingForOwner" && <span className="state-worn">{jobStateName[row.state]}: </span>}
+      <b className={styles.next}>{nextActText(row.next).act}</b>
+    </>
+  );
+}
 
 function HazardCell({ row }: { row: BenchRow }) {
   if (isClosed(row)) return <span className="muted">–</span>;

@@ -1,7 +1,7 @@
 "use client";
 
 import type { Assessment } from "@mirvek/core/choose";
-import { Alert, App, Button, Checkbox, Input, Modal, Spin } from "antd";
+import { Alert, App, Button, Checkbox, Spin } from "antd";
 import { useEffect, useState, type ReactNode } from "react";
 import type { RequestIssue } from "../../schemas/issues";
 import type { CandidatesView, PositionView } from "../../schemas/jobView";
@@ -11,6 +11,7 @@ import { list, money, shown, signedPercent } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
 import { gradeName, mountingName, technologyName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
+import { ReasonDialog } from "../shared/ReasonDialog";
 import { read } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Choose.module.css";
@@ -61,7 +62,9 @@ export function Candidates({ position, onDecided }: Props) {
     if (answer.ok && decision !== "withdrawn") onDecided(together.map((p) => p.designator));
     return answer.ok;
   };
-  useKeys({ a: () => found?.ranking.shortList[0] && void decide("replace", found.ranking.shortList[0], null) });
+  const isChosen = position.choice !== null && position.choice.decision !== "withdrawn";
+  // what is chosen stays chosen: the key is for what is still open
+  useKeys({ a: () => !isChosen && found?.ranking.shortList[0] && void decide("replace", found.ranking.shortList[0], null) });
 
   if (issue) return <Alert type="error" title={issueText(issue)} />;
   if (!found) return <Spin aria-label="Looking through the catalogue" />;
@@ -79,7 +82,11 @@ export function Candidates({ position, onDecided }: Props) {
         .{" "}
         {found.computed &&
           `By the ${scenarioName[found.computed.scenario].toLowerCase()} it bears ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? ` and ${shown(found.computed.ripple, "A", 2)} of ripple at ${shown(found.computed.hertz, "Hz", 2)}` : ""}. `}
-        <kbd>a</kbd> takes the first.
+        {!isChosen && ranking.shortList.length > 0 && (
+          <>
+            <kbd>a</kbd> takes the first.
+          </>
+        )}
       </p>
       {chosen && chosen.decision !== "withdrawn" && (
         <p className={styles.chosen}>
@@ -93,7 +100,9 @@ export function Candidates({ position, onDecided }: Props) {
         </p>
       )}
       {ranking.shortList.length === 0 ? (
-        <p className={styles.none}>No part in the catalogue fits. The nearest are below, each with the rule it breaks.</p>
+        <p className={styles.none}>
+          No part in the catalogue fits. Below are the nearest by value and volts, each with the rule it breaks.
+        </p>
       ) : (
         <PartTable
           assessments={ranking.shortList}
@@ -118,7 +127,7 @@ export function Candidates({ position, onDecided }: Props) {
         )}
         <Button onClick={() => setAsked({ decision: "leave", assessment: null })}>Leave it in, with a reason</Button>
       </div>
-      <details className={styles.refused}>
+      <details className={styles.refused} open={ranking.shortList.length === 0}>
         <summary>
           {ranking.refusedCount} refused, the nearest {ranking.refused.length} with their rules
         </summary>
@@ -147,7 +156,7 @@ export function Candidates({ position, onDecided }: Props) {
         />
       </details>
       {asked && (
-        <ReasonDialog
+        <DecisionDialog
           asked={asked}
           designator={position.designator}
           onCancel={() => setAsked(null)}
@@ -209,7 +218,7 @@ function PartTable({
               </span>
               <br />
               {a.fit === "refused" ? (
-                <span className="state-failed">{a.refusals.map(refusalText).join("; ")}</span>
+                <span className="state-failed">{reasonsOf(a)}</span>
               ) : (
                 <>
                   {meritSentence(a)}
@@ -233,7 +242,7 @@ function PartTable({
   );
 }
 
-function ReasonDialog({
+function DecisionDialog({
   asked,
   designator,
   onCancel,
@@ -244,41 +253,32 @@ function ReasonDialog({
   onCancel: () => void;
   onKeep: (reason: string) => Promise<boolean>;
 }) {
-  const [reason, setReason] = useState("");
   const title =
     asked.decision === "leave"
       ? `Leave ${designator} in`
       : asked.decision === "temporary"
         ? `${asked.assessment!.part.code} as a temporary part at ${designator}`
         : `Fit ${asked.assessment!.part.code} at ${designator} against the rules`;
-  const keep = async () => {
-    if (reason.trim() !== "" && (await onKeep(reason.trim()))) onCancel();
-  };
   return (
-    <Modal
+    <ReasonDialog
       open
       title={title}
-      okText="Record"
-      okButtonProps={{ disabled: reason.trim() === "" }}
-      onOk={() => void keep()}
-      onCancel={onCancel}
-    >
-      {asked.assessment && <p style={{ marginBottom: 8 }}>Breaks: {asked.assessment.refusals.map(refusalText).join("; ")}.</p>}
-      {asked.decision === "temporary" && (
-        <p style={{ marginBottom: 8 }}>
-          A temporary part holds the job: it cannot be handed back until the right one is in, or waived in writing.
-        </p>
-      )}
-      <label htmlFor="reason">Reason, for the record and the report</label>
-      <Input.TextArea
-        id="reason"
-        autoFocus
-        rows={2}
-        maxLength={1000}
-        value={reason}
-        onChange={(e) => setReason(e.target.value)}
-        onKeyDown={(e) => e.key === "Enter" && (e.ctrlKey || e.metaKey) && void keep()}
-      />
-    </Modal>
+      about={
+        <>
+          {asked.assessment && <p>Breaks: {reasonsOf(asked.assessment)}.</p>}
+          {asked.decision === "temporary" && (
+            <p>A temporary part holds the job: it cannot be handed back until the right one is in, or waived in writing.</p>
+          )}
+        </>
+      }
+      label="Reason, for the record and the report"
+      act="Record"
+      least={1}
+      onReason={onKeep}
+      onClose={onCancel}
+    />
   );
 }
+
+/** Why a part is refused, each reason once. */
+const reasonsOf = (a: Assessment): string => [...new Set(a.refusals.map(refusalText))].join("; ");

@@ -4,7 +4,7 @@ import type { ScenarioId } from "@mirvek/core/scenarios";
 import type { Contribution, Explanation, MeasuredExcess } from "@mirvek/core/trace";
 import { Button, InputNumber, Progress } from "antd";
 import type { KeptAnswer } from "../../schemas/circuit";
-import { amountText, answerSentence, candidateText, contributionText, symptomName } from "../../wording/circuit";
+import { amountText, answerSentence, candidateText, contributionText, symptomName, symptomUnit, wouldText } from "../../wording/circuit";
 import { list, shown } from "../../wording/quantity";
 import styles from "./Explain.module.css";
 
@@ -21,13 +21,17 @@ interface Props {
   implied: number | null;
   onComplaint: (value: number | null) => void;
   kept: KeptAnswer | null;
+  /** whether what the kept answer stood on is still so */
+  stands: boolean;
+  /** whether this circuit makes the complaint at all */
+  makesIt: boolean;
   onKeep: (() => void) | null;
 }
 
 /** The question of the station and its answer: how much of the complaint the bad parts explain, part by part. */
 export function Answer(props: Props) {
   const { id, explanation, progress, stopped, complaint, measured, implied } = props;
-  const unit = id === "seriesPair" || id === "delay" ? "%" : "dB";
+  const unit = symptomUnit(id);
   return (
     <section className={styles.answer} aria-label="Answer">
       <h2 aria-live="polite" data-testid="answer">
@@ -50,10 +54,15 @@ export function Answer(props: Props) {
           Work it out
         </Button>
       )}
-      {explanation && explanation.contributions.length > 0 && <Shares id={id} explanation={explanation} />}
+      {explanation && explanation.contributions.length > 0 && <Shares id={id} explanation={explanation} makesIt={props.makesIt} />}
       {explanation && explanation.elsewhere.length > 0 && (
         <p className={styles.elsewhere}>
-          <b>{list(explanation.elsewhere)}</b>: bad, but no part of this circuit.
+          <b>{list(explanation.elsewhere)}</b>: bad, and not examined here: no part of this circuit.
+        </p>
+      )}
+      {explanation && explanation.fuse.length > 0 && (
+        <p className={styles.elsewhere}>
+          <b>{list(explanation.fuse)}</b>: shorted. It takes the fuse along: such a unit is dead and does not hum.
         </p>
       )}
       {explanation && explanation.rest.length > 0 && (
@@ -68,7 +77,7 @@ export function Answer(props: Props) {
       )}
       <div className={styles.ask}>
         <label>
-          Measured, over healthy{" "}
+          Measured: this much worse than a healthy one{" "}
           <InputNumber
             value={complaint}
             onChange={(v) => props.onComplaint(typeof v === "number" ? v : null)}
@@ -95,7 +104,12 @@ export function Answer(props: Props) {
             Keep for the report <kbd>k</kbd>
           </Button>
         )}
-        {props.kept && <span className="muted">Kept: {answerSentence(id, props.kept)}</span>}
+        {props.kept &&
+          (props.stands ? (
+            <span className="muted">Kept: {answerSentence(id, props.kept)}</span>
+          ) : (
+            <span className="state-worn">An answer was kept; what it stood on has changed since. Keep the new one.</span>
+          ))}
       </div>
     </section>
   );
@@ -105,7 +119,7 @@ export function Answer(props: Props) {
 const LEAST_SCALE = 3;
 
 /** Each part's share as a bar against the whole, its spread as a line across the end. */
-function Shares({ id, explanation }: { id: ScenarioId; explanation: Explanation }) {
+function Shares({ id, explanation, makesIt }: { id: ScenarioId; explanation: Explanation; makesIt: boolean }) {
   const whole = Math.max(
     explanation.complaint ?? 0,
     explanation.excess.p90,
@@ -125,7 +139,7 @@ function Shares({ id, explanation }: { id: ScenarioId; explanation: Explanation 
             <td className="muted n">
               {amountText(id, c.share.p10).replace(/ (dB|%)$/, "")} to {amountText(id, c.share.p90)}
             </td>
-            <td>{contributionText[c.verdict]}</td>
+            <td>{(makesIt ? contributionText : wouldText)[c.verdict]}</td>
           </tr>
         ))}
       </tbody>

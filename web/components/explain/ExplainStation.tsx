@@ -3,6 +3,7 @@
 import { SCENARIO_IDS, type ScenarioId } from "@mirvek/core/scenarios";
 import { measuredExcess, scenariosFor } from "@mirvek/core/trace";
 import { App, Button, Segmented, Select } from "antd";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { amountText, circuitIssueText, curveName, scenarioName, symptomName } from "../../wording/circuit";
 import { docket } from "../../wording/quantity";
@@ -13,16 +14,17 @@ import { curveKinds } from "./CurveChart";
 import { curveCsv, download, netlistText } from "./exports";
 import { InSum } from "./InSum";
 import { LivePicture } from "./LivePicture";
-import { NetlistDialog } from "./NetlistDialog";
 import { SetupPanel } from "./SetupPanel";
 import { useCircuit, useExplanation, useSetup, type Outcomes } from "./useCircuit";
 import styles from "./Explain.module.css";
+
+const NetlistDialog = dynamic(() => import("./NetlistDialog").then((m) => m.NetlistDialog), { ssr: false });
 
 /** Does what was measured explain the complaint? One circuit of the unit at a time, those that make such a complaint first. */
 export function ExplainStation() {
   const { view } = useJob();
   const relevant = scenariosFor({ ...view.job, roles: view.positions.map((p) => p.role) });
-  const offered = [...relevant.complaint, ...relevant.other];
+  const offered = relevant.complaint.length > 0 ? relevant.complaint : relevant.other;
   const [picked, setPicked] = useState<ScenarioId | null>(null);
   /** the part that a circuit with a single place is looked at for */
   const [focus, setFocus] = useState<string | null>(null);
@@ -31,7 +33,8 @@ export function ExplainStation() {
     if (id !== null && offered.length > 0) setPicked(offered[(Math.max(0, offered.indexOf(id)) + by + offered.length) % offered.length]!);
   };
   useKeys({ "]": step(1), "[": step(-1) });
-  const others = SCENARIO_IDS.filter((s) => !offered.includes(s));
+  // what the unit has beside them first, then what it has not
+  const others = [...relevant.other, ...SCENARIO_IDS.filter((s) => !relevant.other.includes(s))].filter((s) => !offered.includes(s));
   return (
     <div>
       <div className={styles.circuits}>
@@ -91,11 +94,11 @@ export function ExplainStation() {
 function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | null; makesIt: boolean }) {
   const { view } = useJob();
   const { message } = App.useApp();
-  const { setup, change, keep, kept, open } = useSetup(id);
+  const { setup, change, keep, kept, stands, open } = useSetup(id);
   const circuit = useCircuit(id, setup, focus);
   const outcomes: Outcomes = circuit.outcomes ?? {};
   const measured = circuit.outcomes?.healthy
-    ? measuredExcess(circuit.scenario, circuit.outcomes.healthy.figures, circuit.binding, view.points)
+    ? measuredExcess(circuit.scenario, circuit.settings, circuit.outcomes.healthy.figures, circuit.binding, view.points)
     : null;
   const implied = makesIt && circuit.outcomes?.healthy ? circuit.scenario.impliedLoss(circuit.outcomes.healthy.symptom) : null;
   const complaint = setup.complaint ?? (measured && measured.decibels > 0 ? measured.decibels : implied);
@@ -125,6 +128,8 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
         implied={implied}
         onComplaint={(v) => change({ complaint: v })}
         kept={kept}
+        stands={stands}
+        makesIt={makesIt}
         onKeep={onKeep}
       />
       {!makesIt && <p className="muted">Nothing ticked at Take in points at this circuit.</p>}
@@ -144,7 +149,7 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
           Read a netlist
         </Button>
       </div>
-      <NetlistDialog open={reading} initial={reading ? netlist() : ""} onClose={() => setReading(false)} />
+      {reading && <NetlistDialog open initial={netlist()} onClose={() => setReading(false)} />}
     </>
   );
 }

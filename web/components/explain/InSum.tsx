@@ -1,11 +1,14 @@
 "use client";
 
 import type { PartAnswer } from "@mirvek/core/trace";
-import { amountText, contributionText, scenarioName } from "../../wording/circuit";
+import { partAnswerText } from "../../wording/circuit";
 import { useSum } from "./useCircuit";
 import styles from "./Explain.module.css";
 
-/** Every bad part in one line: what it has to do with the complaint, over all circuits that could make it. */
+/** What is read at a glance; the rest is folded. */
+const SHOWN = 3;
+
+/** What each bad part has to do with the complaint, over all circuits that could make it: the most telling first. */
 export function InSum({ onPick }: { onPick: (part: PartAnswer) => void }) {
   const parts = useSum();
   return (
@@ -16,24 +19,35 @@ export function InSum({ onPick }: { onPick: (part: PartAnswer) => void }) {
       ) : parts.length === 0 ? (
         <span className="muted">no part has been found bad yet</span>
       ) : (
-        <ul>
-          {parts.map((p) => (
-            <li key={p.designator} data-verdict={p.verdict}>
-              {p.in === null ? (
-                <b>{p.designator}</b>
-              ) : (
-                <button type="button" onClick={() => onPick(p)} aria-label={`Show ${p.designator} in its circuit`}>
-                  {p.designator}
-                </button>
-              )}{" "}
-              {contributionText[p.verdict]} <span className="muted">{where(p)}</span>
-            </li>
-          ))}
-        </ul>
+        <div>
+          <Lines parts={parts.slice(0, SHOWN)} onPick={onPick} />
+          {parts.length > SHOWN && (
+            <details>
+              <summary>and {parts.length - SHOWN} more</summary>
+              <Lines parts={parts.slice(SHOWN)} onPick={onPick} />
+            </details>
+          )}
+        </div>
       )}
     </section>
   );
 }
 
-const where = (p: PartAnswer): string =>
-  p.in === null || p.share === null ? "in no circuit of this complaint" : `${scenarioName[p.in]}, ${amountText(p.in, p.share.p50)}`;
+function Lines({ parts, onPick }: { parts: readonly PartAnswer[]; onPick: (part: PartAnswer) => void }) {
+  return (
+    <ul>
+      {parts.map((p) => (
+        <li key={p.designator} data-verdict={p.verdict}>
+          {p.in === null ? (
+            <b>{p.designator}</b>
+          ) : (
+            <button type="button" onClick={() => onPick(p)} aria-label={`Show ${p.designator} in its circuit`}>
+              {p.designator}
+            </button>
+          )}{" "}
+          {partAnswerText(p)}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -16,6 +16,7 @@ const explanation: Explanation = {
     { designator: "C14", slot: "filter1", share: share(0), verdict: "notTheCause" },
   ],
   elsewhere: ["C21"],
+  fuse: [],
   answer: "explains",
   rest: [{ designator: null, slot: null, what: "diodeOpen", effect: 6 }],
   draws: 60,
@@ -34,6 +35,8 @@ const answer = (over: object = {}) =>
       implied={null}
       onComplaint={() => undefined}
       kept={null}
+      stands
+      makesIt
       onKeep={() => undefined}
       {...over}
     />,

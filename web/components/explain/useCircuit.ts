@@ -2,7 +2,9 @@
 
 import { SCENARIOS, fillSettings, type Parts, type ScenarioId, type Settings, type Unit } from "@mirvek/core/scenarios";
 import type { CircuitIssue } from "@mirvek/core/circuit";
-import { bindSlots, type Binding, type Explanation, type PartAnswer } from "@mirvek/core/trace";
+import { evidenceNow } from "@mirvek/core/job";
+import { isBad, isCondemned } from "@mirvek/core/verdict";
+import { bindSlots, settingsOf, type Binding, type Explanation, type Heard, type PartAnswer } from "@mirvek/core/trace";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toKeep } from "../../schemas/circuit";
 import type { JobView } from "../../schemas/jobView";
@@ -43,17 +45,25 @@ export function useSetup(id: ScenarioId) {
   };
   const keep = (explanation: Explanation) => {
     clearTimeout(timer.current);
-    return write("POST", "circuits", { scenario: id, ...bare(setup), answer: toKeep(explanation) });
+    return write("POST", "circuits", { scenario: id, ...bare(setup), answer: toKeep(explanation, evidenceNow(view.job, view.positions)) });
   };
-  return { setup, change, keep, kept: stored?.answer ?? null, open };
+  const kept = stored?.answer ?? null;
+  const stands = useMemo(() => kept === null || kept.stoodOn === evidenceNow(view.job, view.positions), [kept, view.job, view.positions]);
+  return { setup, change, keep, kept, stands, open };
 }
 const bare = ({ settings, binding, complaint }: Setup): Setup => ({ settings, binding, complaint });
 
 /** What the job itself says about a circuit's settings. */
-const fromJob = ({ job }: JobView): Settings => ({
-  ...(job.mainsHz ? { mainsHertz: job.mainsHz } : {}),
-  ...(job.supplyKind === "valveRectifier" ? { rectifier: "valve" } : {}),
-});
+const fromJob = ({ job }: JobView): Settings => settingsOf(job);
+
+/** The channel a circuit is looked at in: that of the part in question, else that of the fault, else that of the worst part. */
+function channelOf({ job, positions }: JobView, focus: string | null): string | null {
+  const focused = positions.find((p) => p.designator === focus)?.channel ?? null;
+  const worst =
+    positions.find((p) => p.channel !== null && isCondemned(p.verdict.state)) ??
+    positions.find((p) => p.channel !== null && isBad(p.verdict.state));
+  return focused ?? job.faultyChannel ?? worst?.channel ?? null;
+}
 
 /** One circuit of the job with its parts plugged in, and its healthy, measured and replaced states solved in a worker. */
 export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
@@ -69,8 +79,9 @@ export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
       slots,
       view.positions.map((p) => ({ ...p, verdict: p.verdict.state })),
       { ...only, ...setup.binding },
+      channelOf(view, focus),
     );
-  }, [scenario, settings, view.positions, setup.binding, focus]);
+  }, [scenario, settings, view, setup.binding, focus]);
   const cases = useMemo(() => casesOf(scenario, settings, binding, view.positions), [scenario, settings, binding, view.positions]);
   const [solved, setSolved] = useState<{ id: ScenarioId; outcomes: Record<string, Solved> } | null>(null);
   const [issue, setIssue] = useState<CircuitIssue | null>(null);
@@ -184,7 +195,8 @@ export function useSum() {
   const client = useCircuitClient();
   const [sum, setSum] = useState<{ question: string; parts: PartAnswer[] } | null>(null);
   const { job, positions, circuits } = view;
-  const unit: Unit = { unitKind: job.unitKind, supplyKind: job.supplyKind, findings: job.findings, roles: positions.map((p) => p.role) };
+  const { unitKind, supplyKind, findings, faultyChannel } = job;
+  const unit: Unit & Heard = { unitKind, supplyKind, findings, faultyChannel, roles: positions.map((p) => p.role) };
   const setups = circuits.map(({ scenario, settings, binding, complaint }) => ({ scenario, settings, binding, complaint }));
   const question = JSON.stringify([unit, setups, positions.map((p) => [p.designator, p.verdict.state, p.readings.length])]);
   useEffect(() => {

@@ -17,12 +17,23 @@ const MOST_BAD = 6;
 const MOST_LATEST = 8;
 
 /** Always in view in a job: hazard, running clocks, what is bad, what was read last. */
-export function BenchRail({ onOverride, onKeys }: { onOverride: () => void; onKeys: () => void }) {
+export function BenchRail({
+  open,
+  onToggle,
+  onOverride,
+  onKeys,
+}: {
+  /** on a narrow screen: laid over the work */
+  open: boolean;
+  onToggle: () => void;
+  onOverride: () => void;
+  onKeys: () => void;
+}) {
   const { view } = useJob();
   const { toggle, name } = useTheme();
   const bad = view.positions.filter((p) => isBad(p.verdict.state));
   return (
-    <aside className={`${styles.rail} no-print`} aria-label="Bench rail">
+    <aside className={`${styles.rail} no-print`} data-open={open} aria-label="Bench rail">
       <Hazard onOverride={onOverride} />
       <Running />
       <section>
@@ -44,6 +55,9 @@ export function BenchRail({ onOverride, onKeys }: { onOverride: () => void; onKe
       </section>
       <Latest />
       <p className={styles.foot}>
+        <Button size="small" type="text" className={styles.toggle} onClick={onToggle} aria-expanded={open}>
+          {open ? "Less" : "More"} <kbd>t</kbd>
+        </Button>
         <Button size="small" type="text" onClick={onKeys}>
           Keys <kbd>?</kbd>
         </Button>

@@ -1,19 +1,22 @@
 "use client";
 
 import { STATIONS, pathOf } from "@mirvek/core/job";
+import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useState, type ReactNode } from "react";
 import type { JobData } from "../../schemas/jobView";
 import { nextActText } from "../../wording/nextAct";
 import { ReadoutLine } from "../readout/ReadoutLine";
-import { KeySheet } from "../shared/KeySheet";
 import { useTheme } from "../shared/Providers";
 import { useKeys } from "../shared/useKeys";
 import { BenchRail } from "./BenchRail";
 import { Docket } from "./Docket";
 import { JobProvider, useCursor, useJob } from "./JobProvider";
-import { OverrideDialog } from "./OverrideDialog";
 import styles from "./JobFrame.module.css";
+
+// what is seldom opened is loaded when it is
+const KeySheet = dynamic(() => import("../shared/KeySheet").then((m) => m.KeySheet), { ssr: false });
+const OverrideDialog = dynamic(() => import("./OverrideDialog").then((m) => m.OverrideDialog), { ssr: false });
 
 /** Everything around a station: docket, next act, bench rail, readout line, and the keys that work on all of them. */
 export function JobFrame({ initial, children }: { initial: JobData; children: ReactNode }) {
@@ -31,6 +34,7 @@ function Frame({ children }: { children: ReactNode }) {
   const router = useRouter();
   const [keySheet, setKeySheet] = useState(false);
   const [overriding, setOverriding] = useState(false);
+  const [railOpen, setRailOpen] = useState(false);
   const station = (i: number) => () => router.push(`/jobs/${view.job.number}/${pathOf(STATIONS[i]!)}`);
   const doNext = () => {
     if ("position" in view.next) setCursor(view.next.position);
@@ -46,6 +50,7 @@ function Frame({ children }: { children: ReactNode }) {
     u: () => submit("undo"),
     x: () => document.querySelector<HTMLElement>("[data-strike]")?.focus(),
     o: () => setOverriding(true),
+    t: () => setRailOpen((open) => !open),
     ...Object.fromEntries(STATIONS.map((_, i) => [String(i + 1), station(i)])),
   });
   const next = nextActText(view.next);
@@ -62,10 +67,15 @@ function Frame({ children }: { children: ReactNode }) {
         </div>
         {children}
       </main>
-      <BenchRail onOverride={() => setOverriding(true)} onKeys={() => setKeySheet(true)} />
+      <BenchRail
+        open={railOpen}
+        onToggle={() => setRailOpen(!railOpen)}
+        onOverride={() => setOverriding(true)}
+        onKeys={() => setKeySheet(true)}
+      />
       <ReadoutLine />
-      <KeySheet open={keySheet} onClose={() => setKeySheet(false)} />
-      <OverrideDialog open={overriding} onClose={() => setOverriding(false)} />
+      {keySheet && <KeySheet open onClose={() => setKeySheet(false)} />}
+      {overriding && <OverrideDialog open onClose={() => setOverriding(false)} />}
     </div>
   );
 }

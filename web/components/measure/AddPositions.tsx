@@ -1,8 +1,8 @@
 "use client";
 
 import { parsePositionList } from "@mirvek/core/readout";
-import { Input, Modal } from "antd";
-import { useMemo, useState } from "react";
+import { Input, Modal, type InputRef } from "antd";
+import { useMemo, useRef, useState } from "react";
 import { marked } from "../../wording/quantity";
 import { positionIssueText } from "../../wording/requestIssue";
 import { roleName, technologyName } from "../../wording/vocabulary";
@@ -20,6 +20,7 @@ C15 4u7 50v coupling L`;
 export function AddPositions({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { view, write } = useJob();
   const [text, setText] = useState("");
+  const field = useRef<InputRef>(null);
   const [busy, setBusy] = useState(false);
   const parsed = useMemo(() => parsePositionList(text, new Set(view.positions.map((p) => p.designator))), [text, view.positions]);
   const ready = parsed.drafts.length > 0 && parsed.issues.length === 0;
@@ -40,6 +41,7 @@ export function AddPositions({ open, onClose }: { open: boolean; onClose: () => 
       okText={`Add ${parsed.drafts.length || ""}`}
       okButtonProps={{ disabled: !ready, loading: busy }}
       title="Add positions"
+      afterOpenChange={(stands) => stands && field.current?.focus()}
       width={820}
       destroyOnHidden
     >
@@ -51,7 +53,7 @@ export function AddPositions({ open, onClose }: { open: boolean; onClose: () => 
         className="mono"
         rows={8}
         value={text}
-        autoFocus
+        ref={field}
         placeholder={EXAMPLE}
         onChange={(e) => setText(e.target.value)}
         onKeyDown={(e) => e.key === "Enter" && (e.ctrlKey || e.metaKey) && void add()}

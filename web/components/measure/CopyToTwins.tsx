@@ -24,7 +24,7 @@ export function CopyToTwins({ open, onClose }: { open: boolean; onClose: () => v
     offset !== 0 &&
     taken.length === 0 &&
     !copies.includes(null) &&
-    /^[A-Za-z0-9]{1,8}$/.test(channel);
+    /^[A-Za-z0-9]{1,12}$/.test(channel);
   const copy = async () => {
     setBusy(true);
     const answer = await write("POST", "positions", { kind: "twins", from: originals, offset, channel });
@@ -41,6 +41,7 @@ export function CopyToTwins({ open, onClose }: { open: boolean; onClose: () => v
       okText={`Copy ${originals.length}`}
       okButtonProps={{ disabled: !ready, loading: busy }}
       title="Copy to twin channel"
+      afterOpenChange={(stands) => stands && document.getElementById("twin-from")?.focus()}
       destroyOnHidden
     >
       <Form layout="vertical">
@@ -61,7 +62,7 @@ export function CopyToTwins({ open, onClose }: { open: boolean; onClose: () => v
             id="twin-channel"
             value={channel}
             onChange={(e) => setChannel(e.target.value.trim())}
-            maxLength={8}
+            maxLength={12}
             style={{ width: 100 }}
           />
         </Form.Item>

@@ -1,14 +1,16 @@
 "use client";
 
 import { Button } from "antd";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { useCursor, useJob } from "../job/JobProvider";
-import { AddPositions } from "./AddPositions";
-import { CopyToTwins } from "./CopyToTwins";
-import { PositionDrawer } from "./PositionDrawer";
 import { PositionRow } from "./PositionRow";
 import styles from "./Measure.module.css";
+
+const AddPositions = dynamic(() => import("./AddPositions").then((m) => m.AddPositions), { ssr: false });
+const CopyToTwins = dynamic(() => import("./CopyToTwins").then((m) => m.CopyToTwins), { ssr: false });
+const PositionDrawer = dynamic(() => import("./PositionDrawer").then((m) => m.PositionDrawer), { ssr: false });
 
 /** Every position by section, with what was read and what it means. The readout line below fills it. */
 export function MeasureStation() {
@@ -73,9 +75,9 @@ export function MeasureStation() {
           </table>
         </section>
       ))}
-      <AddPositions open={adding} onClose={() => setAdding(false)} />
-      <CopyToTwins open={copying} onClose={() => setCopying(false)} />
-      <PositionDrawer position={position} onClose={() => setOpened(null)} />
+      {adding && <AddPositions open onClose={() => setAdding(false)} />}
+      {copying && <CopyToTwins open onClose={() => setCopying(false)} />}
+      {position && <PositionDrawer position={position} onClose={() => setOpened(null)} />}
     </div>
   );
 }

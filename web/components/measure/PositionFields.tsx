@@ -1,14 +1,16 @@
 "use client";
 
 import { ROLES, TECHNOLOGIES, isWetAluminium } from "@mirvek/core/part";
+import { LIMITS } from "@mirvek/core/knowledge";
 import { MOUNTINGS } from "@mirvek/core/readout";
 import { formatEngineering, parseValue, type UnitSymbol } from "@mirvek/core/units";
-import { App, Button, Collapse, Form, Input, InputNumber, Select, Switch } from "antd";
+import { App, Button, Collapse, Form, Input, Select, Switch } from "antd";
 import type { ReactNode } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { fieldGroupName, type FieldGroup } from "../../wording/position";
 import { mountingName, roleName, technologyName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
+import { NumberItem, numberOf } from "../shared/NumberItem";
 import styles from "./Measure.module.css";
 
 const UNIT_OF = { nominal: "F", rated: "V", working: "V", largest: "F", following: "Ω", originalEsr: "Ω" } as const satisfies Record<
@@ -16,6 +18,7 @@ const UNIT_OF = { nominal: "F", rated: "V", working: "V", largest: "F", followin
   UnitSymbol
 >;
 type UnitField = keyof typeof UNIT_OF;
+const PLAIN_NUMBERS = ["diameter", "height", "pitch", "maxDiameter", "maxHeight", "temperature"] as const;
 const UNIT_FIELDS = Object.keys(UNIT_OF) as UnitField[];
 
 const valueRule = (unit: UnitSymbol, required: boolean) => ({
@@ -63,8 +66,9 @@ export function PositionFields({ position: p }: { position: PositionView }) {
         ...Object.fromEntries(UNIT_FIELDS.map((f) => [f, number(f)])),
         channel: values.channel || null,
         twinKey: values.twinKey || null,
-        toleranceMinus: Number(values.toleranceMinus) / 100,
-        tolerancePlus: Number(values.tolerancePlus) / 100,
+        ...Object.fromEntries(PLAIN_NUMBERS.map((f) => [f, numberOf(values[f])])),
+        toleranceMinus: (numberOf(values.toleranceMinus) ?? 0) / 100,
+        tolerancePlus: (numberOf(values.tolerancePlus) ?? 0) / 100,
         parallelWith: values.across === "unknown" ? null : values.across === "alone" ? [] : (values.parallelWith ?? []),
       },
     });
@@ -75,20 +79,17 @@ export function PositionFields({ position: p }: { position: PositionView }) {
   const unticked = p.holdsCharge && holds === false;
   const neighbours = view.positions.filter((q) => q.id !== p.id).map((q) => ({ value: q.designator, label: q.designator }));
 
-  const mm = (name: string, label: string) => (
-    <Form.Item key={name} name={name} label={label}>
-      <InputNumber min={0.1} max={299} suffix="mm" />
-    </Form.Item>
-  );
+  const mm = (name: "diameter" | "height" | "pitch" | "maxDiameter" | "maxHeight", label: string) => {
+    const [least, most] = LIMITS[name === "maxDiameter" ? "diameter" : name === "maxHeight" ? "height" : name];
+    return <NumberItem key={name} name={name} label={label} unit="mm" least={least} most={most} />;
+  };
   const value = (name: UnitField, label: string, required = false) => (
     <Form.Item key={name} name={name} label={label} rules={[valueRule(UNIT_OF[name], required)]}>
       <Input className="mono" />
     </Form.Item>
   );
-  const share = (name: string, label: string, max: number, unit: string, min = 0) => (
-    <Form.Item key={name} name={name} label={label}>
-      <InputNumber min={min} max={max} suffix={unit} />
-    </Form.Item>
+  const share = (name: string, label: string, most: number, unit: string, least = 0) => (
+    <NumberItem key={name} name={name} label={label} unit={unit} least={least} most={most} />
   );
   const pick = (name: string, label: string, options: readonly { value: string; label: string }[]) => (
     <Form.Item key={name} name={name} label={label}>

@@ -118,6 +118,7 @@ export function ReadoutLine() {
         </span>
         <input
           ref={inputRef}
+          data-line=""
           className="mono"
           aria-label="Readout"
           value={text}

@@ -1,5 +1,6 @@
 "use client";
 
+import { evidenceNow } from "@mirvek/core/job";
 import { isBad } from "@mirvek/core/verdict";
 import dayjs from "dayjs";
 import type { PositionView } from "../../schemas/jobView";
@@ -26,7 +27,9 @@ import styles from "./Report.module.css";
 /** The answers kept at Explain: how the bad parts were shown to make the complaint. */
 function Explained() {
   const { view } = useJob();
-  const kept = view.circuits.filter((c) => c.answer !== null);
+  const now = evidenceNow(view.job, view.positions);
+  // an answer whose ground has changed is no answer any more
+  const kept = view.circuits.filter((c) => c.answer !== null && c.answer.stoodOn === now);
   if (kept.length === 0) return null;
   return (
     <section>

@@ -21,6 +21,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     keys: [
       ["c", "take in a unit"],
       ["↑ ↓ Enter", "pick and open a job"],
+      ["← →", "turn the page"],
       ["/", "find"],
       ["s", "the shop: what readings are held against"],
     ],
@@ -34,6 +35,9 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["u", "undo the last line"],
       ["x ↑ ↓ Enter", "strike any earlier line"],
       ["o", "override, with a reason"],
+      ["t", "timers, bad list and latest (narrow screens)"],
+      ["Alt + key", "any of these while the line is being typed in"],
+      ["?  [ ]", "work plainly while the line is empty"],
     ],
   },
   {

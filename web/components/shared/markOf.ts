@@ -1,7 +1,7 @@
 import type { PositionView } from "../../schemas/jobView";
 import type { MarkKind } from "./CapacitorMark";
 
-/** What the mark of a position shows: a part that was decided on until the new one has a verdict of its own. */
+/** What the mark of a position shows: the verdict on the part that is in; a new one that was not measured yet is marked as such. */
 export function markOf(p: Pick<PositionView, "verdict" | "choice"> & Partial<Pick<PositionView, "renewed">>): {
   kind: MarkKind;
   share: number | null;
@@ -9,8 +9,6 @@ export function markOf(p: Pick<PositionView, "verdict" | "choice"> & Partial<Pic
 } {
   const { verdict, choice } = p;
   const measured = { kind: verdict.state, share: verdict.capacitanceShare, esrRatio: verdict.esrRatio };
-  if (p.renewed) return verdict.state === "unmeasured" ? { kind: "replaced", share: null, esrRatio: null } : measured;
-  if (choice?.decision === "replace") return { kind: "replaced", share: null, esrRatio: null };
-  if (choice?.decision === "temporary") return { kind: "temporary", share: null, esrRatio: null };
-  return measured;
+  if (!p.renewed || verdict.state !== "unmeasured") return measured;
+  return { kind: choice?.decision === "temporary" ? "temporary" : "replaced", share: null, esrRatio: null };
 }

@@ -14,7 +14,15 @@ const editable = (target: EventTarget | null): boolean =>
     /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
     target.closest('[role="dialog"],[role="combobox"],[role="listbox"]') !== null);
 
-/** Single keys of a screen, active while nothing is being typed and no dialog is open. */
+/** Signs that begin nothing anybody would type: they work in an empty readout line too. */
+const SIGNS: ReadonlySet<string> = new Set(["?", "[", "]"]);
+const isEmptyLine = (target: EventTarget | null): boolean =>
+  target instanceof HTMLInputElement && target.dataset.line !== undefined && target.value === "";
+
+/**
+ * Single keys of a screen, active while nothing is being typed and no dialog is open. While something is being typed they work with Alt,
+ * and signs work plainly as long as the readout line is empty.
+ */
 export function useKeys(keys: Readonly<Record<string, () => void>>): void {
   const latest = useRef(keys);
   useEffect(() => {
@@ -22,7 +30,9 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || editable(event.target) || keysOff()) return;
+      if (event.ctrlKey || event.metaKey || event.defaultPrevented || keysOff()) return;
+      const typing = editable(event.target) && !(SIGNS.has(event.key) && isEmptyLine(event.target));
+      if (typing !== event.altKey) return;
       if (document.querySelector('.ant-modal-wrap:not([style*="display: none"])')) return;
       const act = latest.current[event.key];
       if (!act) return;

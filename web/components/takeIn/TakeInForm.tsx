@@ -1,10 +1,11 @@
 "use client";
 
 import { FINDINGS, FINDING_GROUPS, SUPPLY_KINDS, UNIT_KINDS, type SupplyKind, type UnitKind } from "@mirvek/core/device";
-import { Button, Checkbox, Form, Input, InputNumber, Segmented, Select } from "antd";
+import { Button, Checkbox, Form, Input, Segmented, Select, type SelectProps } from "antd";
 import { useState, type KeyboardEvent } from "react";
 import type { TakeIn } from "../../schemas/job";
 import { findingGroupName, findingName, schoolChoices, supplyKindName, unitKindName } from "../../wording/vocabulary";
+import { NumberItem, numberOf } from "../shared/NumberItem";
 import styles from "./TakeInForm.module.css";
 
 export const EMPTY_TAKE_IN: TakeIn = {
@@ -23,6 +24,7 @@ export const EMPTY_TAKE_IN: TakeIn = {
   scopeSchool: "provenBad",
   sidesSchool: "everyChannel",
   firstPowerSchool: "suppliesFirst",
+  faultyChannel: null,
 };
 
 const USUAL_SUPPLY: Partial<Record<UnitKind, SupplyKind>> = {
@@ -45,6 +47,39 @@ const SCHOOLS = Object.entries(schoolChoices) as [
   { name: string; options: readonly { value: string; label: string; means: string }[] },
 ][];
 
+type BoxProps = Omit<SelectProps<TakeIn["findings"]>, "mode">;
+
+/** Type to find, Enter to tick, Tab leaves: it neither ticks nor stays. What is not found can go into the complaint in own words. */
+function FindingsBox({ onOwnWords, ...rest }: BoxProps & { onOwnWords: (words: string) => void }) {
+  const [typed, setTyped] = useState("");
+  const own = () => {
+    onOwnWords(typed.trim());
+    setTyped("");
+  };
+  return (
+    <div onKeyDownCapture={(e) => e.key === "Tab" && e.stopPropagation()}>
+      <Select
+        {...rest}
+        mode="multiple"
+        showSearch={{ optionFilterProp: "label", searchValue: typed, onSearch: setTyped }}
+        notFoundContent={
+          <div style={{ padding: 8 }}>
+            Nothing is called “{typed.trim()}”.{" "}
+            <Button size="small" onMouseDown={(e) => e.preventDefault()} onClick={own}>
+              Add it to the complaint
+            </Button>
+          </div>
+        }
+        onInputKeyDown={(e) => {
+          const nothing =
+            typed.trim() !== "" && !Object.values(findingName).some((n) => n.toLowerCase().includes(typed.trim().toLowerCase()));
+          if (e.key === "Enter" && nothing) own();
+        }}
+      />
+    </div>
+  );
+}
+
 /** What is written down when a unit comes in. Tab goes down the form, Ctrl+Enter keeps it from anywhere. */
 export function TakeInForm({ initial, saveLabel, onSave }: Props) {
   const [form] = Form.useForm<TakeIn>();
@@ -55,7 +90,15 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
     const values = await form.validateFields().catch(() => null);
     if (!values) return;
     setBusy(true);
-    await onSave({ ...initial, ...form.getFieldsValue(true) });
+    const written = form.getFieldsValue(true) as TakeIn;
+    await onSave({
+      ...initial,
+      ...written,
+      mainsV: numberOf(written.mainsV),
+      ageYears: numberOf(written.ageYears),
+      channels: numberOf(written.channels) ?? initial.channels,
+      faultyChannel: written.findings.includes("oneChannel") ? written.faultyChannel?.trim() || null : null,
+    });
     setBusy(false);
   };
   const onKey = (event: KeyboardEvent) => {
@@ -102,9 +145,8 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
         <Input.TextArea autoSize={{ minRows: 2, maxRows: 6 }} maxLength={4000} placeholder="It growls under the quiet scenes, both sides" />
       </Form.Item>
       <Form.Item name="findings" label="Heard and seen at the bench (type to find, Enter to tick)">
-        <Select
-          mode="multiple"
-          showSearch={{ optionFilterProp: "label" }}
+        <FindingsBox
+          onOwnWords={(words) => form.setFieldValue("complaint", [form.getFieldValue("complaint"), words].filter(Boolean).join("\n"))}
           placeholder="hum, all channels, volume makes no odds …"
           options={FINDING_GROUPS.map((group) => ({
             label: findingGroupName[group],
@@ -135,15 +177,14 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
             ]}
           />
         </Form.Item>
-        <Form.Item name="mainsV" label="Mains volts">
-          <InputNumber disabled={!onMains(supply)} min={1} max={500} suffix="V ~" />
-        </Form.Item>
-        <Form.Item name="ageYears" label="Age">
-          <InputNumber min={0} max={150} precision={0} suffix="years" />
-        </Form.Item>
-        <Form.Item name="channels" label="Channels">
-          <InputNumber min={1} max={64} precision={0} />
-        </Form.Item>
+        <NumberItem name="mainsV" label="Mains volts" unit="V ~" least={1} most={500} disabled={!onMains(supply)} />
+        <NumberItem name="ageYears" label="Age" unit="years" least={0} most={150} whole />
+        <NumberItem name="channels" label="How many channels" least={1} most={64} whole needed />
+        {findings.includes("oneChannel") && (
+          <Form.Item name="faultyChannel" label="Which one has it" rules={[{ pattern: /^[A-Za-z0-9]{0,12}$/, message: "L, R, 3 …" }]}>
+            <Input maxLength={12} placeholder="L" />
+          </Form.Item>
+        )}
         <Form.Item name="earlierRepairs" label="Earlier repairs, date stamps, claims">
           <Input.TextArea autoSize={{ minRows: 1, maxRows: 4 }} maxLength={4000} placeholder="Output pair replaced eleven years ago" />
         </Form.Item>

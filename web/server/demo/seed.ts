@@ -9,7 +9,7 @@ import type { PositionView } from "../../schemas/jobView";
 import { addPositions } from "../changePositions";
 import { closeJob } from "../closeJob";
 import { pool, transaction, type Db } from "../db";
-import { decide, loadCandidates } from "../decide";
+import { decideWithin, loadCandidates } from "../decide";
 import { keepLine } from "../keepLine";
 import { loadJobView } from "../loadJob";
 import { findJob, insertJob, insertJobEvent } from "../repositories/jobs";
@@ -42,6 +42,7 @@ const DEFAULTS: TakeIn = {
   scopeSchool: "provenBad",
   sidesSchool: "everyChannel",
   firstPowerSchool: "suppliesFirst",
+  faultyChannel: null,
 };
 
 /** Fills an empty database with the demo shop; one that holds a job already is left alone. @returns whether it was filled */
@@ -197,7 +198,7 @@ class JobSeeder {
     const { decide: wanted, leave = {} } = this.demo;
     for (const p of await this.positions()) {
       if (p.designator in leave) {
-        await decide(this.db, this.number, {
+        await decideWithin(this.db, this.number, {
           positions: [{ designator: p.designator, follows: null }],
           decision: "leave",
           partId: null,
@@ -210,7 +211,7 @@ class JobSeeder {
       const { ranking } = await loadCandidates(this.db, this.number, p.designator);
       const best = ranking.shortList[0];
       if (!best) throw new Error(`the demo catalogue has nothing for ${p.designator} of job ${this.number}`);
-      await decide(this.db, this.number, {
+      await decideWithin(this.db, this.number, {
         positions: [{ designator: p.designator, follows: null }],
         decision: "replace",
         partId: best.part.id,

@@ -38,6 +38,11 @@ alter table job add constraint job_waived check ((waiver is null) = (waived is n
 alter table job_event add constraint job_event_kind check (kind in ('opened', 'edited', 'positionsAdded', 'positionEdited',
   'positionRetired', 'note', 'waived', 'closed', 'reopened', 'parked', 'resumed'));
 
+-- Where one channel has the fault: which.
+alter table job add column faulty_channel text check (faulty_channel ~ '^[A-Za-z0-9]{1,12}$');
+-- The start of a switch-mode supply is a circuit of its own.
+alter type scenario add value 'startUp';
+
 -- The volts that stand across a part in use, as they were said; the latest that was not undone counts.
 create table working_note (
   id bigint generated always as identity primary key,

@@ -24,6 +24,7 @@ const jobRow = z
     age_years: z.number().nullable(),
     channels: z.number(),
     complaint: z.string(),
+    faulty_channel: z.string().nullable(),
     earlier_repairs: z.string(),
     value_policy: z.enum(VALUE_POLICIES),
     tantalum_school: z.enum(TANTALUM_SCHOOLS),
@@ -50,6 +51,7 @@ const jobRow = z
     ageYears: r.age_years,
     channels: r.channels,
     complaint: r.complaint,
+    faultyChannel: r.faulty_channel,
     earlierRepairs: r.earlier_repairs,
     valuePolicy: r.value_policy,
     tantalumSchool: r.tantalum_school,
@@ -129,6 +131,7 @@ const columns = (job: TakeIn) => [
   job.scopeSchool,
   job.sidesSchool,
   job.firstPowerSchool,
+  job.faultyChannel,
 ];
 
 export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; number: number }> {
@@ -136,8 +139,8 @@ export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; numb
   await db.query("select pg_advisory_xact_lock(4711)");
   const { rows } = await db.query(
     `insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, age_years, channels, complaint, earlier_repairs,
-       value_policy, tantalum_school, scope_school, sides_school, first_power_school)
-     select coalesce(max(number), 400) + 1, $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14 from job returning id, number`,
+       value_policy, tantalum_school, scope_school, sides_school, first_power_school, faulty_channel)
+     select coalesce(max(number), 400) + 1, $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15 from job returning id, number`,
     columns(job),
   );
   const made = z.object({ id: z.number(), number: z.number() }).parse(rows[0]);
@@ -149,7 +152,7 @@ export async function updateJob(db: Db, id: number, version: number, job: TakeIn
   const { rowCount } = await db.query(
     `update job set version = version + 1, title = $3, unit_kind = $4, supply_kind = $5, mains_hz = $6, mains_v = $7, age_years = $8,
        channels = $9, complaint = $10, earlier_repairs = $11, value_policy = $12, tantalum_school = $13, scope_school = $14,
-       sides_school = $15, first_power_school = $16 where id = $1 and version = $2`,
+       sides_school = $15, first_power_school = $16, faulty_channel = $17 where id = $1 and version = $2`,
     [id, version, ...columns(job)],
   );
   if (rowCount !== 1) throw refuseStale();
