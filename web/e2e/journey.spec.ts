@@ -103,8 +103,14 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   const csv = await page.request.get(page.url().replace("/jobs/", "/api/jobs/").replace("/choose", "/order.csv"));
   expect(await csv.text()).toMatch(/code,series,description,needed,spares,order[\s\S]*100 µF[\s\S]*C11, \d{4} C111/);
 
-  // hand back
-  await page.keyboard.press("6");
+  // fit, and prove by ear
+  await expect(act).toContainText("Fit C11 and say so");
+  for (const said of ["c11 fitted", "c111 fitted"]) await say(page, said);
+  await expect(act).toContainText("Measure or listen after the repair");
+  await say(page, "note no hum, heard at full volume");
+
+  // hand back, by a key with Alt out of the readout line
+  await page.keyboard.press("Alt+6");
   const report = page.getByRole("article", { name: "Report" });
   await expect(report).toContainText("Hums on both sides since the summer tour");
   await expect(report).toContainText("Second meter on the can reads 0 V");

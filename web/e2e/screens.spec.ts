@@ -73,7 +73,7 @@ test("a position's fields are kept, it is taken off and put back with its readin
   await drawer.getByRole("button", { name: "Keep" }).click();
   await expect(drawer).toContainText("Write it as 50");
   await drawer.getByLabel("Working volts (DC)").fill("12");
-  await drawer.getByLabel("Next stage input").fill("47k");
+  await drawer.getByLabel("Resistance into the next stage").fill("47k");
   await drawer.getByRole("button", { name: "Keep" }).click();
   await expect(page.getByText("Kept.")).toBeVisible();
   await page.keyboard.press("Escape");
@@ -97,7 +97,7 @@ test("closing is held by charge, and a waiver in writing goes into the report", 
   await page.getByLabel("Waiver").fill("Unit goes back unopened, owner was told");
   await page.getByRole("button", { name: "Waive and close" }).click();
   await expect(page.getByRole("button", { name: "Reopen" })).toBeVisible();
-  await expect(page.getByRole("article")).toContainText("Waived: Unit goes back unopened");
+  await expect(page.getByRole("article")).toContainText("Waived at closing: Unit goes back unopened");
   await say(page, "note too late");
   await expect(answer(page)).toContainText("This job is closed");
   await page.getByRole("button", { name: "Reopen" }).click();

@@ -96,10 +96,12 @@ export function explainJob(q: JobQuestion): { parts: PartAnswer[]; unsolved: Sce
 }
 
 /** What can be said of a part before any circuit is worked out. */
-function beforehand(p: MeasuredPart, { unit }: JobQuestion): PartAnswer {
+function beforehand(p: MeasuredPart, { unit, positions }: JobQuestion): PartAnswer {
   const { designator, role } = p.part;
   const why = cannotMake(p, unit);
-  if (why !== null) return { designator, in: null, share: null, verdict: "cannot", why };
+  // a fault in all channels may well be the same part in each
+  const elsewhereToo = why === "oneChannelOnly" && positions.some((o) => isBad(o.verdict) && sameElsewhere(p, o));
+  if (why !== null && !elsewhereToo) return { designator, in: null, share: null, verdict: "cannot", why };
   // a short behind the rectifier takes the fuse: of a dead unit that is a cause, and no circuit need be asked
   const dead = unit.findings.includes("fuseBlown") || unit.findings.includes("noPower");
   if (dead && p.verdict === "shorted" && BEHIND_THE_FUSE.has(role))
@@ -107,6 +109,13 @@ function beforehand(p: MeasuredPart, { unit }: JobQuestion): PartAnswer {
   return { designator, in: null, share: null, verdict: "notExamined", why: null };
 }
 const BEHIND_THE_FUSE: ReadonlySet<Role> = new Set<Role>(["reservoir", "smpsPrimary", "mainsX", "mainsY"]);
+
+/** Whether these two are the same part of two channels. */
+const sameElsewhere = (p: MeasuredPart, other: MeasuredPart): boolean =>
+  other.channel != null &&
+  other.channel !== p.channel &&
+  other.part.role === p.part.role &&
+  Math.abs(other.part.nominal / p.part.nominal - 1) < 0.05;
 
 /** The channels that parts stand in, one circuit for each; one for all where nobody named any. */
 function channelsOf(parts: readonly MeasuredPart[]): (string | null)[] {

@@ -49,7 +49,7 @@ describe("the answer", () => {
     const text = answer();
     expect(text).toContain("C2 explains 13.0 dB of the 14.0 dB of excess hum.");
     expect(text).toMatch(/C14 0\.0 dB −1\.0 to 1\.0 dB bad, but not the cause/);
-    expect(text).toContain("C21 : bad, but no part of this circuit.");
+    expect(text).toContain("C21 : bad, and not examined here");
     expect(text).toContain("an open rectifier diode (+6.0 dB)");
     expect(text).toContain("14.0 dB by 930 mV ~ of ripple read at C1.");
     expect(text).toContain("Keep for the report");

@@ -1,3 +1,4 @@
+import type { PositionView } from "../../schemas/jobView";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, test } from "vitest";
 import { CapacitorMark, type MarkKind } from "./CapacitorMark";
@@ -43,12 +44,14 @@ describe("what is drawn follows the figures", () => {
   });
 });
 
-test("a decision stands before the verdict, one taken back does not", () => {
-  const verdict = { state: "failed", capacitanceShare: 0.3, esrRatio: 4 } as never;
-  const choice = (decision: string) => ({ verdict, choice: { decision } as never });
-  expect(markOf(choice("replace")).kind).toBe("replaced");
-  expect(markOf(choice("temporary")).kind).toBe("temporary");
-  expect(markOf(choice("leave"))).toEqual({ kind: "failed", share: 0.3, esrRatio: 4 });
-  expect(markOf(choice("withdrawn")).kind).toBe("failed");
-  expect(markOf({ verdict, choice: null }).kind).toBe("failed");
+test("the mark is that of the part that is in: a decision changes nothing, a new part not measured yet is marked as such", () => {
+  const verdict = { state: "failed", capacitanceShare: 0.3, esrRatio: 4 } as PositionView["verdict"];
+  const choice = (decision: string) => ({ decision }) as PositionView["choice"];
+  const failed = { kind: "failed", share: 0.3, esrRatio: 4 };
+  for (const decision of ["replace", "temporary", "leave", "withdrawn"])
+    expect(markOf({ verdict, choice: choice(decision) })).toEqual(failed);
+  const fresh = { ...verdict, state: "unmeasured" } as PositionView["verdict"];
+  expect(markOf({ verdict: fresh, choice: choice("replace"), renewed: true }).kind).toBe("replaced");
+  expect(markOf({ verdict: fresh, choice: choice("temporary"), renewed: true }).kind).toBe("temporary");
+  expect(markOf({ verdict, choice: choice("replace"), renewed: true }), "the new one is bad too").toEqual(failed);
 });

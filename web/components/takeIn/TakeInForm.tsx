@@ -61,6 +61,7 @@ function FindingsBox({ onOwnWords, ...rest }: BoxProps & { onOwnWords: (words: s
       <Select
         {...rest}
         mode="multiple"
+        onSelect={() => setTyped("")}
         showSearch={{ optionFilterProp: "label", searchValue: typed, onSearch: setTyped }}
         notFoundContent={
           <div style={{ padding: 8 }}>
