@@ -5,6 +5,7 @@ import { fileURLToPath } from "node:url";
 import next from "next";
 import pg from "pg";
 import { createStream } from "rotating-file-stream";
+import sirv from "sirv";
 
 const HOST = "127.0.0.1";
 const PORT = Number(process.env.PORT ?? 3000);
@@ -62,6 +63,9 @@ const isPage = (path) => !path.startsWith("/api/") && !path.startsWith("/_next/"
 const app = next({ dev: false, dir: fileURLToPath(new URL(".", import.meta.url)), hostname: HOST, port: PORT });
 await app.prepare();
 const handle = app.getRequestHandler();
+const BUILT = "/_next/static/";
+// what was built never changes under its name; it goes out as compressed once at build
+const built = sirv(fileURLToPath(new URL(".next/static", import.meta.url)), { brotli: true, immutable: true, maxAge: 31_536_000 });
 const server = createServer(async (request, response) => {
   const refused = refusal(request);
   if (refused) return json(response, ...refused);
@@ -69,6 +73,14 @@ const server = createServer(async (request, response) => {
     return response
       .writeHead(503, { "content-type": "text/html; charset=utf-8", "retry-after": "3", "cache-control": "no-store" })
       .end(DOWN);
+  }
+  if (request.url.startsWith(BUILT)) {
+    const asked = request.url;
+    request.url = asked.slice(BUILT.length - 1);
+    return built(request, response, () => {
+      request.url = asked;
+      void handle(request, response);
+    });
   }
   await handle(request, response);
 });

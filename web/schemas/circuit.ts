@@ -1,5 +1,5 @@
 import { SCENARIO_IDS, type ScenarioId, type Settings } from "@mirvek/core/scenarios";
-import type { Binding, Contribution, Explanation } from "@mirvek/core/trace";
+import type { Binding } from "@mirvek/core/trace";
 import { z } from "zod";
 import { designator } from "./records";
 
@@ -44,10 +44,4 @@ export interface CircuitView {
   /** the latest answer kept, which an unsaved change of the set-up does not take away */
   answer: KeptAnswer | null;
   at: number;
-}
-
-/** The part of an explanation that is kept. */
-export function toKeep(e: Explanation, stoodOn: string): KeptAnswer {
-  const contributions = e.contributions.map(({ designator: d, share, verdict }: Contribution) => ({ designator: d, share, verdict }));
-  return { answer: e.answer, excess: e.excess, complaint: e.complaint, contributions, elsewhere: e.elsewhere, stoodOn };
 }

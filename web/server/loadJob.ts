@@ -102,7 +102,7 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
 const pictured = (records: Records, shop: ShopView): JobView => viewOf(records, shop, makePicture<ChoiceView>()(records, shop));
 
 /** Rows of one page of the bench: what fits a screen twice over. */
-const PAGE = 25;
+const PAGE = 20;
 
 /**
  * Rows as they were judged before. Every write to a job or the shop counts a revision up, so that a row is what its key says for good;

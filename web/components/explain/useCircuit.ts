@@ -6,7 +6,7 @@ import { evidenceNow } from "@mirvek/core/job";
 import { isBad, isCondemned } from "@mirvek/core/verdict";
 import { bindSlots, settingsOf, type Binding, type Explanation, type Heard, type PartAnswer } from "@mirvek/core/trace";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { toKeep } from "../../schemas/circuit";
+import { toKeep } from "./toKeep";
 import type { JobView } from "../../schemas/jobView";
 import { makeCircuitClient } from "../../workers/circuit.client";
 import type { Solved } from "../../workers/circuit.protocol";

@@ -55,9 +55,11 @@ export function BenchRail({
       </section>
       <Latest />
       <p className={styles.foot}>
-        <Button size="small" type="text" className={styles.toggle} onClick={onToggle} aria-expanded={open}>
-          {open ? "Less" : "More"} <kbd>t</kbd>
-        </Button>
+        <span className={styles.toggle}>
+          <Button size="small" type="text" onClick={onToggle} aria-expanded={open}>
+            {open ? "Less" : "More"} <kbd>t</kbd>
+          </Button>
+        </span>
         <Button size="small" type="text" onClick={onKeys}>
           Keys <kbd>?</kbd>
         </Button>

@@ -59,7 +59,7 @@ export function Docket() {
         </Link>{" "}
         <span aria-hidden="true">/</span> <span className="mono">Docket {docket(job.number)}</span>
       </p>
-      <h1>{job.title}</h1>
+      <h1 title={job.title}>{job.title}</h1>
       <p className={styles.complaint}>{job.complaint ? `“${job.complaint}”` : "No complaint written down yet."}</p>
       <ol>
         {STATIONS.map((station, i) => {

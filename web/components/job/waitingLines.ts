@@ -1,19 +1,29 @@
 import type { EnteredLine } from "@mirvek/core/job";
-import { z } from "zod";
 
 export type LineStorage = Pick<Storage, "getItem" | "setItem" | "removeItem" | "key" | "length">;
 
-const enteredLine = z.object({
-  key: z.string().min(1),
-  line: z.string().min(1),
-  current: z.string().nullable(),
-  meter: z.string().nullable(),
-  inCircuit: z.boolean(),
-  refersTo: z.string().nullable(),
-  at: z.number(),
-  /** its place among lines of the same moment */
-  place: z.number().default(0),
-}) satisfies z.ZodType<EnteredLine>;
+/** A line as it lies in the storage; `place` tells lines of the same moment apart. */
+type Waiting = EnteredLine & { place: number };
+
+const isText = (x: unknown): x is string => typeof x === "string" && x !== "";
+const isTextOrNull = (x: unknown): x is string | null => x === null || typeof x === "string";
+
+/** Reads what another moment, release or hand has left in the storage; null where it is no line. */
+function waitingOf(x: unknown): Waiting | null {
+  if (typeof x !== "object" || x === null) return null;
+  const { key, line, current, meter, inCircuit, refersTo, at, place = 0 } = x as Record<string, unknown>;
+  if (!isText(key) || !isText(line) || typeof inCircuit !== "boolean" || typeof at !== "number" || typeof place !== "number") return null;
+  if (!isTextOrNull(current) || !isTextOrNull(meter) || !isTextOrNull(refersTo)) return null;
+  return { key, line, current, meter, inCircuit, refersTo, at, place };
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
+}
 
 /**
  * Lines of one job that wait in this browser, over a reload and a crash. Each has a place of its own in the storage, so that tabs
@@ -52,8 +62,8 @@ export function waitingLines(storage: LineStorage | null, job: number) {
       setAside(before, text);
       const list: unknown = JSON.parse(text);
       for (const line of Array.isArray(list) ? list : []) {
-        const read = enteredLine.safeParse(line);
-        if (read.success) put(read.data);
+        const read = waitingOf(line);
+        if (read) put(read);
       }
     });
   return {
@@ -66,12 +76,9 @@ export function waitingLines(storage: LineStorage | null, job: number) {
       adopt();
       const lines = names().flatMap((name) => {
         const text = storage!.getItem(name) ?? "";
-        try {
-          return [enteredLine.parse(JSON.parse(text))];
-        } catch {
-          setAside(name, text);
-          return [];
-        }
+        const line = waitingOf(parsed(text));
+        if (line === null) setAside(name, text);
+        return line ?? [];
       });
       return lines.sort((a, b) => a.at - b.at || a.place - b.place).map(({ place: _place, ...line }) => line);
     },

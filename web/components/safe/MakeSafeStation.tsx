@@ -173,7 +173,8 @@ function HighestVolts() {
       <label htmlFor="highest-volts">Highest DC in this unit</label>
       <Input
         id="highest-volts"
-        className={`mono ${styles.volts}`}
+        className="mono"
+        style={{ width: 120 }}
         value={said}
         onChange={(e) => setSaid(e.target.value)}
         onPressEnter={keep}

@@ -105,6 +105,8 @@ class JobSeeder {
     await addPositions(db, number, { kind: "list", text: demo.positions });
     for (const { from, offset, channel } of demo.twins) await addPositions(db, number, { kind: "twins", from: [...from], offset, channel });
     const positions = await this.positions();
+    const mains = demo.takeIn.supplyKind !== "none" && demo.takeIn.supplyKind !== "battery";
+    if (mains && demo.measure.quick.length > 0 && !positions.some((p) => p.holdsCharge)) await this.override(id);
     for (const line of demo.before) await this.say(line);
     await this.measure(positions);
     // what happened last happened just now, so that running clocks still run when the demo is opened
@@ -121,6 +123,14 @@ class JobSeeder {
 
   private async positions(): Promise<readonly PositionView[]> {
     return (await this.view()).positions;
+  }
+
+  private async override(jobId: number): Promise<void> {
+    await this.db.query(`insert into safety_event (job_id, kind, reason, at, by) values ($1, 'override', $2, $3, 'demo')`, [
+      jobId,
+      "The boards are out of the unit; the supply stays unplugged in its own box.",
+      new Date(this.clock),
+    ]);
   }
 
   private async say(line: string): Promise<void> {

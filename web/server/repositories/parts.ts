@@ -53,10 +53,13 @@ const partRow = z
     stock: r.stock,
   }));
 
+const PART = `id, code, series, grade, technology, nominal_f, tolerance_minus, tolerance_plus, rated_v, safety, temperature_c, diameter_mm,
+  height_mm, pitch_mm, mounting, esr_ohms, esr_at_hz, ripple_a, ripple_at_hz, life_hours, price_cents, stock`;
+
 /** Nearest refused parts of each sort that are worth showing with their rule. */
 const NEAREST = 40;
-/** Of a catalogue that has more than this within the bounds of one search, those nearest in value are looked at. */
-const MOST = 1500;
+/** Of each series this many are looked at, the nearest in value and volts: the rest of it would only be further off. */
+const OF_A_SERIES = 24;
 
 /**
  * Parts that may fit by the bounds of the search, and the nearest of those that break one of them: too few volts, another kind, a value
@@ -69,11 +72,12 @@ export async function listCandidates(db: Db, nominal: Farads, bounds: SearchBoun
   const { rows } = await db.query(
     `with near as (select count(*)::int as n from part where nominal_f between $1 and $2)
      select near.n, part.* from near left join (
-       (select * from part where ${fits} order by abs(nominal_f - $7), price_cents, id limit ${MOST})
-       union (select * from part where nominal_f between $3 and $4 and rated_v < $5 and technology = any($6::technology[]) order by rated_v desc, id limit ${NEAREST})
-       union (select * from part where nominal_f between $3 and $4 and rated_v >= $5 and technology <> all($6::technology[]) order by rated_v, id limit ${NEAREST})
-       union (select * from part where nominal_f between $1 and $3 and nominal_f < $3 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f desc, id limit ${NEAREST})
-       union (select * from part where nominal_f between $4 and $2 and nominal_f > $4 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f, id limit ${NEAREST})
+       (select ${PART} from (select *, row_number() over (partition by series order by abs(nominal_f - $7), rated_v, price_cents, id) as place
+          from part where ${fits}) ranked where place <= ${OF_A_SERIES})
+       union (select ${PART} from part where nominal_f between $3 and $4 and rated_v < $5 and technology = any($6::technology[]) order by rated_v desc, id limit ${NEAREST})
+       union (select ${PART} from part where nominal_f between $3 and $4 and rated_v >= $5 and technology <> all($6::technology[]) order by rated_v, id limit ${NEAREST})
+       union (select ${PART} from part where nominal_f between $1 and $3 and nominal_f < $3 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f desc, id limit ${NEAREST})
+       union (select ${PART} from part where nominal_f between $4 and $2 and nominal_f > $4 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f, id limit ${NEAREST})
      ) part on true order by part.id`,
     [...near, bounds.low, bounds.high, bounds.volts, bounds.technologies, nominal],
   );
