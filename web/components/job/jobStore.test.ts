@@ -245,6 +245,15 @@ describe("a server that is away, slow or says no", () => {
     expect(lines.all()).toEqual([]);
   });
 
+  test("a full disk is said as such; the line waits and goes in when there is room", async () => {
+    s.store.submit("C1 esr 4.6");
+    await s.refuse({ code: "diskFull" });
+    expect(s.store.getJob()).toMatchObject({ down: true, full: true, pending: [{ line: "C1 esr 4.6" }] });
+    s.timers.pop()!();
+    await s.keep();
+    expect(s.store.getJob()).toMatchObject({ down: false, pending: [] });
+  });
+
   test("what is not understood is not sent", () => {
     expect(s.store.submit("C9 esr 1")).toMatchObject({ ok: false, issue: { code: "unknownDesignator" } });
     expect(s.sent).toEqual([]);

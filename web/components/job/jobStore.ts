@@ -31,6 +31,8 @@ export interface JobSnapshot {
   answer: LineAnswer | null;
   /** the records do not answer; waiting lines go in when they do */
   down: boolean;
+  /** they answer, and have no room left */
+  full: boolean;
 }
 
 export interface CursorSnapshot {
@@ -67,6 +69,7 @@ export function makeJobStore(options: JobStoreOptions) {
   let pending: readonly EnteredLine[] = [];
   let answer: LineAnswer | null = null;
   let down = false;
+  let full = false;
   let busy = false;
   let stopRetry: (() => void) | null = null;
   let stopRefresh: (() => void) | null = null;
@@ -109,7 +112,7 @@ export function makeJobStore(options: JobStoreOptions) {
 
   function changed(): void {
     const records = current();
-    snapshot = { view: viewOf(records, shop, pictured(records)), pending, answer, down };
+    snapshot = { view: viewOf(records, shop, pictured(records)), pending, answer, down, full };
     for (const listener of listeners) listener();
   }
   function moved(next: Partial<CursorSnapshot>): void {
@@ -133,6 +136,7 @@ export function makeJobStore(options: JobStoreOptions) {
       if (result.ok) confirm(first, result.value);
       else if (NOT_NOW.has(result.issue.code)) {
         down = true;
+        full = result.issue.code === "diskFull";
         changed();
         stopRetry?.();
         stopRetry = later(pump, RETRY_MS);

@@ -15,7 +15,7 @@ import styles from "./ReadoutLine.module.css";
 
 /** The one line at hand everywhere in a job: says how it understood you, judges at Enter, and keeps it as soon as the server can. */
 export function ReadoutLine() {
-  const { view, pending, answer, down, submit, preview, clearAnswer, drop, inputRef } = useJob();
+  const { view, pending, answer, down, full, submit, preview, clearAnswer, drop, inputRef } = useJob();
   const { cursor, setCursor, current, inCircuit, meter, setInCircuit, setMeter } = useCursor();
   const [text, setText] = useState("");
   const typed = text.trim();
@@ -67,7 +67,10 @@ export function ReadoutLine() {
     <footer className={`${styles.line} no-print`} aria-label="Readout line">
       {down && first && (
         <div className={styles.down} role="status">
-          <span>The records cannot be reached. {pending.length} waiting here; they go in when it is back.</span>
+          <span>
+            {full ? "The disk of the records is full." : "The records cannot be reached."} {pending.length} waiting here; they go in when{" "}
+            {full ? "there is room." : "it is back."}
+          </span>
           <Button size="small" type="text" onClick={() => drop(first.key)}>
             Drop “{first.line}”
           </Button>
