@@ -38,7 +38,9 @@ export default tseslint.config(
   {
     files: ["**/*.mjs", "web/server/checkDatabase.ts", "web/server/demo/**", "web/bench/**"],
     rules: { "no-console": "off" },
-    languageOptions: { globals: { process: "readonly", console: "readonly", URL: "readonly", performance: "readonly", setTimeout: "readonly" } },
+    languageOptions: {
+      globals: { process: "readonly", console: "readonly", URL: "readonly", performance: "readonly", setTimeout: "readonly" },
+    },
   },
   {
     files: ["web/**/*.{ts,tsx}"],

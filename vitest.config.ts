@@ -5,10 +5,13 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 // a file that only exists so that server modules can be loaded outside Next
 const alias = { "server-only": here("web/server/testing/empty.ts") };
 
+// a shared machine can be eight times slower than it is when idle
+const PATIENCE = { testTimeout: 120_000, hookTimeout: 120_000 };
+
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "core", include: ["core/src/**/*.test.ts", "core/reference/*.test.mjs"], environment: "node", testTimeout: 30_000 } },
+      { test: { name: "core", include: ["core/src/**/*.test.ts", "core/reference/*.test.mjs"], environment: "node", ...PATIENCE } },
       {
         resolve: { alias },
         oxc: { jsx: { runtime: "automatic" } },
@@ -17,12 +20,13 @@ export default defineConfig({
           include: ["web/*.test.ts", "web/{wording,schemas,components,server,workers}/**/*.test.{ts,tsx}"],
           exclude: ["**/*.db.test.ts"],
           environment: "node",
+          ...PATIENCE,
         },
       },
       {
         resolve: { alias },
         oxc: { jsx: { runtime: "automatic" } },
-        test: { name: "db", include: ["web/server/**/*.db.test.ts"], environment: "node", fileParallelism: false, testTimeout: 20_000 },
+        test: { name: "db", include: ["web/server/**/*.db.test.ts"], environment: "node", fileParallelism: false, ...PATIENCE },
       },
     ],
   },

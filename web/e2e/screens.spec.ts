@@ -204,3 +204,67 @@ test("the shop's norms and shelf are seen, struck and brought back by keys; a no
   await norms.getByRole("button", { name: "Add norm" }).click();
   await expect(norms.getByRole("row", { name: /33 µF/ })).toContainText("this shop");
 });
+
+test("keys that a screen shows work out of the readout line: signs while it is empty, the rest with Alt", async ({ page }) => {
+  await page.goto("/jobs/406/measure");
+  await expect(line(page)).toBeFocused();
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog")).toContainText("any of these while the line is being typed in");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await expect(line(page)).toHaveValue("");
+  await line(page).fill("C1 what?");
+  await line(page).press("?");
+  await expect(line(page), "in a line it is a sign like any other").toHaveValue("C1 what??");
+  await line(page).press("Alt+2");
+  await expect(page).toHaveURL(/make-safe$/);
+});
+
+test("Tab leaves the findings box, words nobody knows go into the complaint, and no number is said to be none", async ({ page }) => {
+  await page.goto("/jobs/new");
+  const findings = page.getByRole("combobox", { name: /Heard and seen/ });
+  await findings.focus();
+  await page.keyboard.type("hum");
+  await page.keyboard.press("Tab");
+  await expect(findings).not.toBeFocused();
+  await expect(page.getByRole("checkbox", { name: "hum", exact: true }), "Tab ticks nothing").not.toBeChecked();
+  await findings.focus();
+  await page.keyboard.type("smells of fish");
+  await expect(page.getByText("Nothing is called “smells of fish”.")).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page.getByLabel("Complaint, in the owner's words")).toHaveValue(/smells of fish/);
+  await page.getByLabel("Age").fill("old");
+  await page.getByLabel("Mains volts").focus();
+  await expect(page.getByText("“old” is no number")).toBeVisible();
+});
+
+test("on a narrow screen timers, bad list and latest are one key away", async ({ page }) => {
+  await page.setViewportSize({ width: 820, height: 1100 });
+  await page.goto("/jobs/405/measure");
+  const rail = page.getByRole("complementary", { name: "Bench rail" });
+  await expect(rail.getByText("Bad so far")).toBeHidden();
+  await line(page).press("Escape");
+  await page.keyboard.press("t");
+  await expect(rail.getByText("Bad so far")).toBeVisible();
+  await expect(rail.getByText("Latest", { exact: true })).toBeVisible();
+  await page.keyboard.press("t");
+  await expect(rail.getByText("Bad so far")).toBeHidden();
+});
+
+test("the night theme prints black on white", async ({ page, context, baseURL }) => {
+  await context.addCookies([{ name: "mirvek-theme", value: "night", url: baseURL! }]);
+  await page.goto("/jobs/406/hand-back");
+  await page.emulateMedia({ media: "print" });
+  const inks = await page.getByRole("article", { name: "Report" }).evaluate((article) => {
+    const seen = [article, ...article.querySelectorAll("*")].map((e) => getComputedStyle(e));
+    return [...new Set(seen.map((s) => s.color))];
+  });
+  expect(inks).toEqual(["rgb(0, 0, 0)"]);
+  expect(await page.evaluate(() => getComputedStyle(document.documentElement).colorScheme)).toBe("light");
+});
+
+test("a closed job and a unit without a supply are not switched", async ({ page }) => {
+  await page.goto("/jobs/401/make-safe");
+  await expect(page.getByRole("complementary", { name: "Bench rail" })).toContainText("Nothing held");
+  await expect(page.getByRole("button", { name: /^Power/ })).toHaveCount(0);
+});

@@ -68,7 +68,7 @@ test("a job with bad parts is asked to be explained first, and no more once an a
 
   await transaction((db) =>
     keepLine(db, 403, {
-      line: "C42 out esr 0.4",
+      line: "C22 out esr 9",
       clientKey: randomUUID(),
       current: null,
       meter: "blue",

@@ -2,7 +2,6 @@ import { randomUUID } from "node:crypto";
 import { applyLine, understand, withdraw, type EnteredLine } from "@mirvek/core/job";
 import fc from "fast-check";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
-import { takeIn } from "../schemas/job";
 import type { JobData, Records } from "../schemas/jobView";
 import { addPositions } from "./changePositions";
 import { pool, transaction } from "./db";
@@ -11,24 +10,9 @@ import { loadJobData } from "./loadJob";
 import { Refused } from "./refusal";
 import { findJob, insertJob } from "./repositories/jobs";
 import { freshDatabase } from "./testing/database";
+import { jobBench } from "./testing/jobBench";
 
-const intake = takeIn.parse({
-  title: "Agreement",
-  unitKind: "mixer",
-  supplyKind: "linear",
-  mainsHz: null,
-  mainsV: null,
-  ageYears: 3,
-  channels: 2,
-  complaint: "hums",
-  earlierRepairs: "",
-  findings: ["hum"],
-  valuePolicy: "same",
-  tantalumSchool: "sameKind",
-  scopeSchool: "provenBad",
-  sidesSchool: "everyChannel",
-  firstPowerSchool: "suppliesFirst",
-});
+const { intake } = jobBench();
 const LIST = "#Supply\nC1 2200u 25v reservoir\n#Left\nC11 100u 16v decoupler L\nC12 10u 50v coupling L p5\nC13 100n 400v coupling film";
 
 let number = 0;

@@ -62,6 +62,7 @@ function FindingsBox({ onOwnWords, ...rest }: BoxProps & { onOwnWords: (words: s
         {...rest}
         mode="multiple"
         onSelect={() => setTyped("")}
+        onBlur={() => setTyped("")}
         showSearch={{ optionFilterProp: "label", searchValue: typed, onSearch: setTyped }}
         notFoundContent={
           <div style={{ padding: 8 }}>
