@@ -209,7 +209,7 @@ test("keys that a screen shows work out of the readout line: signs while it is e
   await page.goto("/jobs/406/measure");
   await expect(line(page)).toBeFocused();
   await page.keyboard.press("?");
-  await expect(page.getByRole("dialog")).toContainText("any of these while the line is being typed in");
+  await expect(page.getByRole("dialog")).toContainText("any of these while typing a line");
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog")).toBeHidden();
   await expect(line(page)).toHaveValue("");

@@ -116,7 +116,7 @@ export const supplyKindName: Readonly<Record<SupplyKind, string>> = {
 export const findingGroupName: Readonly<Record<FindingGroup, string>> = {
   sound: "Sound",
   power: "Power",
-  channels: "Channels",
+  channels: "Heard in",
   volume: "Volume and input",
   temperature: "Cold or warm",
   circumstances: "Circumstances",
@@ -216,7 +216,7 @@ export const schoolChoices: {
     ],
   },
   sidesSchool: {
-    name: "Channels",
+    name: "Sides to renew",
     options: [
       { value: "everyChannel", label: "Every channel alike", means: "sides keep matching" },
       { value: "faultySide", label: "Faulty side only", means: "cheaper; sides may differ" },

@@ -2,6 +2,7 @@
 
 import type { Assessment } from "@mirvek/core/choose";
 import { Alert, App, Button, Checkbox, Spin } from "antd";
+import dynamic from "next/dynamic";
 import { useEffect, useState, type ReactNode } from "react";
 import type { RequestIssue } from "../../schemas/issues";
 import type { CandidatesView, PositionView } from "../../schemas/jobView";
@@ -11,10 +12,11 @@ import { list, money, shown, signedPercent } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
 import { gradeName, mountingName, technologyName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
-import { ReasonDialog } from "../shared/ReasonDialog";
 import { read } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Choose.module.css";
+
+const ReasonDialog = dynamic(() => import("../shared/ReasonDialog").then((m) => m.ReasonDialog), { ssr: false });
 
 type Decision = "replace" | "temporary" | "leave" | "withdrawn";
 /** A decision that still needs its reason in writing. */

@@ -164,7 +164,7 @@ function Latest() {
               </button>
             ) : l.withdrawn ? (
               <small className="muted">struck</small>
-            ) : (
+            ) : view.job.closedAt !== null ? null : (
               <button
                 type="button"
                 className={styles.strike}

@@ -2,13 +2,15 @@
 
 import { closingHolds, isClosed, type ClosedState, type ClosingHold, type JobState, type Waiver } from "@mirvek/core/job";
 import { Button } from "antd";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { holdText } from "../../wording/safety";
 import { closeAct } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
-import { ReasonDialog } from "../shared/ReasonDialog";
 import { Report } from "./Report";
 import styles from "./Report.module.css";
+
+const ReasonDialog = dynamic(() => import("../shared/ReasonDialog").then((m) => m.ReasonDialog), { ssr: false });
 
 const ENDINGS: readonly ClosedState[] = ["closed", "clearedWithoutCause", "locatedNotRepaired"];
 
@@ -50,21 +52,23 @@ export function HandBackStation() {
       </div>
       <Holds holds={holds} />
       <Report />
-      <ReasonDialog
-        open={waiving !== null}
-        title="Close all the same?"
-        about={
-          <>
-            What is waived goes into the report and ends when the job is reopened:
-            <Holds holds={waiving ? closingHolds(facts, waiving) : []} />
-          </>
-        }
-        label="Waiver"
-        act="Waive and close"
-        least={8}
-        onReason={(reason) => go(waiving!, { reason, holds: closingHolds(facts, waiving!) })}
-        onClose={() => setWaiving(null)}
-      />
+      {waiving && (
+        <ReasonDialog
+          open
+          title="Close all the same?"
+          about={
+            <>
+              What is waived goes into the report and ends when the job is reopened:
+              <Holds holds={closingHolds(facts, waiving)} />
+            </>
+          }
+          label="Waiver"
+          act="Waive and close"
+          least={8}
+          onReason={(reason) => go(waiving, { reason, holds: closingHolds(facts, waiving) })}
+          onClose={() => setWaiving(null)}
+        />
+      )}
     </div>
   );
 }
