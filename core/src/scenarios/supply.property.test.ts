@@ -63,3 +63,21 @@ test.each(["none", "diodeOpen"] as const)(
   },
   120_000,
 );
+
+test("a slider that takes a part out or adds a stage begins where the circuit before it was, whatever its size", () => {
+  const draw = supplies(3, "none");
+  const { settings, parts } = draw();
+  let warm: Float64Array | undefined;
+  const bigger = fillSettings(supply, "receiver", { ...settings, stages: 3 });
+  const all = Object.fromEntries(supply.slots(bigger).map((s) => [s.key, parts["reservoir"]!]));
+  for (const [of, state] of [
+    [settings, parts],
+    [settings, { ...parts, reservoir: { kind: "open" } as PartState }],
+    [bigger, all],
+    [settings, parts],
+  ] as const) {
+    const solved = supply.solve(of, state, { detail: "live", warm });
+    if (!solved.ok) throw new Error(JSON.stringify(solved.issue));
+    warm = solved.value.warm;
+  }
+});

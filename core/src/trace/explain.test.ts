@@ -332,3 +332,11 @@ test("what the job says of its mains reaches the circuits that ask for it", () =
   expect(jobSettings({ supplyKind: "switchMode", mainsHz: 60, mainsV: 120 })).toEqual({ mainsHertz: 60, bus: 170 });
   expect(jobSettings({ supplyKind: "none", mainsHz: null, mainsV: null })).toEqual({});
 });
+
+test("a part that is open changes the circuit's size from case to case, and is explained all the same", () => {
+  const open: MeasuredPart = { ...measured("C2", "reservoir", 4700, "open", 0.0001, 900), verdict: "open" };
+  const binding = { reservoir: "C1", reservoir2: "C2", filter1: "C14" };
+  const e = explain(question({ binding, positions: [RECEIVER[0]!, open, ...RECEIVER.slice(2)] }));
+  if (!e.ok) throw new Error(JSON.stringify(e.issue));
+  expect(e.value.contributions[0]).toMatchObject({ designator: "C2", verdict: "cause" });
+});
