@@ -5,6 +5,7 @@ import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 import { Providers } from "../components/shared/Providers";
 import { THEME_COOKIE } from "../components/shared/theme";
+import "antd/dist/antd.css";
 import "./globals.css";
 
 export const metadata: Metadata = {

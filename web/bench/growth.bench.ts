@@ -139,6 +139,8 @@ test("server time as the shop grows", async ({ request, baseURL }) => {
   }
 });
 
+const kilobytes = (bytes: number) => (bytes / 1024).toFixed(0);
+
 test("JavaScript on the wire, screen by screen", async ({ page }) => {
   test.setTimeout(300_000);
   for (const screen of [
@@ -155,8 +157,9 @@ test("JavaScript on the wire, screen by screen", async ({ page }) => {
     client.on("Network.responseReceived", (e) => e.type === "Script" && scripts.add(e.requestId));
     client.on("Network.loadingFinished", (e) => scripts.has(e.requestId) && (bytes += e.encodedDataLength));
     await page.goto(screen);
+    const needed = bytes;
     await page.waitForLoadState("networkidle");
-    console.log(`${screen}: ${(bytes / 1024).toFixed(0)} KB of JavaScript`);
+    console.log(`${screen}: ${kilobytes(needed)} KB of JavaScript, ${kilobytes(bytes)} KB with what comes later`);
     await client.detach();
   }
 });

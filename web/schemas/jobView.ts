@@ -170,8 +170,8 @@ export interface BenchRow {
   measured: number;
   bad: number;
   openedAt: number;
-  /** verdict states in the order of the positions, for the strip of marks */
-  verdicts: Verdict["state"][];
+  /** how many positions stand at each verdict; those at none are not named */
+  tally: Partial<Record<Verdict["state"], number>>;
 }
 
 /** One page of the bench, as it was asked for. */

@@ -8,8 +8,12 @@ import {
   type Ranking,
   type Refusal,
   type Schools,
+  type SearchBounds,
 } from "@mirvek/core/choose";
 import { settingsOf, stressAt, type ComputedStress } from "@mirvek/core/trace";
+import type { Stress } from "@mirvek/core/scenarios";
+import type { Farads } from "@mirvek/core/units";
+import { LRUCache } from "lru-cache";
 import type { CandidatesView, JobRecord, JobView, PositionView } from "../schemas/jobView";
 import type { ChoicePost } from "../schemas/records";
 import { benchName } from "./bench";
@@ -27,14 +31,29 @@ const SHOWN = 8;
 
 const schoolsOf = (job: JobRecord): Schools => ({ value: job.valuePolicy, tantalum: job.tantalumSchool });
 
+/** One circuit bears on many parts, and a list of parts is gone through one after the other. */
+const solved = new LRUCache<string, Readonly<Record<string, Stress>>>({ max: 500 });
+
 /** The position with what its circuit makes it bear. */
 function needsOf(view: JobView, p: PositionView): PositionNeeds & { computed: ComputedStress | null } {
   const positions = view.positions.map((p2) => ({ part: p2, folded: p2.folded, verdict: p2.verdict.state }));
   const unit = { ...view.job, roles: view.positions.map((x) => x.role) };
   return {
     ...p,
-    computed: stressAt(p.designator, unit, positions, view.circuits, settingsOf(view.job)),
+    computed: stressAt(p.designator, unit, positions, view.circuits, settingsOf(view.job), solved),
   };
+}
+
+/** What the catalogue holds near a value, until the catalogue changes: twins and neighbours ask for the same. */
+const found = new LRUCache<string, Awaited<ReturnType<typeof listCandidates>>>({ max: 100 });
+
+async function search(db: Db, shopRevision: number, nominal: Farads, bounds: SearchBounds) {
+  const key = JSON.stringify([shopRevision, nominal, bounds]);
+  const known = found.get(key);
+  if (known) return known;
+  const candidates = await listCandidates(db, nominal, bounds);
+  found.set(key, candidates);
+  return candidates;
 }
 
 /** The ranked short list for one position. @throws Refused when job or position do not exist */
@@ -46,7 +65,7 @@ export async function loadCandidates(db: Db, jobNumber: number, designator: stri
   const shop = await getShop(db);
   const needs = needsOf(view, position);
   const needed = neededVolts(needs, position.technology, shop.rules);
-  const { parts, others } = await listCandidates(db, position.nominal, searchBounds(needs, schoolsOf(job), shop.rules));
+  const { parts, others } = await search(db, shop.revision, position.nominal, searchBounds(needs, schoolsOf(job), shop.rules));
   const ranking: Ranking = rankParts(parts, needs, schoolsOf(job), shop.rules, twinSeries(view, position), SHOWN, others);
   return { designator, ranking, neededVolts: needed.volts, neededFrom: needed.from, computed: needs.computed };
 }

@@ -5,6 +5,7 @@ import { loadCandidates } from "./decide";
 import { seedDemo } from "./demo/seed";
 import { loadBench, loadJobView } from "./loadJob";
 import { findJob, insertJob, searchJobs } from "./repositories/jobs";
+import { insertParts } from "./repositories/parts";
 import { getShop } from "./repositories/shop";
 import { freshDatabase } from "./testing/database";
 import { jobBench } from "./testing/jobBench";
@@ -71,4 +72,15 @@ test("what is on the short list is what all parts of the catalogue together woul
       p.designator,
     ).toEqual(whole.shortList.map((a) => a.part.code));
   }
+});
+
+test("a part that comes into the catalogue is found at the next look, one that goes is not", async () => {
+  const before = await loadCandidates(pool(), 406, "C14");
+  const best = before.ranking.shortList[0]!.part;
+  await pool().query("update part set stock = 0, price_cents = price_cents + 1 where id = $1", [best.id]);
+  const priced = (await loadCandidates(pool(), 406, "C14")).ranking.shortList.find((a) => a.part.id === best.id);
+  expect(priced === undefined || priced.part.priceCents === best.priceCents + 1).toBe(true);
+  await insertParts(pool(), [{ ...best, code: "COME-IN" }]);
+  const codes = (await loadCandidates(pool(), 406, "C14")).ranking.shortList.map((a) => a.part.code);
+  expect(codes).toContain("COME-IN");
 });

@@ -136,6 +136,12 @@ export async function loadBench(db: Db, ask: { find: string; page: number }): Pr
   };
 }
 
+function tallyOf<K extends string>(all: readonly K[]): Partial<Record<K, number>> {
+  const tally: Partial<Record<K, number>> = {};
+  for (const one of all) tally[one] = (tally[one] ?? 0) + 1;
+  return tally;
+}
+
 function benchRow(records: Records, shop: ShopView): BenchRow {
   const { job } = records;
   const picture = makePicture<ChoiceView>()(records, shop);
@@ -153,6 +159,6 @@ function benchRow(records: Records, shop: ShopView): BenchRow {
     measured: states.filter((s) => s !== "unmeasured").length,
     bad: states.filter(isBad).length,
     openedAt: job.openedAt,
-    verdicts: states,
+    tally: tallyOf(states),
   };
 }

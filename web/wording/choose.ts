@@ -50,8 +50,16 @@ const meritTexts: Texts<Merit> = {
   inStock: (m) => `${m.stock} in stock`,
 };
 
-/** One sentence why a part stands where it stands. */
-export function meritSentence(assessment: Assessment): string {
-  const [first, ...rest] = assessment.merits.slice(0, 3).map((m) => say(meritTexts, m));
+const saidOf = (assessment: Assessment): string[] => assessment.merits.slice(0, 3).map((m) => say(meritTexts, m));
+
+/** What speaks for every part of a list alike: it is said once, above the list. */
+export function sharedMerits(assessments: readonly Assessment[]): string[] {
+  const [first, ...rest] = assessments.map(saidOf);
+  return first && rest.length > 0 ? first.filter((text) => rest.every((said) => said.includes(text))) : [];
+}
+
+/** One sentence why a part stands where it stands, without what was said of all. */
+export function meritSentence(assessment: Assessment, saidOnce: readonly string[] = []): string {
+  const [first, ...rest] = saidOf(assessment).filter((text) => !saidOnce.includes(text));
   return first ? `${first[0]!.toUpperCase()}${first.slice(1)}${rest.length > 0 ? `, ${rest.join(", ")}` : ""}.` : "";
 }

@@ -1,8 +1,10 @@
+import type { Assessment } from "@mirvek/core/choose";
 import { CLOSING_HOLDS } from "@mirvek/core/job";
 import { parsePositionList, parseReadout, type ReadoutContext } from "@mirvek/core/readout";
 import { farads, hertz, ohms, volts } from "@mirvek/core/units";
+import { inventedCatalogue } from "@mirvek/core/simulate";
 import { describe, expect, test } from "vitest";
-import { fitNoteText, refusalText } from "./choose";
+import { fitNoteText, meritSentence, refusalText, sharedMerits } from "./choose";
 import { entryText } from "./entry";
 import { nextActText } from "./nextAct";
 import { ago, clock, docket, list, marked, money, signedPercent, span } from "./quantity";
@@ -189,4 +191,23 @@ test("figures for the eye", () => {
   ]);
   expect([list([]), list(["a"]), list(["a", "b", "c"])]).toEqual(["", "a", "a, b and c"]);
   expect([docket(7), marked(4700e-6, 50), money(1482, "€")]).toEqual(["0007", "4700 µF 50 V", "€ 14.82"]);
+});
+
+test("what speaks for every part of a list is said once", () => {
+  const [catalogued] = inventedCatalogue(1);
+  const of = (stock: number): Assessment => ({
+    part: catalogued!,
+    fit: "fits",
+    refusals: [],
+    notes: [],
+    merits: [{ code: "exactValue" }, { code: "inStock", stock }],
+    change: 0,
+    corner: null,
+    years: null,
+    score: 0,
+  });
+  const twoParts = [of(12), of(4)];
+  expect(sharedMerits(twoParts)).toEqual(["exact value"]);
+  expect(twoParts.map((a) => meritSentence(a, sharedMerits(twoParts)))).toEqual(["12 in stock.", "4 in stock."]);
+  expect(sharedMerits([of(12)])).toEqual([]);
 });

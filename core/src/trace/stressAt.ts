@@ -8,9 +8,16 @@ export interface ComputedStress extends Stress {
   scenario: ScenarioId;
 }
 
+/** Stress on each place of a circuit, under what it was solved with: any two circuits alike share it. */
+export interface SolvedCircuits {
+  get(key: string): Readonly<Record<string, Stress>> | undefined;
+  set(key: string, stress: Readonly<Record<string, Stress>>): unknown;
+}
+
 /**
  * Volts at mains + 10 % and ripple current that a sound part at this position has to bear, by the first circuit of the unit it
  * stands in; null where no model knows. Settings not set by hand are usual ones for such a unit: an estimate, never a measurement.
+ * @param solved circuits solved before; what is solved here is added to it
  */
 export function stressAt(
   designator: string,
@@ -18,6 +25,7 @@ export function stressAt(
   positions: readonly MeasuredPart[],
   setups: readonly { scenario: ScenarioId; settings: Settings; binding: Binding }[],
   common: Settings,
+  solved: SolvedCircuits = new Map(),
 ): ComputedStress | null {
   const offered = scenariosFor(unit);
   const knowing = [...offered.complaint, ...offered.other].map((id) => SCENARIOS[id]).filter((s) => s.knowsStress !== null);
@@ -32,13 +40,15 @@ export function stressAt(
     );
     const slot = Object.keys(binding).find((key) => binding[key] === designator);
     if (slot === undefined) continue;
-    const states = slotStates(scenario, settings, binding, positions);
-    const solved = scenario.solve(
-      settings,
-      partsOf(states, (s) => s.sound.state),
-      { detail: "stress" },
-    );
-    const stress = solved.ok ? solved.value.stress[slot] : undefined;
+    const states = partsOf(slotStates(scenario, settings, binding, positions), (s) => s.sound.state);
+    const key = JSON.stringify([id, settings, states]);
+    let all = solved.get(key);
+    if (!all) {
+      const outcome = scenario.solve(settings, states, { detail: "stress" });
+      all = outcome.ok ? outcome.value.stress : {};
+      solved.set(key, all);
+    }
+    const stress = all[slot];
     if (stress) return { ...stress, scenario: id };
   }
   return null;

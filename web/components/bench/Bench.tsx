@@ -6,6 +6,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { isClosed as isOver, pathOf as stationPathOf } from "@mirvek/core/job";
+import { VERDICT_STATES } from "@mirvek/core/verdict";
 import type { BenchPage, BenchRow } from "../../schemas/jobView";
 import { nextActText } from "../../wording/nextAct";
 import { docket } from "../../wording/quantity";
@@ -199,20 +200,23 @@ function HazardCell({ row }: { row: BenchRow }) {
   return <b className={TONE_STATE[tone]}>{word}</b>;
 }
 
-/** Two rows; the line below says how many there are. */
-const MOST_MARKS = 16;
+/** The bad first: they are what one looks for. */
+const WORST_FIRST = VERDICT_STATES.toReversed();
 
 function MarkStrip({ row }: { row: BenchRow }) {
   if (row.positions === 0) return <span className="muted">none listed</span>;
-  // the bad first: they are what one looks for
-  const order = ["shorted", "open", "failed", "worn", "undecided", "sound", "unmeasured"];
-  const sorted = [...row.verdicts].sort((a, b) => order.indexOf(a) - order.indexOf(b));
   return (
     <div>
       <div className={styles.strip} aria-hidden="true">
-        {sorted.slice(0, MOST_MARKS).map((state, i) => (
-          <CapacitorMark key={i} kind={state} size={20} />
-        ))}
+        {WORST_FIRST.map(
+          (state) =>
+            row.tally[state] && (
+              <span key={state} className={styles.kind}>
+                <CapacitorMark kind={state} size={20} />
+                {row.tally[state]}
+              </span>
+            ),
+        )}
       </div>
       <small className="muted">
         {row.measured} of {row.positions} measured{row.bad > 0 ? `, ${row.bad} bad` : ""}

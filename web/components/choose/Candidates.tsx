@@ -7,7 +7,7 @@ import { useEffect, useState, type ReactNode } from "react";
 import type { RequestIssue } from "../../schemas/issues";
 import type { CandidatesView, PositionView } from "../../schemas/jobView";
 import { scenarioName } from "../../wording/circuit";
-import { fitNoteText, meritSentence, refusalText } from "../../wording/choose";
+import { fitNoteText, meritSentence, refusalText, sharedMerits } from "../../wording/choose";
 import { list, money, shown, signedPercent } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
 import { gradeName, mountingName, technologyName } from "../../wording/vocabulary";
@@ -188,8 +188,10 @@ function PartTable({
   act: (a: Assessment, i: number) => ReactNode;
 }) {
   const { view } = useJob();
+  const saidOnce = sharedMerits(assessments);
   return (
     <table className={`sheet ${styles.parts}`}>
+      {saidOnce.length > 0 && <caption className={styles.shared}>All of these: {saidOnce.join(", ")}.</caption>}
       <thead>
         <tr>
           <th>Part</th>
@@ -223,7 +225,7 @@ function PartTable({
                 <span className="state-failed">{reasonsOf(a)}</span>
               ) : (
                 <>
-                  {meritSentence(a)}
+                  {meritSentence(a, saidOnce)}
                   {a.corner && ` Corner ${shown(a.corner.was, "Hz")} to ${shown(a.corner.becomes, "Hz")}.`}
                   <Notes assessment={a} />
                 </>

@@ -2,11 +2,18 @@
 
 import type { ScenarioId } from "@mirvek/core/scenarios";
 import type { Contribution, Explanation, MeasuredExcess } from "@mirvek/core/trace";
-import { Button, InputNumber, Progress } from "antd";
+import { Button, Input, Progress } from "antd";
 import type { KeptAnswer } from "../../schemas/circuit";
 import { amountText, answerSentence, candidateText, contributionText, symptomName, symptomUnit, wouldText } from "../../wording/circuit";
 import { list, shown } from "../../wording/quantity";
 import styles from "./Explain.module.css";
+
+const MOST_DB = 200;
+/** What was typed as so many decibels; null for an empty box and for what no fault makes. */
+const dbOf = (typed: string): number | null => {
+  const db = typed === "" ? NaN : Number(typed);
+  return db >= 0 && db <= MOST_DB ? db : null;
+};
 
 interface Props {
   id: ScenarioId;
@@ -78,11 +85,12 @@ export function Answer(props: Props) {
       <div className={styles.ask}>
         <label>
           Measured: this much worse than a healthy one{" "}
-          <InputNumber
-            value={complaint}
-            onChange={(v) => props.onComplaint(typeof v === "number" ? v : null)}
+          <Input
+            type="number"
+            value={complaint ?? ""}
+            onChange={(e) => props.onComplaint(dbOf(e.target.value))}
             min={0}
-            max={200}
+            max={MOST_DB}
             step={1}
             size="small"
             suffix={unit}

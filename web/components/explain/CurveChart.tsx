@@ -14,12 +14,6 @@ const keyOf = (c: Pick<Curve, "key" | "at">) => `${c.key} ${c.at ?? ""}`;
 const curveIn = (outcomes: Outcomes, name: CaseName, of: Pick<Curve, "key" | "at">) =>
   outcomes[name]?.curves.find((c) => keyOf(c) === keyOf(of));
 
-/** The curves of one kind that there are, by key and place. */
-export const curveKinds = (outcomes: Outcomes): Curve[] => {
-  const first = outcomes.measured ?? outcomes.healthy;
-  return first ? [...first.curves] : [];
-};
-
 export interface LiveLine {
   /** puts the tried curve into the picture at once, past React; true when it no longer fits the picture */
   draw(curve: Curve): boolean;

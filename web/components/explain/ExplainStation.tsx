@@ -2,15 +2,16 @@
 
 import { SCENARIO_IDS, type ScenarioId } from "@mirvek/core/scenarios";
 import { measuredExcess, scenariosFor } from "@mirvek/core/trace";
-import { App, Button, Segmented, Select } from "antd";
+import { App, Button, Segmented } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { amountText, circuitIssueText, curveName, scenarioName, symptomName } from "../../wording/circuit";
 import { docket } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
+import { Pick } from "../shared/Pick";
 import { useKeys } from "../shared/useKeys";
 import { Answer } from "./Answer";
-import { curveKinds } from "./CurveChart";
+import { curveKinds } from "./curves";
 import { curveCsv, download, netlistText } from "./exports";
 import { InSum } from "./InSum";
 import { LivePicture } from "./LivePicture";
@@ -61,14 +62,12 @@ export function ExplainStation() {
           />
         )}
         {others.length > 0 && (
-          <Select
-            size="small"
-            value={id !== null && others.includes(id) ? id : undefined}
-            placeholder="another circuit"
-            onChange={(v: ScenarioId) => setPicked(v)}
+          <Pick
+            value={id !== null && others.includes(id) ? id : null}
+            none="another circuit"
+            onPick={(v) => v !== null && setPicked(v)}
             options={others.map((s) => ({ value: s, label: scenarioName[s] }))}
             aria-label="Another circuit"
-            popupMatchSelectWidth={false}
           />
         )}
       </div>

@@ -2,15 +2,23 @@
 
 import { restoringOhms, sideMismatch, type Curve, type ScenarioId } from "@mirvek/core/scenarios";
 import { Segmented } from "antd";
+import dynamic from "next/dynamic";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { curveLabel, curveName, mismatchText, restoringText, warningText } from "../../wording/circuit";
 import type { Solved } from "../../workers/circuit.protocol";
-import { CurveChart, curveKinds, type LiveLine } from "./CurveChart";
+import type { LiveLine } from "./CurveChart";
+import { curveKinds } from "./curves";
 import { FigureTable } from "./FigureTable";
 import { Listen } from "./Listen";
 import { TryOut, type Tried } from "./TryOut";
 import { useLiveSolver, type Circuit, type Outcomes } from "./useCircuit";
 import styles from "./Explain.module.css";
+
+// the chart library comes once the page is there
+const CurveChart = dynamic(() => import("./CurveChart").then((m) => m.CurveChart), {
+  ssr: false,
+  loading: () => <div className={styles.coming} />,
+});
 
 /** The table and the scale of the picture follow when the slider has rested this long; the line itself follows every move. */
 const REST_MS = 120;

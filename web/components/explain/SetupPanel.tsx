@@ -1,13 +1,14 @@
 "use client";
 
 import type { Setting, SettingUnit } from "@mirvek/core/scenarios";
-import { Button, Input, Select } from "antd";
+import { Button, Input } from "antd";
 import { parseValue, type UnitSymbol } from "@mirvek/core/units";
 import { useEffect, useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { optionName, settingName, slotName } from "../../wording/circuit";
 import { marked, shown } from "../../wording/quantity";
 import { roleName } from "../../wording/vocabulary";
+import { Pick } from "../shared/Pick";
 import type { Circuit, Setup } from "./useCircuit";
 import styles from "./Explain.module.css";
 
@@ -41,18 +42,14 @@ export function SetupPanel({
         {circuit.cases.slots.map(({ slot }) => (
           <label key={slot.key}>
             <span>{capital(slotName[slot.key] ?? slot.key)}</span>
-            <Select
-              size="small"
-              value={circuit.binding[slot.key] ?? ""}
-              onChange={(v: string) => onChange({ binding: { ...setup.binding, [slot.key]: v === "" ? null : v } })}
-              options={[
-                { value: "", label: `none listed: ${shown(slot.farads, "F")}` },
-                ...positions.map((p) => ({
-                  value: p.designator,
-                  label: `${p.designator}  ${marked(p.nominal, p.rated)}, ${roleName[p.role]}`,
-                })),
-              ]}
-              popupMatchSelectWidth={false}
+            <Pick
+              value={circuit.binding[slot.key] ?? null}
+              none={`none listed: ${shown(slot.farads, "F")}`}
+              onPick={(v) => onChange({ binding: { ...setup.binding, [slot.key]: v } })}
+              options={positions.map((p) => ({
+                value: p.designator,
+                label: `${p.designator}  ${marked(p.nominal, p.rated)}, ${roleName[p.role]}`,
+              }))}
               aria-label={`Part as ${slotName[slot.key] ?? slot.key}`}
             />
           </label>
@@ -61,12 +58,10 @@ export function SetupPanel({
           <label key={s.key}>
             <span>{settingName[s.key] ?? s.key}</span>
             {s.kind === "choice" ? (
-              <Select
-                size="small"
+              <Pick
                 value={circuit.settings[s.key] as string}
-                onChange={(v) => set(s.key, v)}
+                onPick={(v) => set(s.key, v)}
                 options={s.options.map((o) => ({ value: o, label: optionName[o] ?? o }))}
-                popupMatchSelectWidth={false}
                 aria-label={settingName[s.key] ?? s.key}
               />
             ) : (

@@ -2,7 +2,7 @@
 
 import { limitsOn } from "@mirvek/core/job";
 import { completeDesignator, type Consequence, type Entry } from "@mirvek/core/readout";
-import { Button, Segmented, Select } from "antd";
+import { Button, Segmented } from "antd";
 import { useEffect, useState, type KeyboardEvent } from "react";
 import { consequenceText, entryText } from "../../wording/entry";
 import { issueText, readoutIssueText } from "../../wording/requestIssue";
@@ -11,6 +11,7 @@ import { verdictName } from "../../wording/vocabulary";
 import { useCursor, useJob } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
+import { Pick } from "../shared/Pick";
 import styles from "./ReadoutLine.module.css";
 
 /** The one line at hand everywhere in a job: says how it understood you, judges at Enter, and keeps it as soon as the server can. */
@@ -104,15 +105,13 @@ export function ReadoutLine() {
             { value: "out", label: "out" },
           ]}
         />
-        <Select
-          size="small"
+        <Pick
           aria-label="Meter"
           value={meter}
-          onChange={(id) => setMeter(id ?? null)}
+          onPick={setMeter}
           options={meters.map((m) => ({ value: m.id, label: m.name }))}
-          placeholder="no meter"
+          none="no meter"
           className={styles.meter}
-          allowClear
         />
       </div>
       <div className={styles.box}>

@@ -2,15 +2,22 @@
 
 import { dischargePlans, hazardClass, storedEnergy, type ChargeState, type DischargePlan, type DrawerResistor } from "@mirvek/core/bringUp";
 import { volts, type Volts } from "@mirvek/core/units";
-import { Button, Input, Select } from "antd";
+import { Button, Input } from "antd";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { marked, shown, signedVolts, span } from "../../wording/quantity";
 import { chargeText, dischargeRefusalText, harmlessText, hazardClassText } from "../../wording/safety";
 import { roleName } from "../../wording/vocabulary";
 import { useCursor, useJob, useNow } from "../job/JobProvider";
-import { DischargeChart } from "./DischargeChart";
+import { Pick } from "../shared/Pick";
 import styles from "./MakeSafe.module.css";
+
+// the chart library comes once the page is there
+const DischargeChart = dynamic(() => import("./DischargeChart").then((m) => m.DischargeChart), {
+  ssr: false,
+  loading: () => <figure className={styles.chart} />,
+});
 
 /** What holds charge, how much, how to get rid of it, and the two readings that show it is gone. */
 export function MakeSafeStation() {
@@ -231,11 +238,11 @@ function Plan({ position, drawer }: { position: PositionView; drawer: readonly D
           </div>
         </dl>
         <label htmlFor="drawer">Resistor from the drawer</label>
-        <Select
+        <Pick
           id="drawer"
           className={styles.select}
           value={Math.min(chosen, plans.length - 1)}
-          onChange={setChosen}
+          onPick={(i) => setChosen(i ?? 0)}
           options={plans.map((p, i) => ({
             value: i,
             label: `${shown(p.resistor.value, "Ω")} ${shown(p.resistor.rated, "W")} · ${p.refusals.length === 0 ? `5 V after ${span(p.to5)}` : `no: ${p.refusals.map(dischargeRefusalText).join("; ")}`}`,

@@ -35,6 +35,9 @@ const INK = {
 export function antdTheme(name: ThemeName): ThemeConfig {
   const c = INK[name];
   return {
+    // its rules come as one file that the browser keeps; only colours and sizes are worked out for each page
+    zeroRuntime: true,
+    hashed: false,
     algorithm: name === "night" ? antd.darkAlgorithm : antd.defaultAlgorithm,
     token: {
       colorPrimary: c.copper,

@@ -1,11 +1,13 @@
 "use client";
 
 import { FINDINGS, FINDING_GROUPS, SUPPLY_KINDS, UNIT_KINDS, type SupplyKind, type UnitKind } from "@mirvek/core/device";
-import { Button, Checkbox, Form, Input, Segmented, Select, type SelectProps } from "antd";
+import { Button, Checkbox, Form, Input, Segmented } from "antd";
+import dynamic from "next/dynamic";
 import { useState, type KeyboardEvent } from "react";
 import type { TakeIn } from "../../schemas/job";
 import { findingGroupName, findingName, schoolChoices, supplyKindName, unitKindName } from "../../wording/vocabulary";
 import { NumberItem, numberOf } from "../shared/NumberItem";
+import { Pick } from "../shared/Pick";
 import styles from "./TakeInForm.module.css";
 
 export const EMPTY_TAKE_IN: TakeIn = {
@@ -35,6 +37,12 @@ const USUAL_SUPPLY: Partial<Record<UnitKind, SupplyKind>> = {
 
 const onMains = (kind: SupplyKind) => kind === "linear" || kind === "switchMode" || kind === "valveRectifier";
 
+// the list that is searched by typing comes once the page is there
+const FindingsBox = dynamic(() => import("./FindingsBox").then((m) => m.FindingsBox), {
+  ssr: false,
+  loading: () => <Input disabled placeholder="…" />,
+});
+
 interface Props {
   initial: TakeIn;
   saveLabel: string;
@@ -47,47 +55,13 @@ const SCHOOLS = Object.entries(schoolChoices) as [
   { name: string; options: readonly { value: string; label: string; means: string }[] },
 ][];
 
-type BoxProps = Omit<SelectProps<TakeIn["findings"]>, "mode">;
-
-/** Type to find, Enter to tick, Tab leaves: it neither ticks nor stays. What is not found can go into the complaint in own words. */
-function FindingsBox({ onOwnWords, ...rest }: BoxProps & { onOwnWords: (words: string) => void }) {
-  const [typed, setTyped] = useState("");
-  const own = () => {
-    onOwnWords(typed.trim());
-    setTyped("");
-  };
-  return (
-    <div onKeyDownCapture={(e) => e.key === "Tab" && e.stopPropagation()}>
-      <Select
-        {...rest}
-        mode="multiple"
-        onSelect={() => setTyped("")}
-        onBlur={() => setTyped("")}
-        showSearch={{ optionFilterProp: "label", searchValue: typed, onSearch: setTyped }}
-        notFoundContent={
-          <div style={{ padding: 8 }}>
-            Nothing is called “{typed.trim()}”.{" "}
-            <Button size="small" onMouseDown={(e) => e.preventDefault()} onClick={own}>
-              Add it to the complaint
-            </Button>
-          </div>
-        }
-        onInputKeyDown={(e) => {
-          const nothing =
-            typed.trim() !== "" && !Object.values(findingName).some((n) => n.toLowerCase().includes(typed.trim().toLowerCase()));
-          if (e.key === "Enter" && nothing) own();
-        }}
-      />
-    </div>
-  );
-}
-
 /** What is written down when a unit comes in. Tab goes down the form, Ctrl+Enter keeps it from anywhere. */
 export function TakeInForm({ initial, saveLabel, onSave }: Props) {
   const [form] = Form.useForm<TakeIn>();
   const [busy, setBusy] = useState(false);
   const supply = Form.useWatch("supplyKind", form) ?? initial.supplyKind;
   const findings = Form.useWatch("findings", form) ?? initial.findings;
+  const schools = Form.useWatch((all) => all, form);
   const save = async () => {
     const values = await form.validateFields().catch(() => null);
     if (!values) return;
@@ -129,18 +103,15 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
         >
           <Input autoFocus maxLength={120} placeholder="Rehearsal receiver, two channels" />
         </Form.Item>
-        <Form.Item name="unitKind" label="Kind">
-          <Select
-            showSearch={{ optionFilterProp: "label" }}
+        <Form.Item name="unitKind" label="Kind" trigger="onPick">
+          <Pick
+            className={styles.pick}
             options={UNIT_KINDS.map((value) => ({ value, label: unitKindName[value] }))}
-            onChange={(kind: UnitKind) => form.setFieldValue("supplyKind", USUAL_SUPPLY[kind] ?? "linear")}
+            onPick={(kind) => kind && form.setFieldValue("supplyKind", USUAL_SUPPLY[kind] ?? "linear")}
           />
         </Form.Item>
-        <Form.Item name="supplyKind" label="Supply">
-          <Select
-            showSearch={{ optionFilterProp: "label" }}
-            options={SUPPLY_KINDS.map((value) => ({ value, label: supplyKindName[value] }))}
-          />
+        <Form.Item name="supplyKind" label="Supply" trigger="onPick">
+          <Pick className={styles.pick} options={SUPPLY_KINDS.map((value) => ({ value, label: supplyKindName[value] }))} />
         </Form.Item>
       </div>
       <Form.Item name="complaint" label="Complaint, in the owner's words">
@@ -149,12 +120,6 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
       <Form.Item name="findings" label="Heard and seen at the bench (type to find, Enter to tick)">
         <FindingsBox
           onOwnWords={(words) => form.setFieldValue("complaint", [form.getFieldValue("complaint"), words].filter(Boolean).join("\n"))}
-          placeholder="hum, all channels, volume makes no odds …"
-          options={FINDING_GROUPS.map((group) => ({
-            label: findingGroupName[group],
-            title: findingGroupName[group],
-            options: FINDINGS[group].map((value) => ({ value, label: findingName[value] })),
-          }))}
         />
       </Form.Item>
       <div className={styles.findings}>
@@ -193,16 +158,14 @@ export function TakeInForm({ initial, saveLabel, onSave }: Props) {
       </div>
       <div className={styles.schools}>
         {SCHOOLS.map(([name, { name: label, options }]) => (
-          <Form.Item key={name} name={name} label={label}>
-            <Select
-              options={options.map((o) => ({ value: o.value, label: o.label, means: o.means }))}
-              optionRender={({ data }) => (
-                <>
-                  {data.label}
-                  <small className={styles.means}>{data.means}</small>
-                </>
-              )}
-            />
+          <Form.Item
+            key={name}
+            name={name}
+            label={label}
+            trigger="onPick"
+            extra={options.find((o) => o.value === (schools?.[name] ?? initial[name]))?.means}
+          >
+            <Pick className={styles.pick} options={options} />
           </Form.Item>
         ))}
       </div>

@@ -68,13 +68,19 @@ const OF_A_SERIES = 24;
  */
 export async function listCandidates(db: Db, nominal: Farads, bounds: SearchBounds): Promise<{ parts: CataloguePart[]; others: number }> {
   const near = [nominal * 0.5, nominal * 1.8];
-  const fits = "nominal_f between $3 and $4 and rated_v >= $5 and technology = any($6::technology[])";
+  const fits = "rated_v >= $5 and technology = any($6::technology[])";
   const { rows } = await db.query(
-    `with near as (select count(*)::int as n from part where nominal_f between $1 and $2)
+    `with recursive series (name) as (
+       (select series from part order by series limit 1)
+       union all (select (select series from part where series > name order by series limit 1) from series where name is not null)),
+     near as (select count(*)::int as n from part where nominal_f between $1 and $2)
      select near.n, part.* from near left join (
-       (select ${PART} from (select *, row_number() over (partition by series order by abs(nominal_f - $7), rated_v, price_cents, id) as place
-          from part where ${fits}) ranked where place <= ${OF_A_SERIES})
-       union (select ${PART} from part where nominal_f between $3 and $4 and rated_v < $5 and technology = any($6::technology[]) order by rated_v desc, id limit ${NEAREST})
+       (select of_series.* from series, lateral (select * from (
+          (select ${PART} from part where series = name and nominal_f between greatest($3::float8, $7::float8) and $4 and ${fits} order by nominal_f, rated_v, price_cents, id limit ${OF_A_SERIES})
+          union all
+          (select ${PART} from part where series = name and nominal_f >= $3 and nominal_f < $7 and nominal_f <= $4 and ${fits} order by nominal_f desc, rated_v, price_cents, id limit ${OF_A_SERIES})
+        ) both_sides order by abs(nominal_f - $7), rated_v, price_cents, id limit ${OF_A_SERIES}) of_series)
+       union (select ${PART} from part where nominal_f between $3::float8 and $4 and rated_v < $5 and technology = any($6::technology[]) order by rated_v desc, id limit ${NEAREST})
        union (select ${PART} from part where nominal_f between $3 and $4 and rated_v >= $5 and technology <> all($6::technology[]) order by rated_v, id limit ${NEAREST})
        union (select ${PART} from part where nominal_f between $1 and $3 and nominal_f < $3 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f desc, id limit ${NEAREST})
        union (select ${PART} from part where nominal_f between $4 and $2 and nominal_f > $4 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f, id limit ${NEAREST})

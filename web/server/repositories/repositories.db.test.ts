@@ -111,6 +111,33 @@ test("a search finds all that lies within its bounds, the nearest of what does n
   expect(parts.length + others).toBe(all.filter((p) => p.nominal >= 23.5e-6 && p.nominal <= 84.6e-6).length);
 });
 
+test("of a series with more than is looked at, the nearest in value to either side, then in volts", async () => {
+  const [one] = inventedCatalogue(8);
+  const values = Array.from({ length: 60 }, (_, i) => 40e-6 * 1.02 ** i);
+  const many = values.flatMap((f, i) =>
+    [35, 50].map((v) => ({
+      ...one!,
+      code: `MANY-${i}-${v}`,
+      series: "Many",
+      technology: "aluminium" as const,
+      nominal: farads(f),
+      rated: volts(v),
+    })),
+  );
+  await insertParts(pool(), many);
+  const bounds = { low: 38e-6, high: 140e-6, volts: 35, technologies: ["aluminium"] as const };
+  for (const wanted of [40e-6, 68e-6, 100e-6, 150e-6]) {
+    const { parts } = await listCandidates(pool(), farads(wanted), bounds);
+    const within = many.filter((p) => p.nominal <= 140e-6);
+    const nearest = within.sort((a, b) => Math.abs(a.nominal - wanted) - Math.abs(b.nominal - wanted) || a.rated - b.rated).slice(0, 24);
+    const found = new Set(parts.map((p) => p.code));
+    expect(
+      nearest.filter((p) => !found.has(p.code)).map((p) => p.code),
+      `around ${wanted}`,
+    ).toEqual([]);
+  }
+});
+
 test("a position keeps every field it was written with", async () => {
   const [position] = await listPositions(pool(), [jobId]);
   expect(position).toMatchObject({

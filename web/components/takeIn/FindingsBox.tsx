@@ -1,0 +1,50 @@
+"use client";
+
+import { FINDINGS, FINDING_GROUPS } from "@mirvek/core/device";
+import { Button, Select, type SelectProps } from "antd";
+import { useState } from "react";
+import type { TakeIn } from "../../schemas/job";
+import { findingGroupName, findingName } from "../../wording/vocabulary";
+
+type BoxProps = Omit<SelectProps<TakeIn["findings"]>, "mode" | "options">;
+
+const OPTIONS = FINDING_GROUPS.map((group) => ({
+  label: findingGroupName[group],
+  title: findingGroupName[group],
+  options: FINDINGS[group].map((value) => ({ value, label: findingName[value] })),
+}));
+
+/** Type to find, Enter to tick, Tab leaves: it neither ticks nor stays. What is not found can go into the complaint in own words. */
+export function FindingsBox({ onOwnWords, ...rest }: BoxProps & { onOwnWords: (words: string) => void }) {
+  const [typed, setTyped] = useState("");
+  const own = () => {
+    onOwnWords(typed.trim());
+    setTyped("");
+  };
+  return (
+    <div onKeyDownCapture={(e) => e.key === "Tab" && e.stopPropagation()}>
+      <Select
+        {...rest}
+        mode="multiple"
+        placeholder="hum, all channels, volume makes no odds …"
+        options={OPTIONS}
+        onSelect={() => setTyped("")}
+        onBlur={() => setTyped("")}
+        showSearch={{ optionFilterProp: "label", searchValue: typed, onSearch: setTyped }}
+        notFoundContent={
+          <div style={{ padding: 8 }}>
+            Nothing is called “{typed.trim()}”.{" "}
+            <Button size="small" onMouseDown={(e) => e.preventDefault()} onClick={own}>
+              Add it to the complaint
+            </Button>
+          </div>
+        }
+        onInputKeyDown={(e) => {
+          const nothing =
+            typed.trim() !== "" && !Object.values(findingName).some((n) => n.toLowerCase().includes(typed.trim().toLowerCase()));
+          if (e.key === "Enter" && nothing) own();
+        }}
+      />
+    </div>
+  );
+}
