@@ -15,6 +15,11 @@ const facts: JobFacts = {
   positions: [],
   proven: null,
   explained: null,
+  looked: true,
+  tried: 0,
+  asked: 0,
+  leftIn: 0,
+  unmeasuredFuse: null,
 };
 
 describe("a throw-away one of each", () => {
@@ -68,7 +73,15 @@ describe("a throw-away one of each", () => {
       understand: ([first]) => (first!.word === "knock" ? { ok: true, value: { kind: "undo" } } : null),
       examples: [{ line: "knock", says: "it answered to a knock" }],
     };
-    const context: ReadoutContext = { known: new Map(), current: null, meters: [], meter: null, inCircuit: true, last: [] };
+    const context: ReadoutContext = {
+      known: new Map(),
+      parts: new Map(),
+      current: null,
+      meters: [],
+      meter: null,
+      inCircuit: true,
+      last: [],
+    };
     const understand = headTable([knock]);
     expect(understand(lex("knock"), context, "knock")).toMatchObject({ ok: true });
     expect(understand(lex("other"), context, "other")).toBeNull();

@@ -8,6 +8,7 @@ import {
   type JobFacts,
   type JobPicture,
   type JobRecords,
+  type UnitPicture,
   type JobState,
   type LineRecord,
   type NextAct,
@@ -112,6 +113,9 @@ export interface JobView {
   facts: JobFacts;
   lines: readonly LineRecord[];
   points: PointView[];
+  /** what is on record beside the capacitors */
+  unit: UnitPicture;
+  observations: Records["observations"];
   circuits: readonly CircuitView[];
   notes: { line: string | null; where: string | null; at: number; by: string; text: string }[];
   safetyLog: SafetyEntry[];
@@ -141,6 +145,8 @@ export function viewOf(records: Records, shop: ShopView, picture: JobPicture<Cho
       significant,
       takenAt,
     })),
+    unit: picture.unit,
+    observations: records.observations,
     circuits: records.circuits,
     notes: records.notes.map(({ line, positionId, at, by, text }) => ({ line, where: nameOf(positionId), at, by, text })),
     safetyLog: records.events
@@ -233,3 +239,11 @@ export interface ShopTables {
   mustClimb: boolean;
   meters: readonly MeterView[];
 }
+
+/** One thing that happened to a job. */
+export type LedgerEntry = { key: string; at: number; kept: number; by: string } & (
+  | { what: "line"; seq: number; typed: string; withdrawn: boolean }
+  | { what: "event"; kind: string; detail: Record<string, unknown> }
+  | { what: "choice"; decision: string; designator: string; code: string | null; reason: string | null }
+  | { what: "safety"; kind: string; reason: string | null }
+);

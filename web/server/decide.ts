@@ -20,7 +20,7 @@ import { benchName } from "./bench";
 import { pool, transaction, type Db } from "./db";
 import { requireOpen } from "./guard";
 import { loadJobView } from "./loadJob";
-import { refuseMissing, Refused, refuseStale } from "./refusal";
+import { refuseMissing, Refused } from "./refusal";
 import { insertChoice } from "./repositories/choices";
 import { findJob, lockJob } from "./repositories/jobs";
 import { listCandidates, listParts } from "./repositories/parts";
@@ -102,24 +102,28 @@ async function assess(db: Db, jobNumber: number, post: ChoicePost): Promise<Asse
   };
 }
 
-/** How often a decision is assessed anew because somebody wrote to the job meanwhile. */
+/** How often a decision is assessed anew because somebody wrote to the job meanwhile, before nobody is let in between. */
 const TRIES = 5;
 
 /**
  * Records one decision for a position and, where asked, its twins: the rules are applied again here, so a part that breaks one is
- * kept only with a reason. Circuits are solved before the job is locked; if it was written to meanwhile, they are solved anew. Each
+ * kept only with a reason. Circuits are solved before the job is locked; if it was written to meanwhile, they are solved anew, the last
+ * time under the lock, when what they are solved for is known from the tries before. Each
  * choice names the one it follows; a tab that has not seen the latest is refused.
  */
 export async function decide(jobNumber: number, post: ChoicePost): Promise<void> {
-  for (let tried = 1; ; tried++) {
+  for (let tried = 1; tried <= TRIES; tried++) {
     const assessed = await assess(pool(), jobNumber, post);
     try {
       return await transaction((db) => keepDecision(db, jobNumber, post, assessed));
     } catch (error) {
       if (!(error instanceof Moved)) throw error;
-      if (tried === TRIES) throw refuseStale();
     }
   }
+  await transaction(async (db) => {
+    await lockJob(db, jobNumber);
+    await keepDecision(db, jobNumber, post, await assess(db, jobNumber, post));
+  });
 }
 
 /** The same within a transaction that is under way: where a scene is set in one go, nobody else waits. */

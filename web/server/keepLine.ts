@@ -1,7 +1,15 @@
 import "server-only";
-import { needsHands } from "@mirvek/core/evidence";
 import { handsAllowed } from "@mirvek/core/bringUp";
-import { UNDONE_REASON, contextOf, fittingOf, isEnergised, lockOf, type StoredSafetyEvent } from "@mirvek/core/job";
+import {
+  UNDONE_REASON,
+  contextOf,
+  fittingOf,
+  handsAt,
+  isEnergised,
+  lockOf,
+  type StoredObservation,
+  type StoredSafetyEvent,
+} from "@mirvek/core/job";
 import { parseReadout, type Consequence, type Entry } from "@mirvek/core/readout";
 import type { JobRecord } from "../schemas/jobView";
 import type { KeptLine, ReadoutPost } from "../schemas/records";
@@ -13,6 +21,7 @@ import { findChosenPart } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
 import { clock, insertJobEvent, lockJob } from "./repositories/jobs";
 import { findLastLine, findLine, findUndone, insertLine, withdrawLine, type Moment } from "./repositories/lines";
+import { insertObservations, listObservations } from "./repositories/observations";
 import { insertPosition, listPositions } from "./repositories/positions";
 import { insertReadings, listSaid } from "./repositories/readings";
 import {
@@ -42,9 +51,15 @@ export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, now
   const known = await findLine(db, post.clientKey);
   if (known && (known.jobId !== job.id || known.typed !== post.line)) throw new Refused({ code: "keyReused" }, 409);
   if (!known) requireOpen(job);
-  const positions = await listPositions(db, [job.id]);
+  const [positions, observations] = await together(db, [() => listPositions(db, [job.id]), () => listObservations(db, [job.id])]);
   // a line asked for once more is understood as it was then, without the parts that it added itself
-  const entry = await understand(db, job, post, known ? positions.filter((p) => p.line !== post.clientKey) : positions);
+  const entry = await understand(
+    db,
+    job,
+    post,
+    positions.filter((p) => p.line !== post.clientKey),
+    observations.filter((o) => o.line !== post.clientKey),
+  );
   const shop = await getShop(db);
   const answer = (seq: number | null, more: Partial<KeptLine> = {}): KeptLine => ({
     entry,
@@ -69,11 +84,17 @@ function moment(job: JobRecord, post: ReadoutPost, kept: Date): Moment {
 }
 const ms = (at: Moment) => ({ at: at.typed.getTime(), keptAt: at.kept.getTime() });
 
-async function understand(db: Db, job: JobRecord, post: ReadoutPost, positions: Positions): Promise<Entry> {
+async function understand(
+  db: Db,
+  job: JobRecord,
+  post: ReadoutPost,
+  positions: Positions,
+  observations: readonly StoredObservation[],
+): Promise<Entry> {
   const meters = await listMeters(db);
   const meant = post.refersTo === null ? null : await findLine(db, post.refersTo);
   const last = meant && meant.jobId === job.id && !meant.withdrawn ? await listSaid(db, meant.id) : [];
-  const parsed = parseReadout(post.line, contextOf(positions, meters, post, last));
+  const parsed = parseReadout(post.line, contextOf({ positions, observations }, meters, post, last));
   if (!parsed.ok) throw refuseReadout(parsed.issue);
   return parsed.value;
 }
@@ -101,13 +122,22 @@ async function keepAll(
   at: Moment,
 ): Promise<number> {
   const readings = brings.flatMap((c) => (c.about === "reading" ? [c] : []));
-  const needsEvents = needsHands(readings.map((r) => r.measurement)) || brings.some((c) => c.about === "voltsAt");
+  const hands = brings.some(handsAt);
+  const needsEvents = hands || brings.some((c) => c.about === "voltsAt");
   const events = needsEvents ? await listSafetyEvents(db, [job.id]) : [];
   const idOf = (designator: string) => positions.find((p) => p.designator === designator)!.id;
-  const whileLocked = needsHands(readings.map((r) => r.measurement)) && !(await handsFree(db, job, positions, events));
+  const whileLocked = hands && !(await handsFree(db, job, positions, events));
   await insertReadings(
     db,
     readings.map((r) => ({ ...r, jobId: job.id, lineId, positionId: idOf(r.designator), whileLocked, at: at.typed })),
+  );
+  await insertObservations(
+    db,
+    brings.flatMap((c) =>
+      c.about === "observed"
+        ? [{ ...c, jobId: job.id, lineId, whileLocked: whileLocked && handsAt(c), at: at.typed, by: benchName() }]
+        : [],
+    ),
   );
   let shop = 0;
   for (const c of brings) shop += (await keepOne(db, job, positions, lineId, c, events, at)) ? 1 : 0;
@@ -124,7 +154,7 @@ async function handsFree(db: Db, job: JobRecord, positions: Positions, events: r
   return handsAllowed(lockOf({ job, positions, events, points, circuits }, { ...shop, drawer }).safety);
 }
 
-/** One consequence but readings, which go in together. @returns whether it changed the shop */
+/** One consequence but readings and observations, which go in together. @returns whether it changed the shop */
 async function keepOne(
   db: Db,
   job: JobRecord,
@@ -139,6 +169,7 @@ async function keepOne(
   const find = (designator: string) => positions.find((p) => p.designator === designator)!;
   switch (c.about) {
     case "reading":
+    case "observed":
       return false;
     case "across": {
       const designators = c.parallel.kind === "alone" ? [] : c.parallel.designators;
@@ -150,7 +181,7 @@ async function keepOne(
       // off, DC volts are charge left; what alternates was read live, whatever is on record
       if (c.form === "dc" && !isEnergised({ events }))
         await insertSafetyEvent(db, { jobId, lineId, kind: "residual", positionId, volts: c.volts, by, at });
-      else await insertPointReading(db, { ...c, jobId, lineId, positionId, point: null, at: at.typed });
+      else await insertPointReading(db, { ...c, jobId, lineId, positionId, point: null, under: {}, at: at.typed });
       return false;
     }
     case "point":

@@ -18,6 +18,7 @@ import { listChoices } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
 import { searchJobs } from "./repositories/jobs";
 import { listLines } from "./repositories/lines";
+import { listObservations } from "./repositories/observations";
 import { listPositions } from "./repositories/positions";
 import { listReadings } from "./repositories/readings";
 import { listAcross, listFittings, listNotes, listPointReadings, listSafetyEvents, listWorkings } from "./repositories/records";
@@ -26,19 +27,23 @@ import { getShopView } from "./repositories/shop";
 /** The records of several jobs at once: a fixed number of queries however many there are. */
 export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevision: number): Promise<Records[]> {
   const ids = jobs.map((j) => j.id);
-  const [positions, readings, fittings, across, workings, choices, events, points, notes, circuits, lines] = await together(db, [
-    () => listPositions(db, ids),
-    () => listReadings(db, ids),
-    () => listFittings(db, ids),
-    () => listAcross(db, ids),
-    () => listWorkings(db, ids),
-    () => listChoices(db, ids),
-    () => listSafetyEvents(db, ids),
-    () => listPointReadings(db, ids),
-    () => listNotes(db, ids),
-    () => listCircuits(db, ids),
-    () => listLines(db, ids),
-  ]);
+  const [positions, readings, fittings, across, workings, choices, events, points, observations, notes, circuits, lines] = await together(
+    db,
+    [
+      () => listPositions(db, ids),
+      () => listReadings(db, ids),
+      () => listFittings(db, ids),
+      () => listAcross(db, ids),
+      () => listWorkings(db, ids),
+      () => listChoices(db, ids),
+      () => listSafetyEvents(db, ids),
+      () => listPointReadings(db, ids),
+      () => listObservations(db, ids),
+      () => listNotes(db, ids),
+      () => listCircuits(db, ids),
+      () => listLines(db, ids),
+    ],
+  );
   const of = {
     positions: byJob(positions),
     readings: byJob(readings),
@@ -48,6 +53,7 @@ export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevisi
     choices: byJob(choices),
     events: byJob(events),
     points: byJob(points),
+    observations: byJob(observations),
     notes: byJob(notes),
     circuits: byJob(circuits),
     lines: byJob(lines),
@@ -63,6 +69,7 @@ export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevisi
     choices: of.choices(job.id),
     events: of.events(job.id),
     points: of.points(job.id),
+    observations: of.observations(job.id),
     notes: of.notes(job.id),
     circuits: of.circuits(job.id),
     lines: of.lines(job.id),

@@ -17,6 +17,7 @@ const RIGHTS: Readonly<Record<string, Right>> = {
   readout_line: ADD,
   reading: ADD,
   point_reading: ADD,
+  observation: ADD,
   safety_event: ADD,
   line_withdrawal: ADD,
   choice: ADD,

@@ -1,5 +1,6 @@
 import type { Bound, Measurement } from "@mirvek/core/evidence";
 import type { Consequence, Entry, VoltsForm } from "@mirvek/core/readout";
+import { observationText, subjectText, underText } from "./observation";
 import { list, marked, shown, signedVolts } from "./quantity";
 import { roleName, saidWordName, signName, technologyName } from "./vocabulary";
 
@@ -47,6 +48,7 @@ const FORM: Readonly<Record<VoltsForm, string>> = { dc: "", rms: " AC", peakToPe
 export const voltsText = ({ volts, form, significant }: { volts: number; form: VoltsForm; significant: number }): string =>
   `${signedVolts(volts, significant)}${FORM[form]}`;
 
+const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
 const meterName = (id: string | null, meters: readonly NamedMeter[]): string =>
   id === null ? "no meter named" : (meters.find((m) => m.id === id)?.name ?? id);
 
@@ -69,7 +71,10 @@ function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: stri
     case "voltsAt":
       return { subject: c.designator, rest: `${voltsText(c)}${c.form === "dc" ? " across it" : " ripple"}` };
     case "point":
-      return { subject: c.point, rest: voltsText(c) };
+      return { subject: c.point, rest: [voltsText(c), underText(c.under)].filter(Boolean).join(", ") };
+    case "observed":
+      // what was tried names what it was done to itself
+      return { subject: c.observation.kind === "tried" ? "Tried" : capital(subjectText(c.subject)), rest: observationText(c.observation) };
     case "fitted": {
       const what = c.marking ? marked(c.marking.nominal, c.marking.rated) : "the part chosen";
       return { subject: c.designator, rest: `${what} fitted${c.lot ? `, lot ${c.lot}` : ""}; readings are its own from here on` };
@@ -122,9 +127,12 @@ export function entryText(entry: Entry, meters: readonly NamedMeter[]): { subjec
           .join(", "),
       };
     case "keeps":
-      return keptText(entry.brings, meters);
+      return unreadToo(keptText(entry.brings, meters), entry.unread ?? []);
   }
 }
+
+const unreadToo = (text: { subject: string; rest: string }, unread: readonly string[]) =>
+  unread.length === 0 ? text : { ...text, rest: `${text.rest}; not read: ${unread.join(" ")}` };
 
 /** Everything a line brings about: one subject where there is one, else each named. */
 function keptText(brings: readonly Consequence[], meters: readonly NamedMeter[]): { subject: string; rest: string } {

@@ -42,9 +42,12 @@ const readoutTexts: Texts<ReadoutIssue> = {
   noDesignator: () => "Which part? Name it, or move the cursor to it.",
   unknownDesignator: (i) =>
     `${i.designator} is not on this job.${i.near.length > 0 ? ` Did you mean ${list(i.near)}?` : ""} Or: add ${i.designator} 47u 25v decoupler`,
+  stampUnclear: () => "Which year and week? As in: stamp wk 14 1994 on C9",
+  expectUnclear: () => "Say the point and what it should read: rail +15 should be 15 5%",
+  startsUnclear: (i) => `${i.token}: how many of how many? As in: starts 4 of 5`,
   acrossItself: (i) => `${i.designator} cannot lie across itself.`,
   nothingSaid: (i) => `${i.designator}: say a reading, as in ${i.designator} esr 0.4`,
-  notUnderstood: (i) => `"${i.token}" not understood. note before it keeps it as said.`,
+  notUnderstood: (i) => `"${i.token}" not understood. A quotation mark before the line keeps it as said.`,
   surplus: (i) => `"${i.token}" after ${i.after}: one thing a line, or note.`,
   valueMissing: (i) => `A value must follow ${i.after}.`,
   voltsOrMillivolts: (i) => `${i.token} volts or millivolts? Say ${i.token}v or ${i.token}mv.`,

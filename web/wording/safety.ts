@@ -75,6 +75,7 @@ export const harmlessText: Readonly<Record<Harmless, string>> = {
 export const holdText: Readonly<Record<ClosingHold, string>> = {
   energised: "The unit is live. Switch it off first.",
   temporary: "A temporary part is still in. Replace it, or waive in writing.",
+  leftIn: "Something is still unplugged, lifted or put across. Say it is back, or waive in writing.",
   undecided: "A failed part has no decision. Choose a part, leave it with a reason, or waive in writing.",
   notFitted: "A part was chosen and is not fitted. Say that it is in, or waive in writing.",
   hazard: "Charge is not shown to be gone. Measure it, or waive in writing.",
@@ -84,6 +85,7 @@ export const holdText: Readonly<Record<ClosingHold, string>> = {
 export const waivedName: Readonly<Record<ClosingHold, string>> = {
   energised: "live",
   temporary: "temporary part in",
+  leftIn: "something still unplugged or put across",
   undecided: "failed part undecided",
   notFitted: "chosen part not fitted",
   hazard: "charge not shown gone",

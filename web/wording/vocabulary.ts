@@ -179,6 +179,8 @@ export const closeAct: Readonly<Record<ClosedState, string>> = {
 export const stationName: Readonly<Record<StationId, string>> = {
   takeIn: "Take in",
   makeSafe: "Make safe",
+  look: "Look",
+  trace: "Trace",
   measure: "Measure",
   explain: "Explain",
   choose: "Choose",

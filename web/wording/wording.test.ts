@@ -17,6 +17,7 @@ const context: ReadoutContext = {
     ["C14", farads(47e-6)],
     ["C15", farads(47e-6)],
   ]),
+  parts: new Map(),
   current: null,
   meters: [{ id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) }],
   meter: { id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) },

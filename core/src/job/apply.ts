@@ -1,5 +1,5 @@
 import { handsAllowed } from "../bringUp";
-import { needsHands } from "../evidence";
+import { handsInside, needsHands } from "../evidence";
 import { usualTolerance } from "../part";
 import {
   byDesignator,
@@ -12,6 +12,7 @@ import {
 } from "../readout";
 import type { Result } from "../units";
 import { lockOf } from "./lock";
+import { partsNamed } from "./partsNamed";
 import type { Fitting, JobRecords, PositionRecord, StoredSafetyEvent } from "./records";
 import type { ShopFacts } from "./shop";
 
@@ -43,7 +44,7 @@ export interface Keeping {
 
 /** What a line may refer to, as the job stands; `last` is what `same` repeats. */
 export function contextOf(
-  positions: readonly Pick<PositionRecord, "designator" | "nominal">[],
+  { positions, observations }: Pick<JobRecords, "observations"> & { positions: readonly Pick<PositionRecord, "designator" | "nominal">[] },
   meters: ReadoutContext["meters"],
   entered: Pick<EnteredLine, "current" | "meter" | "inCircuit">,
   last: ReadoutContext["last"],
@@ -51,6 +52,7 @@ export function contextOf(
   const known = new Map(positions.map((p) => [p.designator, p.nominal]));
   return {
     known,
+    parts: partsNamed(observations),
     current: entered.current !== null && known.has(entered.current) ? entered.current : null,
     meters,
     meter: meters.find((m) => m.id === entered.meter) ?? null,
@@ -71,7 +73,7 @@ export function lastSaid(records: JobRecords, key: string | null): SaidReading[]
 
 /** Understands a line against the job as it stands. */
 export const understand = (records: JobRecords, shop: Pick<ShopFacts, "meters">, entered: EnteredLine): Result<Entry, ReadoutIssue> =>
-  parseReadout(entered.line, contextOf(records.positions, shop.meters, entered, lastSaid(records, entered.refersTo)));
+  parseReadout(entered.line, contextOf(records, shop.meters, entered, lastSaid(records, entered.refersTo)));
 
 /** Key of the line that `undo` takes back now: the last that still counts; null where none does. */
 export const lastLine = (records: JobRecords): string | null => records.lines.find((l) => !l.withdrawn)?.key ?? null;
@@ -80,9 +82,13 @@ export const lastLine = (records: JobRecords): string | null => records.lines.fi
 export const isEnergised = (records: Pick<JobRecords, "events">): boolean =>
   records.events.findLast((e) => e.kind === "powerOn" || e.kind === "powerOff")?.kind === "powerOn";
 
+/** Whether hands are inside the unit while this is taken. */
+export const handsAt = (c: Consequence): boolean =>
+  c.about === "reading" ? needsHands([c.measurement]) : c.about === "observed" && handsInside(c.subject, c.observation);
+
 /** What a line said while hands should have been out is kept, with a warning. */
 export const takenWhileLocked = (records: JobRecords, shop: ShopFacts, brings: readonly Consequence[]): boolean =>
-  needsHands(brings.flatMap((c) => (c.about === "reading" ? [c.measurement] : []))) && !handsAllowed(lockOf(records, shop).safety);
+  brings.some(handsAt) && !handsAllowed(lockOf(records, shop).safety);
 
 /**
  * The records as they stand after a line was kept: what the server stores and what the browser shows at Enter, by the same rules.
@@ -123,12 +129,26 @@ function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: En
         };
       return {
         ...records,
-        points: [...records.points, { ...from, positionId: idOf(c.designator), point: null, volts, form, significant, takenAt: at }],
+        points: [
+          ...records.points,
+          { ...from, positionId: idOf(c.designator), point: null, volts, form, significant, under: {}, takenAt: at },
+        ],
       };
     }
     case "point": {
-      const { point, volts, form, significant } = c;
-      return { ...records, points: [...records.points, { ...from, positionId: null, point, volts, form, significant, takenAt: at }] };
+      const { point, volts, form, significant, under } = c;
+      return {
+        ...records,
+        points: [...records.points, { ...from, positionId: null, point, volts, form, significant, under, takenAt: at }],
+      };
+    }
+    case "observed": {
+      const { subject, observation } = c;
+      const whileLocked = locked && handsAt(c);
+      return {
+        ...records,
+        observations: [...records.observations, { ...from, subject, observation, takenAt: at, by: keeping.by, whileLocked }],
+      };
     }
     case "fitted":
       return {
@@ -258,6 +278,7 @@ export function withdraw<R extends JobRecords>(records: R, key: string, { touchL
     across: others(records.across),
     workings: others(records.workings),
     points: others(records.points),
+    observations: others(records.observations),
     notes: others(records.notes),
     events: [...events, ...released.map((p) => releaseOf(p.designator, at))],
     lines: records.lines.map((l) => (l.key === key ? { ...l, withdrawn: true } : l)),

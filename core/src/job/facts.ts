@@ -25,6 +25,16 @@ export interface JobFacts {
   proven: boolean | null;
   /** whether it has been looked at if the bad parts explain the complaint; null where no circuit model makes such a complaint */
   explained: boolean | null;
+  /** whether anything was looked at */
+  looked: boolean;
+  /** how many things were tried */
+  tried: number;
+  /** questions that lines left open: outcomes, remarks */
+  asked: number;
+  /** things unplugged, lifted or put across that nobody said are back */
+  leftIn: number;
+  /** a fuse that looks whole and was not measured */
+  unmeasuredFuse: string | null;
 }
 
 /** Worn parts may stay by decision; failed, open and shorted ones too, but only by a recorded one. */
@@ -33,8 +43,8 @@ export const needsDecision = (p: Pick<PositionFacts, "verdict" | "decision">): b
 /** Which holds an ending knows: a unit that was not repaired need not be proven, nor its parts fitted. */
 const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
   closed: CLOSING_HOLDS,
-  clearedWithoutCause: ["energised", "temporary", "undecided", "hazard"],
-  locatedNotRepaired: ["energised", "temporary", "hazard"],
+  clearedWithoutCause: ["energised", "temporary", "leftIn", "undecided", "hazard"],
+  locatedNotRepaired: ["energised", "temporary", "leftIn", "hazard"],
 };
 
 /**
@@ -42,12 +52,13 @@ const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
  * unit that is switched on can be waived in writing, by name.
  */
 export function closingHolds(
-  { safety, positions, proven }: Pick<JobFacts, "safety" | "positions" | "proven">,
+  { safety, positions, proven, leftIn }: Pick<JobFacts, "safety" | "positions" | "proven" | "leftIn">,
   end: ClosedState = "closed",
 ): ClosingHold[] {
   const holds: Readonly<Record<ClosingHold, boolean>> = {
     energised: safety.kind === "energised",
     temporary: positions.some((p) => p.decision === "temporary"),
+    leftIn: leftIn > 0,
     undecided: positions.some((p) => isCondemned(p.verdict) && p.decision === "none"),
     notFitted: positions.some((p) => p.decision === "replace"),
     hazard: safety.kind === "chargeHeld",

@@ -14,14 +14,30 @@ export type {
   NoteRecord,
   PointReading,
   PositionRecord,
+  StoredObservation,
   StoredReading,
   StoredSafetyEvent,
   WorkingNote,
 } from "./records";
 export type { ShopFacts } from "./shop";
+export { partsNamed } from "./partsNamed";
+export {
+  stateKey,
+  unitPicture,
+  type BridgeCaution,
+  type LoadPicture,
+  type LookPicture,
+  type PartPicture,
+  type PointPicture,
+  type RemarkPicture,
+  type TriedAsk,
+  type TriedPicture,
+  type UnitPicture,
+} from "./unit";
 export { lockOf, type ChargeLock, type HeldPosition, type LockRecords } from "./lock";
 export {
   UNDONE_REASON,
+  handsAt,
   applyLine,
   contextOf,
   fittingOf,

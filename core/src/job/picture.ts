@@ -1,12 +1,13 @@
 import type { TouchSafety } from "../bringUp";
-import { fold, type Folded } from "../evidence";
-import { isWetAluminium, type CapacitorPart, type Parallel } from "../part";
+import { fold, type Folded, type Observation } from "../evidence";
+import { isWetAluminium, type CapacitorPart, type Parallel, type Role } from "../part";
 import { evidenceKey, scenariosFor } from "../trace";
 import { hertz, type Volts } from "../units";
 import { expectEsr, judge, type EsrExpectation, type JudgingContext, type Twin, type Verdict } from "../verdict";
 import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, StoredReading } from "./records";
 import { lockOf, type HeldPosition } from "./lock";
 import type { ShopFacts } from "./shop";
+import { unitPicture, type UnitPicture } from "./unit";
 import type { JobFacts, PositionFacts } from "./facts";
 
 /** One part that stood or stands at a position, with what was read on it and the verdict on that. */
@@ -42,6 +43,8 @@ export interface JobPicture<C extends ChoiceFacts = ChoiceFacts> {
   /** highest DC volts of the unit, where somebody said */
   highest: Volts | null;
   facts: JobFacts;
+  /** what is on record beside the capacitors */
+  unit: UnitPicture;
 }
 
 /**
@@ -53,6 +56,7 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
   const alone = memory<FittingPicture[]>();
   const pictures = memory<PositionPicture<C>>();
   const effective = memory<PositionRecord>();
+  const units = memory<UnitPicture>();
   return (stored, shop) => {
     const workings = new Map(stored.workings.map((w) => [w.positionId, w.volts]));
     const records = {
@@ -102,9 +106,19 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
       });
     });
     const { safety, highest } = lock;
-    return { positions, safety, highest, facts: factsOf(records, positions, safety) };
+    const unit = units.of(0, [records.observations, records.points, records.events, stored.positions], () => unitOf(records));
+    return { positions, safety, highest, unit, facts: factsOf(records, positions, safety, unit) };
   };
 }
+
+function unitOf({ observations, points, positions, events }: JobRecords): UnitPicture {
+  const power = events.filter((e) => e.kind === "powerOn" || e.kind === "powerOff");
+  return unitPicture(observations, points, {
+    capacitors: new Map(positions.map((p) => [p.designator, { rated: p.rated, onMains: ON_MAINS.has(p.role) }])),
+    energisedAt: (seq) => power.findLast((e) => e.seq <= seq)?.kind === "powerOn",
+  });
+}
+const ON_MAINS: ReadonlySet<Role> = new Set<Role>(["mainsX", "mainsY", "smpsPrimary"]);
 
 /** Keeps one value a key for as long as its inputs are the same objects. */
 function memory<T>() {
@@ -206,6 +220,7 @@ function factsOf<C extends ChoiceFacts>(
   records: JobRecords<JobRecords["job"], C>,
   positions: readonly PositionPicture<C>[],
   safety: TouchSafety,
+  unit: UnitPicture,
 ): JobFacts {
   const { job } = records;
   const { complaint: makers } = scenariosFor({ ...job, roles: positions.map((p) => p.role) });
@@ -215,6 +230,11 @@ function factsOf<C extends ChoiceFacts>(
     findings: job.findings.length,
     safety,
     proven: provenBy(records),
+    looked: unit.looks.length > 0 || positions.some((p) => p.readings.some((r) => r.measurement.kind === "visual")),
+    tried: unit.tried.length,
+    asked: unit.tried.filter((t) => t.asks.length > 0).length + unit.remarks.filter((r) => r.as === null).length,
+    leftIn: unit.tried.filter((t) => t.leftIn).length,
+    unmeasuredFuse: unit.parts.find((p) => p.verdict.reason.code === "looksWholeOnly" && p.class === "fuse")?.name ?? null,
     explained: makers.length === 0 ? null : records.circuits.some((c) => makers.includes(c.scenario) && stands(c, records, positions)),
     positions: positions.map((p): PositionFacts => ({
       designator: p.designator,
@@ -240,11 +260,23 @@ export const evidenceNow = (job: JobRecords["job"], positions: readonly Position
   );
 
 /** Whether anything was measured or heard after the last part that was fitted; null where none was. */
-function provenBy({ fittings, readings, points, notes }: JobRecords): boolean | null {
+function provenBy({ fittings, readings, points, notes, observations }: JobRecords): boolean | null {
   if (fittings.length === 0) return null;
   const last = Math.max(...fittings.map((f) => f.seq));
-  return [...Object.values(readings).flat(), ...points, ...notes].some((r) => r.seq > last);
+  return [...Object.values(readings).flat(), ...points, ...notes, ...observations.filter((o) => PROVES.has(o.observation.kind))].some(
+    (r) => r.seq > last,
+  );
 }
+
+/** What is heard or read; naming a part or answering a question proves nothing. */
+const PROVES: ReadonlySet<Observation["kind"]> = new Set<Observation["kind"]>([
+  "figure",
+  "tried",
+  "outcome",
+  "coldStart",
+  "coldStarts",
+  "remark",
+]);
 
 /** The decision that holds for the part that is in now: one about a part that has been replaced since is done with. */
 function decisionOf(p: PositionPicture): PositionFacts["decision"] {

@@ -1,6 +1,6 @@
 import type { SafetyEvent } from "../bringUp";
 import type { FindingToken, SupplyKind, UnitKind } from "../device";
-import type { Reading } from "../evidence";
+import type { Circumstances, Observation, Reading, Subject } from "../evidence";
 import type { CapacitorPart, Technology, Tolerance } from "../part";
 import type { Mounting, VoltsForm } from "../readout";
 import type { ScenarioId, Settings } from "../scenarios";
@@ -95,6 +95,18 @@ export interface PointReading extends FromLine {
   form: VoltsForm;
   significant: number;
   takenAt: number;
+  /** the state it was read in, as far as it was said */
+  under: Circumstances;
+}
+
+/** Anything else that was seen, read or tried. */
+export interface StoredObservation extends FromLine {
+  subject: Subject;
+  observation: Observation;
+  takenAt: number;
+  by: string;
+  /** taken while charge was not shown to be gone: kept, with a warning */
+  whileLocked: boolean;
 }
 
 export interface NoteRecord extends FromLine {
@@ -149,6 +161,8 @@ export interface JobRecords<J extends JobHead = JobHead, C extends ChoiceFacts =
   choices: readonly C[];
   events: readonly StoredSafetyEvent[];
   points: readonly PointReading[];
+  /** in the order they were kept */
+  observations: readonly StoredObservation[];
   notes: readonly NoteRecord[];
   circuits: readonly K[];
   /** newest first */

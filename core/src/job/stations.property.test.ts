@@ -33,6 +33,11 @@ const job: fc.Arbitrary<JobFacts> = fc
     safety,
     proven: fc.constantFrom(true, false, null),
     explained: fc.constantFrom(true, false, null),
+    looked: fc.boolean(),
+    tried: fc.nat({ max: 3 }),
+    asked: fc.nat({ max: 3 }),
+    leftIn: fc.nat({ max: 2 }),
+    unmeasuredFuse: fc.constantFrom("F1", null),
     list: fc.array(position, { maxLength: 8 }),
   })
   .map(({ list, ...facts }) => ({

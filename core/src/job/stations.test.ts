@@ -23,6 +23,11 @@ const job = (over: Partial<JobFacts> = {}): JobFacts => ({
   positions: [],
   proven: null,
   explained: null,
+  looked: true,
+  tried: 0,
+  asked: 0,
+  leftIn: 0,
+  unmeasuredFuse: null,
   ...over,
 });
 

@@ -2,13 +2,15 @@ import { isClosed, type JobFacts } from "./facts";
 import { choose } from "./stations/choose";
 import { explain } from "./stations/explain";
 import { handBack } from "./stations/handBack";
+import { look } from "./stations/look";
 import { makeSafe } from "./stations/makeSafe";
 import { measure } from "./stations/measure";
 import type { NextAct, Station, StationState } from "./stations/station";
 import { takeIn } from "./stations/takeIn";
+import { trace } from "./stations/trace";
 
 /** The stations in the order of the work: the path of every job. */
-export const PATH = [takeIn, makeSafe, measure, explain, choose, handBack] as const;
+export const PATH = [takeIn, makeSafe, look, trace, measure, explain, choose, handBack] as const;
 export type StationId = (typeof PATH)[number]["id"];
 export const STATIONS: readonly StationId[] = PATH.map((s) => s.id);
 

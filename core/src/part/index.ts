@@ -8,3 +8,4 @@ export { capacitanceOfCode, parseMarking, type Marking, type MarkingIssue } from
 export { readDateCode } from "./dateCode";
 export { bridgeReading, dissipationFromEsr, esrFromTanD, esrShares, soundEsr, usualTanD } from "./soundCapacitor";
 export { couplingShift, leakageLimit, leastInsulation } from "./leakage";
+export { PART_CLASSES, classOf, type PartClass } from "./partClass";

@@ -1,5 +1,5 @@
-import type { Measurement } from "../evidence";
-import type { Technology } from "../part";
+import type { Circumstances, Measurement, Observation, Subject } from "../evidence";
+import type { PartClass, Technology } from "../part";
 import type { Farads, Hertz, Ohms, UnitSymbol, Volts } from "../units";
 import type { PositionDraft, PositionIssue } from "./parsePosition";
 
@@ -27,6 +27,8 @@ export interface SaidReading {
 export interface ReadoutContext {
   /** designators on this job with their marked capacitance */
   known: ReadonlyMap<string, Farads>;
+  /** parts of other classes on this job, and whether a value was said to be printed on them */
+  parts: ReadonlyMap<string, { class: PartClass; marked: boolean }>;
   /** the position under the cursor, taken where the line names none */
   current: string | null;
   meters: readonly ReadoutMeter[];
@@ -48,7 +50,9 @@ export type Consequence =
   | ({ about: "reading"; designator: string; implied: boolean } & SaidReading)
   | { about: "across"; designator: string; parallel: SaidParallel }
   | { about: "voltsAt"; designator: string; implied: boolean; volts: Volts; form: VoltsForm; significant: number }
-  | { about: "point"; point: string; volts: Volts; form: VoltsForm; significant: number }
+  | { about: "point"; point: string; volts: Volts; form: VoltsForm; significant: number; under: Circumstances }
+  /** anything else a bench sees, reads or tries */
+  | { about: "observed"; subject: Subject; observation: Observation }
   | {
       about: "fitted";
       designator: string;
@@ -73,7 +77,8 @@ export type Consequence =
   | { about: "position"; position: PositionDraft };
 
 export type Entry =
-  | { kind: "keeps"; brings: readonly Consequence[] }
+  /** `unread`: words of the line that carry nothing: they are kept in it and said back */
+  | { kind: "keeps"; brings: readonly Consequence[]; unread?: readonly string[] }
   /** what holds from now on, in this browser only */
   | { kind: "setting"; inCircuit: boolean | null; meter: string | null; cursor: string | null }
   | { kind: "undo" };
@@ -109,6 +114,9 @@ export type ReadoutIssue =
   | { code: "ohmsOfWhat"; token: string }
   | { code: "overOfWhat"; token: string }
   | { code: "sameAsWhat" }
+  | { code: "stampUnclear"; token: string }
+  | { code: "expectUnclear"; token: string }
+  | { code: "startsUnclear"; token: string }
   | { code: "unknownMeter"; token: string }
   | { code: "meterNeeded" }
   | { code: "shelfIncomplete" }

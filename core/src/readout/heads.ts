@@ -1,20 +1,57 @@
 import { headTable, type Example, type Head } from "./head";
 import { add } from "./heads/add";
-import { bridged } from "./heads/bridged";
-import { highest } from "./heads/highest";
+import { answer } from "./heads/answer";
+import { asSaid } from "./heads/asSaid";
+import { coldStart } from "./heads/coldStart";
 import { note, power, undo } from "./heads/control";
+import { expect } from "./heads/expect";
 import { fitted } from "./heads/fitted";
+import { highest } from "./heads/highest";
 import { part } from "./heads/part";
 import { point } from "./heads/point";
 import { setting } from "./heads/setting";
 import { shelf } from "./heads/shelf";
+import { stamp } from "./heads/stamp";
+import { texts } from "./heads/texts";
 import { working } from "./heads/working";
 
-// In this order: a word that begins a line before what a line can be about; readings of a part last.
-const HEADS: readonly Head[] = [undo, note, power, highest, add, shelf, point, setting, bridged, fitted, working, part];
+// In this order: a word that begins a line before what a line can be about; readings of a part last. What none of them takes is read as
+// a sentence.
+const HEADS: readonly Head[] = [
+  asSaid,
+  undo,
+  note,
+  texts,
+  answer,
+  power,
+  highest,
+  add,
+  shelf,
+  expect,
+  coldStart,
+  stamp,
+  point,
+  setting,
+  fitted,
+  working,
+  part,
+];
 
 export const understandHead = headTable(HEADS);
+
+/** Sentences, which begin with no word of their own. */
+const SENTENCES: readonly Example[] = [
+  { line: "F1 looks whole, meter says open", says: "fuses, transistors, joints …: seen and read" },
+  { line: "Q1 hfe 62", says: "figures of other parts: ohms, gain, junctions, amperes" },
+  { line: "pulled tone board plug, rail back to 15", says: "tried, and what it changed" },
+  { line: "10u 50v over C9, bass is back", says: "bridged with a good part" },
+  { line: "tap C3: crackle, tap heat sink: nothing", says: "several in one line" },
+  { line: "tone board to ground 3.2k", says: "a load against ground, to hold beside the others" },
+];
+
 /** Every example of every head, for the key sheet and the help. */
-export const EXAMPLES: readonly Example[] = [part, point, setting, ...HEADS.filter((h) => ![part, point, setting].includes(h))].flatMap(
-  (h) => h.examples,
-);
+export const EXAMPLES: readonly Example[] = [
+  ...[part, point].flatMap((h) => h.examples),
+  ...SENTENCES,
+  ...[setting, ...HEADS.filter((h) => ![part, point, setting].includes(h))].flatMap((h) => h.examples),
+];

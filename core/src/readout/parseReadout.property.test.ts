@@ -8,6 +8,7 @@ import { parseReadout } from "./parseReadout";
 const meter = { id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) } as const;
 const context: ReadoutContext = {
   known: new Map(Array.from({ length: 30 }, (_, i) => [`C${i + 1}`, farads(100e-6)])),
+  parts: new Map(),
   current: "C7",
   meters: [meter],
   meter,

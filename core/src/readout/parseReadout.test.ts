@@ -21,6 +21,7 @@ const base: ReadoutContext = {
       ["C15", 47e-6],
     ].map(([d, c]) => [d as string, farads(c as number)]),
   ),
+  parts: new Map(),
   current: null,
   meters: [blue, clip, bridge, pocket],
   meter: blue,
@@ -162,8 +163,12 @@ describe("what a technician mutters", () => {
     ["add C40 47u 25v coupling ch7", [{ position: { channel: "7" } }]],
     ["C14 fitted", [{ about: "fitted", designator: "C14", marking: null, lot: null }]],
     ["C14 fitted 47u 63v lot 2431", [{ about: "fitted", marking: { nominal: 47e-6, rated: 63 }, lot: "2431" }]],
-    ["C14 bridged 100u, hum gone", [{ about: "note", designator: "C14", text: "C14 bridged 100u, hum gone" }]],
-    ["bridge C14 with 47u", [{ about: "note", designator: "C14" }]],
+    [
+      "C14 bridged 100u, hum gone",
+      [{ about: "observed", observation: { kind: "tried", act: "bridged", outcome: "gone", symptom: "hum" } }],
+    ],
+    ["bridge C14 with 47u", [{ about: "observed", subject: { kind: "part", name: "C14" }, observation: { kind: "tried", outcome: null } }]],
+    ["C14 gurgles", [{ about: "observed", subject: { kind: "part", name: "C14" }, observation: { kind: "remark", text: "C14 gurgles" } }]],
   ])("%s", (line, brings) => {
     const got = brought(line);
     expect(got).toMatchObject(brings);
@@ -282,7 +287,6 @@ describe("what cannot be kept is asked back", () => {
     ["4.6", "noDesignator"],
     ["C14", "nothingSaid"],
     ["C14 esr", "valueMissing"],
-    ["C14 gurgles", "notUnderstood"],
     ["C14 esr 4.6 gurgles", "notUnderstood"],
     ["C14 esr -2", "impossible"],
     ["C14 esr 1e30", "impossible"],

@@ -1,8 +1,10 @@
 import { LENGTHS } from "../knowledge";
-import type { Entry, ReadoutContext } from "./entry";
+import type { Entry, ReadoutContext, ReadoutIssue } from "./entry";
 import { understandHead } from "./heads";
-import { lex } from "./lex";
-import { fail, type Parsed } from "./parsed";
+import { lex, type Token } from "./lex";
+import { looksLikeDesignator } from "./designator";
+import { fail, keeps, type Parsed } from "./parsed";
+import { remarkOf, told } from "./told";
 
 // a text the database can hold: no control characters, no half of a surrogate pair
 const CONTROL = /\p{Cc}/u;
@@ -22,5 +24,28 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   if (CONTROL.test(typed) || HALF.test(typed)) return fail({ code: "badCharacter" });
   const tokens = lex(typed);
   if (tokens.length === 0) return fail({ code: "empty" });
-  return understandHead(tokens, context, typed) ?? fail({ code: "notUnderstood", token: tokens[0]!.text });
+  const asked = understandHead(tokens, context, typed) ?? fail({ code: "notUnderstood", token: tokens[0]!.text });
+  if (asked.ok) return asked;
+  return (
+    told(typed, context, (text) => readAlone(text, context)) ?? (isWords(tokens, asked.issue) ? keeps(remarkOf(typed, context)) : asked)
+  );
 }
+
+/** One statement of a line, as the heads alone understand it. */
+function readAlone(text: string, context: ReadoutContext): Parsed<Entry> | null {
+  const tokens = lex(text);
+  return tokens.length === 0 ? null : understandHead(tokens, context, text);
+}
+
+const NOT_A_FIGURE: ReadonlySet<ReadoutIssue["code"]> = new Set(["notUnderstood", "noDesignator", "nothingSaid"]);
+
+/** Whether a line that was not understood is words only: they are kept as said. A figure is never kept unread, it is asked back. */
+const isWords = (tokens: readonly Token[], issue: ReadoutIssue): boolean =>
+  NOT_A_FIGURE.has(issue.code) &&
+  !("token" in issue && looksLikeDesignator(issue.token)) &&
+  !COMMANDS.has(tokens[0]!.word) &&
+  tokens.length > 1 &&
+  tokens.every((t) => t.value === null && !/^\d/.test(t.text));
+
+/** Words that begin a line that does something: a slip behind them is asked back, never kept as words. */
+const COMMANDS: ReadonlySet<string> = new Set("power undo scratch meter add new highest re".split(" "));

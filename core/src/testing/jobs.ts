@@ -78,6 +78,7 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
   choices: [],
   events: [],
   points: [],
+  observations: [],
   notes: [],
   circuits: [],
   lines: [],

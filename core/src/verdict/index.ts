@@ -16,3 +16,6 @@ export {
   type VerdictReason,
   type VerdictState,
 } from "./verdict";
+export { judgePart, type PartEvidence, type PartReason, type PartSettle, type PartVerdict } from "./otherPart";
+export { judgePoint, nominalIn, sisterOf, type PointExpectation, type PointState, type PointVerdict } from "./point";
+export { besideSiblings, type Siblings } from "./siblings";

@@ -3,6 +3,7 @@
 import { isClosed } from "@mirvek/core/job";
 import { isBad } from "@mirvek/core/verdict";
 import { Button } from "antd";
+import Link from "next/link";
 import type { KeyboardEvent } from "react";
 import { ago, clock, signedVolts } from "../../wording/quantity";
 import { hazardDetail, hazardWord } from "../../wording/safety";
@@ -55,6 +56,9 @@ export function BenchRail({
       </section>
       <Latest />
       <p className={styles.foot}>
+        <Link href={`/jobs/${view.job.number}/ledger`} prefetch={false}>
+          Ledger <kbd>l</kbd>
+        </Link>
         <span className={styles.toggle}>
           <Button size="small" type="text" onClick={onToggle} aria-expanded={open}>
             {open ? "Less" : "More"} <kbd>t</kbd>

@@ -13,6 +13,7 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   charge: "charge",
   nothingListed: "unknown",
   temporary: "temporary part",
+  leftIn: "not put back",
   undecided: "undecided",
   hazard: "charge",
   notFitted: "not fitted",

@@ -50,6 +50,7 @@ function Frame({ children }: { children: ReactNode }) {
     u: () => submit("undo"),
     x: () => document.querySelector<HTMLElement>("[data-strike]")?.focus(),
     o: () => setOverriding(true),
+    l: () => router.push(`/jobs/${view.job.number}/ledger`),
     t: () => setRailOpen((open) => !open),
     ...Object.fromEntries(STATIONS.map((_, i) => [String(i + 1), station(i)])),
   });

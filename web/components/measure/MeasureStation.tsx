@@ -1,16 +1,23 @@
 "use client";
 
-import { Button } from "antd";
+import { Button, Segmented } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { useCursor, useJob } from "../job/JobProvider";
+import { useKeys } from "../shared/useKeys";
 import { PositionRow } from "./PositionRow";
 import styles from "./Measure.module.css";
 
 const AddPositions = dynamic(() => import("./AddPositions").then((m) => m.AddPositions), { ssr: false });
 const CopyToTwins = dynamic(() => import("./CopyToTwins").then((m) => m.CopyToTwins), { ssr: false });
+const OtherParts = dynamic(() => import("./OtherParts").then((m) => m.OtherParts));
+const Points = dynamic(() => import("./Points").then((m) => m.Points));
+const SideBySide = dynamic(() => import("./SideBySide").then((m) => m.SideBySide));
 const PositionDrawer = dynamic(() => import("./PositionDrawer").then((m) => m.PositionDrawer), { ssr: false });
+
+const PARTS: readonly Part[] = ["capacitors", "others", "points", "siblings"];
+type Part = "capacitors" | "others" | "points" | "siblings";
 
 /** Every position by section, with what was read and what it means. The readout line below fills it. */
 export function MeasureStation() {
@@ -18,63 +25,88 @@ export function MeasureStation() {
   const { cursor, setCursor } = useCursor();
   const [adding, setAdding] = useState(false);
   const [copying, setCopying] = useState(false);
+  const [shown, setShown] = useState<Part>("capacitors");
   const [opened, setOpened] = useState<string | null>(null);
+  const turn = (by: number) => {
+    const at = PARTS.indexOf(shown);
+    setShown(PARTS[(at + by + PARTS.length) % PARTS.length]!);
+  };
+  useKeys({ "]": () => turn(1), "[": () => turn(-1) });
   const sections = bySection(view.positions);
   const position = view.positions.find((p) => p.designator === opened) ?? null;
   return (
     <div>
-      <div className={styles.tools}>
-        <Button onClick={() => setAdding(true)}>Add positions</Button>
-        <Button onClick={() => setCopying(true)} disabled={view.positions.length === 0}>
-          Copy to twin channel
-        </Button>
-        <span className="muted">
-          {view.positions.filter((p) => p.verdict.state !== "unmeasured").length} of {view.positions.length} measured
-        </span>
-      </div>
-      {sections.length === 0 && (
-        <p className={styles.empty}>
-          No positions yet. Paste the parts list, or say <span className="mono">add C1 4700u 50v reservoir</span> on the line below.
-        </p>
+      <Segmented
+        className={styles.kinds}
+        aria-label="What is shown"
+        value={shown}
+        onChange={setShown}
+        options={[
+          { value: "capacitors", label: `Capacitors ${view.positions.length}` },
+          { value: "others", label: `Other parts ${view.unit.parts.length}` },
+          { value: "points", label: `Points ${view.unit.points.length}` },
+          { value: "siblings", label: "Side by side" },
+        ]}
+      />
+      {shown === "others" && <OtherParts />}
+      {shown === "points" && <Points />}
+      {shown === "siblings" && <SideBySide />}
+      {shown === "capacitors" && (
+        <>
+          <div className={styles.tools}>
+            <Button onClick={() => setAdding(true)}>Add positions</Button>
+            <Button onClick={() => setCopying(true)} disabled={view.positions.length === 0}>
+              Copy to twin channel
+            </Button>
+            <span className="muted">
+              {view.positions.filter((p) => p.verdict.state !== "unmeasured").length} of {view.positions.length} measured
+            </span>
+          </div>
+          {sections.length === 0 && (
+            <p className={styles.empty}>
+              No positions yet. Paste the parts list, or say <span className="mono">add C1 4700u 50v reservoir</span> on the line below.
+            </p>
+          )}
+          {sections.map(([section, positions]) => (
+            <section key={section} className={styles.section} aria-label={section}>
+              <h2>
+                {section} <small>{summary(positions)}</small>
+              </h2>
+              <table className={`sheet ${styles.table}`}>
+                <thead>
+                  <tr>
+                    <th>
+                      <span className="sr-only">Mark</span>
+                    </th>
+                    <th>Position</th>
+                    <th>Role</th>
+                    <th>Marked</th>
+                    <th className="n">C</th>
+                    <th className="n">ESR</th>
+                    <th>of expected</th>
+                    <th>Verdict</th>
+                    <th>Because</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {positions.map((p) => (
+                    <PositionRow
+                      key={p.id}
+                      position={p}
+                      here={p.designator === cursor}
+                      onCursor={() => {
+                        setCursor(p.designator);
+                        focusLine();
+                      }}
+                      onOpen={() => setOpened(p.designator)}
+                    />
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          ))}
+        </>
       )}
-      {sections.map(([section, positions]) => (
-        <section key={section} className={styles.section} aria-label={section}>
-          <h2>
-            {section} <small>{summary(positions)}</small>
-          </h2>
-          <table className={`sheet ${styles.table}`}>
-            <thead>
-              <tr>
-                <th>
-                  <span className="sr-only">Mark</span>
-                </th>
-                <th>Position</th>
-                <th>Role</th>
-                <th>Marked</th>
-                <th className="n">C</th>
-                <th className="n">ESR</th>
-                <th>of expected</th>
-                <th>Verdict</th>
-                <th>Because</th>
-              </tr>
-            </thead>
-            <tbody>
-              {positions.map((p) => (
-                <PositionRow
-                  key={p.id}
-                  position={p}
-                  here={p.designator === cursor}
-                  onCursor={() => {
-                    setCursor(p.designator);
-                    focusLine();
-                  }}
-                  onOpen={() => setOpened(p.designator)}
-                />
-              ))}
-            </tbody>
-          </table>
-        </section>
-      ))}
       {adding && <AddPositions open onClose={() => setAdding(false)} />}
       {copying && <CopyToTwins open onClose={() => setCopying(false)} />}
       {position && <PositionDrawer position={position} onClose={() => setOpened(null)} />}

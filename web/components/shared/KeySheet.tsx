@@ -31,7 +31,8 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     keys: [
       ["r", "readout line"],
       ["n", "do what is next"],
-      ["1 – 6", "stations"],
+      ["l", "ledger of the job"],
+      ["1 – 8", "stations"],
       ["u", "undo the last line"],
       ["x ↑ ↓ Enter", "strike any earlier line"],
       ["o", "override, with a reason"],

@@ -5,6 +5,7 @@ import { TECHNOLOGIES } from "@mirvek/core/part";
 import { VOLTS_FORMS } from "@mirvek/core/readout";
 import { farads, volts, type Volts } from "@mirvek/core/units";
 import { z } from "zod";
+import { circumstances } from "../../schemas/observation";
 import type { Db } from "../db";
 import { COUNTS, FROM_LINE, JOIN_LINE, fromLine, type Moment } from "./lines";
 
@@ -24,7 +25,7 @@ async function counting(db: Db, table: string, jobIds: readonly number[], where 
 
 // ---------------------------------------------------------------- volts at parts and points
 
-export interface NewPointReading extends Pick<PointReading, "positionId" | "point" | "volts" | "form" | "significant"> {
+export interface NewPointReading extends Pick<PointReading, "positionId" | "point" | "volts" | "form" | "significant" | "under"> {
   jobId: number;
   lineId: number;
   at: Date;
@@ -32,9 +33,9 @@ export interface NewPointReading extends Pick<PointReading, "positionId" | "poin
 
 export async function insertPointReading(db: Db, r: NewPointReading): Promise<void> {
   await db.query(
-    `insert into point_reading (job_id, line_id, position_id, point, volts, form, significant, taken_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [r.jobId, r.lineId, r.positionId, r.point, r.volts, r.form, r.significant, r.at],
+    `insert into point_reading (job_id, line_id, position_id, point, volts, form, significant, taken_at, under)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    [r.jobId, r.lineId, r.positionId, r.point, r.volts, r.form, r.significant, r.at, r.under],
   );
 }
 
@@ -47,12 +48,13 @@ const pointRow = z.object({
   form: z.enum(VOLTS_FORMS),
   significant: z.number(),
   taken_at: time,
+  under: circumstances,
 });
 
 export async function listPointReadings(db: Db, jobIds: readonly number[]): Promise<OfJob<PointReading>[]> {
   return (await counting(db, "point_reading", jobIds)).map((row) => {
-    const { job_id, position_id, taken_at, line, seq, point, volts: v, form, significant } = pointRow.parse(row);
-    return { jobId: job_id, positionId: position_id, takenAt: taken_at, line, seq, point, volts: v, form, significant };
+    const { job_id, position_id, taken_at, line, seq, point, volts: v, form, significant, under } = pointRow.parse(row);
+    return { jobId: job_id, positionId: position_id, takenAt: taken_at, line, seq, point, volts: v, form, significant, under };
   });
 }
 

@@ -15,6 +15,9 @@ export type NextAct =
   | { code: "listChargeHolders" }
   | { code: "dischargeAndMeasure"; position: string }
   | { code: "measureAgain"; position: string; from: number }
+  | { code: "look" }
+  | { code: "measureFuse"; part: string }
+  | { code: "answer"; left: number }
   | { code: "listPositions" }
   | { code: "measure"; position: string; twinOf: string | null; left: number }
   | { code: "settle"; position: string; settle: Settle }

@@ -97,7 +97,7 @@ function collect(label: string, values: readonly Token[], next: number): Parsed<
     const form = formOf(token);
     if (!within("volts", value)) return fail({ code: "impossible", token: token.text, quantity: "volts" });
     if (points.some((p) => p.form === form)) return fail({ code: "secondValue", token: token.text, quantity: "volts" });
-    points.push({ about: "point", point: label, volts: volts(value), form, significant });
+    points.push({ about: "point", point: label, volts: volts(value), form, significant, under: {} });
   }
   return { ok: true, value: { points, next } };
 }

@@ -1,0 +1,212 @@
+import type { FindingToken } from "../device";
+import type { PartClass } from "../part";
+import type { Seconds, UnitSymbol, Volts } from "../units";
+
+// What a bench sees, reads and tries beside the readings of capacitors. An observation is about one thing; the registry below is the
+// one list of their kinds, which database, words, help and grammar are held against.
+
+/** What can be observed: a part of any class, a named electrical point, a place that is no part, the whole unit. */
+export type Subject = { kind: "part" | "point" | "place"; name: string } | { kind: "unit" };
+export const SUBJECT_KINDS = ["part", "point", "place", "unit"] as const satisfies readonly Subject["kind"][];
+
+/** The state a reading was taken in; what nobody said is left out. */
+export interface Circumstances {
+  power?: "off" | "standby" | "on" | "idle";
+  load?: "loaded" | "unloaded";
+  heat?: "cold" | "warm";
+  health?: "failing" | "good";
+  /** mains as it stood, rms */
+  mains?: Volts;
+  /** how long it had run */
+  after?: Seconds;
+}
+export const POWER_STATES = ["off", "standby", "on", "idle"] as const satisfies readonly Circumstances["power"][];
+export const LOAD_STATES = ["loaded", "unloaded"] as const satisfies readonly Circumstances["load"][];
+export const HEAT_STATES = ["cold", "warm"] as const satisfies readonly Circumstances["heat"][];
+export const HEALTH_STATES = ["failing", "good"] as const satisfies readonly Circumstances["health"][];
+
+/** A value printed on a part or a rating of it, with the digits it was said in. */
+export interface Marked {
+  value: number;
+  unit: UnitSymbol;
+  significant: number;
+}
+
+/** Figures of parts that are no capacitors, of loads and of the unit. */
+export const FIGURES = ["ohms", "toGround", "half", "junction", "gain", "current", "power"] as const;
+export type FigureQuantity = (typeof FIGURES)[number];
+/** In which unit each is kept; null for a ratio. */
+export const FIGURE_UNIT: Readonly<Record<FigureQuantity, UnitSymbol | null>> = {
+  ohms: "Ω",
+  toGround: "Ω",
+  half: "Ω",
+  junction: "V",
+  gain: null,
+  current: "A",
+  power: "W",
+};
+
+/** What a part is said to be, without a figure. */
+export const PART_STATES = ["open", "shorted", "intermittent", "fine", "bad", "hot", "conducts"] as const;
+export type SaidPartState = (typeof PART_STATES)[number];
+
+/** What the eye finds on parts and on places that are none. */
+export const LOOK_SIGNS = [
+  "looksWhole",
+  "blown",
+  "bulged",
+  "leaking",
+  "crust",
+  "cracked",
+  "ringed",
+  "scorched",
+  "charred",
+  "discoloured",
+  "corroded",
+  "loose",
+  "missing",
+  "glued",
+  "driedPaste",
+  "brittle",
+  "dirty",
+  "wet",
+  "lifted",
+] as const;
+export type LookSign = (typeof LOOK_SIGNS)[number];
+
+/** What was done to find out. */
+export const ACTS = [
+  "unplugged",
+  "fed",
+  "bridged",
+  "swapped",
+  "lifted",
+  "warmed",
+  "cooled",
+  "knocked",
+  "pressed",
+  "turnedDown",
+  "inputsShorted",
+  "otherSource",
+  "otherCable",
+  "otherOutlet",
+  "replaced",
+  "resoldered",
+  "cleaned",
+] as const;
+export type Act = (typeof ACTS)[number];
+
+/** What it changed. `answers`: the fault came or changed at the touch; `same`: nothing changed. */
+export const OUTCOMES = ["gone", "better", "same", "worse", "answers"] as const;
+export type Outcome = (typeof OUTCOMES)[number];
+
+/** After a swap: whether the fault went with the part or stayed where it was. */
+export const FOLLOWED = ["part", "place"] as const;
+export type Followed = (typeof FOLLOWED)[number];
+
+/** A figure that changed with what was done. */
+export interface ChangedFigure {
+  what: string;
+  value: number;
+  unit: UnitSymbol | null;
+}
+
+/** One thing tried. */
+export interface Tried {
+  kind: "tried";
+  act: Act;
+  /** everything it was done to at once */
+  to: readonly Subject[];
+  /** what was put across, in place, or the other side of a swap */
+  with: { marked: readonly Marked[]; named: string | null } | null;
+  outcome: Outcome | null;
+  /** the symptom the outcome is about, where it was named */
+  symptom: FindingToken | null;
+  before: ChangedFigure | null;
+  after: ChangedFigure | null;
+  followed: Followed | null;
+  under: Circumstances;
+  /** other acts of the same line that share its outcome: two changes at once prove neither */
+  together: readonly Act[];
+}
+
+export const REMARK_MEANINGS = ["look", "tried", "heard", "claim", "owner", "sideJob", "note"] as const;
+export type RemarkMeaning = (typeof REMARK_MEANINGS)[number];
+
+export type Observation =
+  | { kind: "named"; class: PartClass; marked: readonly Marked[] }
+  | {
+      kind: "figure";
+      quantity: FigureQuantity;
+      /** which of several: "be", "bc", "a", "b", "reverse"; null where there is one */
+      label: string | null;
+      value: number | "over";
+      significant: number;
+      inCircuit: boolean;
+      meter: string | null;
+      under: Circumstances;
+    }
+  | { kind: "state"; state: SaidPartState; inCircuit: boolean }
+  | { kind: "look"; sign: LookSign; severity: "slight" | "bad" | null; intended: boolean }
+  | { kind: "stamp"; year: number; week: number | null }
+  | Tried
+  | { kind: "coldStart"; started: boolean; rest: Seconds | null }
+  | { kind: "coldStarts"; of: number; started: number; rest: Seconds | null }
+  | { kind: "expected"; low: Volts; high: Volts; nominal: Volts | null }
+  | { kind: "remark"; text: string }
+  /** a remark of an earlier line, named by the place of that line, is settled to be this */
+  | { kind: "settled"; line: number; as: RemarkMeaning }
+  /** the outcome of something tried in an earlier line, said later */
+  | { kind: "outcome"; line: number; outcome: Outcome | null; followed: Followed | null }
+  /** what was tried in that line, or in all, is back as it was */
+  | { kind: "putBack"; line: number | null }
+  | { kind: "sideJob"; text: string }
+  | { kind: "claim"; text: string }
+  | { kind: "owner"; text: string };
+export type ObservationKind = Observation["kind"];
+
+/** What the rest of the house must know of one kind of observation. */
+export interface ObservationRule {
+  /** whether hands are inside the unit while it is taken */
+  hands: boolean;
+  /** what it may be about */
+  about: readonly Subject["kind"][];
+}
+
+const INSIDE: ObservationRule = { hands: true, about: ["part", "point", "place", "unit"] };
+const BESIDE: ObservationRule = { hands: false, about: ["part", "point", "place", "unit"] };
+
+/** Every kind there is; one that is missing here does not compile. */
+export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } = {
+  named: { hands: false, about: ["part"] },
+  figure: INSIDE,
+  state: { hands: true, about: ["part"] },
+  look: BESIDE,
+  stamp: { hands: false, about: ["part", "place", "unit"] },
+  tried: BESIDE,
+  coldStart: { hands: false, about: ["unit"] },
+  coldStarts: { hands: false, about: ["unit"] },
+  expected: { hands: false, about: ["point"] },
+  remark: BESIDE,
+  settled: BESIDE,
+  outcome: BESIDE,
+  putBack: { hands: false, about: ["unit"] },
+  sideJob: BESIDE,
+  claim: BESIDE,
+  owner: { hands: false, about: ["unit"] },
+};
+export const OBSERVATION_KINDS = Object.keys(OBSERVATIONS) as ObservationKind[];
+
+/** Acts that leave the unit other than it was, until somebody says it is back. */
+export const LEAVES_CHANGED: ReadonlySet<Act> = new Set<Act>(["unplugged", "fed", "bridged", "lifted", "inputsShorted"]);
+
+// acts done with a finger or an iron inside; the rest can be done from outside or with the unit asleep
+const HANDS_ACTS: ReadonlySet<Act> = new Set<Act>(["bridged", "lifted", "replaced", "resoldered"]);
+
+/** Whether hands are inside the unit while this is done or read. Figures of the whole unit are read outside. */
+export const handsInside = (subject: Subject, o: Observation): boolean =>
+  o.kind === "tried"
+    ? HANDS_ACTS.has(o.act)
+    : o.kind === "figure"
+      ? subject.kind !== "unit" && o.quantity !== "current"
+      : OBSERVATIONS[o.kind].hands;

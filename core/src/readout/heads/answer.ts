@@ -1,0 +1,41 @@
+import { OUTCOMES, REMARK_MEANINGS, type Followed, type Outcome, type RemarkMeaning } from "../../evidence";
+import type { Head } from "../head";
+import { phraseAt } from "../lexicon";
+import { fail, keeps } from "../parsed";
+
+const MEANINGS: Readonly<Record<string, RemarkMeaning>> = {
+  ...Object.fromEntries(REMARK_MEANINGS.map((m) => [m.toLowerCase(), m])),
+  side: "sideJob",
+};
+const FOLLOWED_WORDS: Readonly<Record<string, Followed>> = { part: "part", place: "place" };
+const OUTCOME_WORDS: Readonly<Record<string, Outcome>> = Object.fromEntries(OUTCOMES.map((o) => [o, o]));
+
+/** `re 214 same`: the question a line left open, answered: an outcome, whether the fault followed, or what a remark is. */
+export const answer: Head = {
+  name: "answer",
+  understand(line, _context, typed) {
+    if (/^all (put )?back( as it was)?$/i.test(typed))
+      return keeps({ about: "observed", subject: { kind: "unit" }, observation: { kind: "putBack", line: null } });
+    const [first, number, ...rest] = line;
+    if (first!.word !== "re" || !number || !/^\d{1,9}$/.test(number.text)) return null;
+    const said = rest.map((t) => t.word).join(" ");
+    if (said === "") return fail({ code: "valueMissing", after: `re ${number.text}` });
+    const to = Number(number.text);
+    const unit = { kind: "unit" } as const;
+    if (said === "back" || said === "put back")
+      return keeps({ about: "observed", subject: unit, observation: { kind: "putBack", line: to } });
+    const followed = FOLLOWED_WORDS[said] ?? null;
+    const meaning = MEANINGS[said.replace(/ job$/, "").replace(" ", "")];
+    if (meaning) return keeps({ about: "observed", subject: unit, observation: { kind: "settled", line: to, as: meaning } });
+    const words = said.split(" ");
+    const phrase = phraseAt(words, 0);
+    const outcome =
+      OUTCOME_WORDS[said] ?? (phrase?.meaning.slot === "outcome" && phrase.length === words.length ? phrase.meaning.outcome : null);
+    if (outcome === null && followed === null) return fail({ code: "notUnderstood", token: said });
+    return keeps({ about: "observed", subject: unit, observation: { kind: "outcome", line: to, outcome, followed } });
+  },
+  examples: [
+    { line: "re 214 same", says: "answers what line 214 left open: gone, better, part, place, look …" },
+    { line: "re 214 back", says: "what was put across or unplugged is as it was; all back: everything" },
+  ],
+};

@@ -1,0 +1,320 @@
+import type { Act, ChangedFigure, Circumstances, Observation, Outcome, Subject, Tried } from "../evidence";
+import { LENGTHS, LIMITS } from "../knowledge";
+import { classOf, type PartClass } from "../part";
+import { clausesOf, type Clause, type Figure, type Thing } from "./clauses";
+import type { Consequence, Entry, ReadoutContext } from "./entry";
+import type { Parsed } from "./parsed";
+
+// A line as it is said at a bench, turned into what it tells: tried, seen, read. Several facts in one line stay several.
+
+type Said = Extract<Consequence, { about: "observed" }>;
+/** What the heads of the line make of one statement by itself. */
+export type ReadAlone = (text: string) => Parsed<Entry> | null;
+
+const UNIT: Subject = { kind: "unit" };
+/** Touches that make a fault answer: a symptom that is named after one came with it. */
+const PROVOKES: ReadonlySet<Act> = new Set<Act>(["knocked", "pressed", "warmed", "cooled", "turnedDown"]);
+
+/** What is carried from one statement of a line to the next. */
+interface Telling {
+  brings: Consequence[];
+  /** the thing named last: what "it" is */
+  last: Thing | null;
+  /** what was tried and has no outcome yet, by its place in `brings` */
+  open: number | null;
+  toGround: boolean;
+}
+
+/**
+ * What a line tells, statement by statement; null where no statement of it is about something seen, read or tried beside
+ * capacitors. A statement that fits nothing is kept as a remark about the thing named last.
+ */
+export function told(typed: string, context: ReadoutContext, readAlone: ReadAlone): Parsed<Entry> | null {
+  const telling: Telling = { brings: [], last: null, open: null, toGround: false };
+  const clauses = clausesOf(typed);
+  for (const clause of clauses) tellOne(clause, telling, context, readAlone);
+  const [only, second] = clauses;
+  // volts alone are the heads' to read: what they ask back is not settled by dropping a word
+  const volts = telling.brings.every((c) => c.about === "point");
+  if (!second && only && volts && (only.unread.length > 0 || Object.keys(only.under).length === 0)) return null;
+  const structured = telling.brings.some((c) => c.about !== "observed" || c.observation.kind !== "remark");
+  if (!structured) return null;
+  const unread = clauses.flatMap((c) => c.unread);
+  return { ok: true, value: { kind: "keeps", brings: withParts(telling.brings, context), ...(unread.length > 0 ? { unread } : {}) } };
+}
+
+/** The line as a remark, about the first thing it names. */
+export function remarkOf(typed: string, context: ReadoutContext): Consequence {
+  const thing = clausesOf(typed).flatMap((c) => c.things)[0];
+  const subject = thing ? subjectOf(thing) : context.current === null ? UNIT : ({ kind: "part", name: context.current } as const);
+  return { about: "observed", subject, observation: { kind: "remark", text: typed.slice(0, LENGTHS.line) } };
+}
+
+const observed = (subject: Subject, observation: Observation): Said => ({ about: "observed", subject, observation });
+const subjectOf = (thing: Thing): Subject => ({ ...thing.subject, name: thing.subject.name.slice(0, LENGTHS.point) });
+
+function tellOne(clause: Clause, telling: Telling, context: ReadoutContext, readAlone: ReadAlone): void {
+  const act = actOf(clause, telling);
+  const things = clause.things.length > 0 || !clause.it || !telling.last ? clause.things : [telling.last];
+  if (clause.toGround) telling.toGround = true;
+  if (act !== null) tryIt(act, clause, things, telling, readAlone);
+  else if (
+    telling.open !== null &&
+    (outcomeOf(clause, triedAt(telling, telling.open).act) !== null || clause.point !== null || clause.followed)
+  )
+    concludeIt(clause, telling, readAlone);
+  else if (!tellSeen(clause, things, telling, context)) tellRest(clause, things, telling, readAlone);
+  telling.last = things.at(-1) ?? telling.last;
+}
+
+/** The act of a statement: said as one, or told by how things are put together. */
+function actOf(clause: Clause, telling: Telling): Act | null {
+  const [first] = clause.acts;
+  const farads = clause.figures.some((f) => f.marked !== "over" && f.marked.unit === "F");
+  const onto = clause.across !== null && (clause.things.some((t) => t.at > clause.across!) || (clause.it && telling.last !== null));
+  if (first?.act === "bridged" || (onto && (farads || clause.put))) return "bridged";
+  if (first) return clause.put && clause.into !== null && first.act === "replaced" ? "swapped" : first.act;
+  return clause.put && clause.into !== null && clause.things.length > 0 ? "swapped" : null;
+}
+
+const triedAt = (telling: Telling, at: number): Tried => (telling.brings[at] as Said).observation as Tried;
+
+function tryIt(act: Act, clause: Clause, things: readonly Thing[], telling: Telling, readAlone: ReadAlone): void {
+  const beyond = act === "bridged" ? clause.across : act === "swapped" ? clause.into : null;
+  const [near, far] = beyond === null ? [things, []] : [things.filter((t) => t.at < beyond), things.filter((t) => t.at >= beyond)];
+  // "10u over C9" is done to C9, "C9 bridged with 10u" too; "left driver in the right" is done to the driver
+  const to = act === "bridged" && far.length > 0 ? far : near.length > 0 ? near : far;
+  const other = to === far ? near : far;
+  const marked = clause.figures.flatMap((f) => (f.marked === "over" ? [] : [f.marked]));
+  const named = other.map((t) => t.subject.name).join(", ");
+  const before = telling.open === null ? [] : [triedAt(telling, telling.open).act];
+  const tried: Tried = {
+    kind: "tried",
+    act,
+    to: to.map(subjectOf),
+    with: marked.length > 0 || named !== "" ? { marked, named: named === "" ? null : named.slice(0, LENGTHS.point) } : null,
+    outcome: outcomeOf(clause, act),
+    symptom: clause.symptom,
+    before: null,
+    after: null,
+    followed: clause.followed,
+    under: clause.under,
+    together: [...before, ...clause.acts.map((a) => a.act).filter((a) => a !== act)],
+  };
+  telling.brings.push(observed(tried.to[0] ?? UNIT, tried));
+  telling.open = telling.brings.length - 1;
+  if (clause.point !== null) concludeIt(clause, telling, readAlone);
+  if (tried.outcome !== null) telling.open = null;
+}
+
+/** What is said after an act: what it changed, and the volts it changed to. */
+function concludeIt(clause: Clause, telling: Telling, readAlone: ReadAlone): void {
+  const at = telling.open!;
+  const tried = triedAt(telling, at);
+  const points = pointsIn(clause, readAlone);
+  const after: ChangedFigure | null = points[0] ? { what: points[0].point, value: points[0].volts, unit: "V" } : null;
+  const outcome = outcomeOf(clause, tried.act) ?? (after && clause.back ? "gone" : null);
+  const subject = (telling.brings[at] as Said).subject;
+  const concluded = { ...tried, outcome, after, symptom: tried.symptom ?? clause.symptom, followed: tried.followed ?? clause.followed };
+  telling.brings[at] = observed(subject, concluded);
+  telling.brings.push(...points);
+  // two acts before one outcome share it
+  telling.brings = telling.brings.map((c) =>
+    c.about === "observed" && c.observation.kind === "tried" && c.observation.outcome === null && tried.together.includes(c.observation.act)
+      ? observed(c.subject, { ...c.observation, outcome, together: [...c.observation.together, tried.act] })
+      : c,
+  );
+  telling.open = null;
+}
+
+function outcomeOf(clause: Clause, act: Act): Outcome | null {
+  if (clause.still) return "same";
+  if (clause.outcome !== null) return clause.outcome;
+  if (clause.symptom !== null) return PROVOKES.has(act) ? (clause.no ? "same" : "answers") : clause.no ? "gone" : null;
+  return null;
+}
+
+/** In a sentence the one figure behind a rail is what it reads, not its name: "rail back to 15". */
+function readingIn(point: string): string {
+  const words = point.split(" ");
+  const figures = words.filter((w) => /\d/.test(w));
+  return figures.length === 1 && /\d/.test(words.at(-1)!) ? [...words.slice(0, -1), "=", words.at(-1)!].join(" ") : point;
+}
+
+type PointSaid = Extract<Consequence, { about: "point" }>;
+function pointsIn(clause: Clause, readAlone: ReadAlone): PointSaid[] {
+  const entry = clause.point === null ? null : readAlone(readingIn(clause.point));
+  if (!entry?.ok || entry.value.kind !== "keeps") return [];
+  return entry.value.brings.flatMap((c) => (c.about === "point" ? [{ ...c, under: { ...c.under, ...clause.under } }] : []));
+}
+
+const isCapacitor = (thing: Thing, context: ReadoutContext): boolean =>
+  thing.subject.kind === "part" &&
+  (context.known.has(thing.subject.name) || (classOf(thing.subject.name) === "capacitor" && !context.parts.has(thing.subject.name)));
+
+/** Signs, states and figures of parts that are no capacitors and of places. @returns whether there were any */
+function tellSeen(clause: Clause, things: readonly Thing[], telling: Telling, context: ReadoutContext): boolean {
+  const about = things.length > 0 ? things : telling.last && (clause.states.length > 0 || clause.signs.length > 0) ? [telling.last] : [];
+  const before = telling.brings.length;
+  const inCircuit = placeOf(clause.text, context);
+  for (const thing of about) {
+    const subject = subjectOf(thing);
+    // what the readings of capacitors know how to say is theirs
+    if (isCapacitor(thing, context) && !clause.intended && clause.signs.every((s) => CAPACITOR_SIGNS.has(s))) continue;
+    for (const sign of clause.signs)
+      telling.brings.push(observed(subject, { kind: "look", sign, severity: clause.severity, intended: clause.intended }));
+    if (thing.subject.kind === "part" && !isCapacitor(thing, context))
+      for (const state of clause.states) telling.brings.push(observed(subject, { kind: "state", state, inCircuit }));
+    telling.brings.push(...figuresOf(clause, thing, subject, telling, context, inCircuit));
+  }
+  if (about.length === 0) telling.brings.push(...figuresOfUnit(clause, context));
+  return telling.brings.length > before;
+}
+
+const CAPACITOR_SIGNS: ReadonlySet<string> = new Set([
+  "bulged",
+  "leaking",
+  "crust",
+  "cracked",
+  "scorched",
+  "charred",
+  "discoloured",
+  "corroded",
+  "wet",
+]);
+
+function placeOf(text: string, context: ReadoutContext): boolean {
+  if (/\b(out of circuit|out|lifted)\b/i.test(text)) return false;
+  return /\bin circuit\b/i.test(text) ? true : context.inCircuit;
+}
+
+/** Within what the database keeps, else nothing: the figure then stays in the remark. */
+const fits = (f: Figure): boolean => f.marked === "over" || Math.abs(f.marked.value) <= LIMITS.insulationOhms[1];
+
+function figuresOf(clause: Clause, thing: Thing, subject: Subject, telling: Telling, context: ReadoutContext, inCircuit: boolean): Said[] {
+  const figures = clause.figures.filter(fits);
+  if (isCapacitor(thing, context) && !telling.toGround) return [];
+  if (telling.toGround) return figures.slice(0, 1).map((f) => figureOf(f, subject, "toGround", null, inCircuit, context, clause.under));
+  if (subject.kind !== "part") return [];
+  const known = context.parts.get(subject.name);
+  const kind = known?.class ?? thing.class;
+  const marks: Figure[] = [];
+  const out: Said[] = [];
+  let junctions = 0;
+  let halves = 0;
+  for (const f of figures) {
+    const q = quantityOf(f, kind);
+    if (q === "marking" || (clause.marking && f.quantity === null)) marks.push(f);
+    else if (q === null) continue;
+    else if (
+      q.quantity === "ohms" &&
+      f.quantity === null &&
+      f.marked !== "over" &&
+      !known?.marked &&
+      kind === "resistor" &&
+      marks.length === 0
+    )
+      marks.push(f);
+    else {
+      const label =
+        q.label ??
+        (q.quantity === "junction" && kind === "diode"
+          ? ["forward", "reverse"][junctions++]!
+          : q.quantity === "half"
+            ? ["a", "b"][halves++]!
+            : null);
+      out.push(figureOf(f, subject, q.quantity, label ?? null, inCircuit, context, clause.under));
+    }
+  }
+  const marked = marks.flatMap((f) => (f.marked === "over" ? [] : [f.marked]));
+  return marked.length > 0 && kind ? [observed(subject, { kind: "named", class: kind, marked }), ...out] : out;
+}
+
+/** What a figure of a part is: by the word before it, else by its unit and the class of the part. */
+function quantityOf(f: Figure, kind: PartClass | null): Figure["quantity"] | "marking" {
+  const ohms = f.marked !== "over" && f.marked.unit === "Ω" && !f.unitless;
+  if (f.quantity?.quantity === "junction" && ohms) return { quantity: "ohms", label: f.quantity.label };
+  if (f.quantity !== null && f.quantity.quantity !== "ohms") return f.quantity;
+  if (f.marked === "over") return kind === "diode" ? { quantity: "junction", label: null } : { quantity: "ohms", label: null };
+  switch (f.marked.unit) {
+    case "A":
+      return kind === "fuse" && f.quantity === null ? "marking" : { quantity: "current", label: null };
+    case "W":
+      return f.quantity === null ? "marking" : { quantity: "power", label: null };
+    case "V":
+      return kind === "diode" || kind === "transistor" ? { quantity: "junction", label: null } : "marking";
+    case "Ω":
+      if (!f.unitless) return { quantity: "ohms", label: null };
+      if (kind === "diode" || kind === "transistor") return { quantity: "junction", label: null };
+      return { quantity: "ohms", label: null };
+    default:
+      return null;
+  }
+}
+
+function figureOf(
+  f: Figure,
+  subject: Subject,
+  quantity: Extract<Observation, { kind: "figure" }>["quantity"],
+  label: string | null,
+  inCircuit: boolean,
+  context: ReadoutContext,
+  under: Circumstances,
+): Said {
+  const [value, significant] = f.marked === "over" ? (["over", 1] as const) : [f.marked.value, f.marked.significant];
+  // an ESR meter shows none of these
+  const { meter } = context;
+  const shown = meter && meter.shows !== "esr" && meter.shows !== "capacitance" ? meter.id : null;
+  return observed(subject, { kind: "figure", quantity, label, value, significant, inCircuit, meter: shown, under });
+}
+
+/** Current and watts of the whole unit: "draws 180ma in standby". */
+function figuresOfUnit(clause: Clause, context: ReadoutContext): Said[] {
+  return clause.figures.filter(fits).flatMap((f) => {
+    const unit = f.marked === "over" ? null : f.marked.unit;
+    if (unit !== "A" && unit !== "W") return [];
+    return [figureOf(f, UNIT, unit === "A" ? "current" : "power", null, false, context, clause.under)];
+  });
+}
+
+/** A statement that tells nothing of its own: readings as the heads know them, else a remark. */
+function tellRest(clause: Clause, things: readonly Thing[], telling: Telling, readAlone: ReadAlone): void {
+  const points = pointsIn(clause, readAlone);
+  if (points.length > 0) {
+    telling.brings.push(...points);
+    telling.last = { subject: { kind: "point", name: points[0]!.point }, class: null, at: 0 };
+    return;
+  }
+  const alone = readAlone(clause.text);
+  if (alone?.ok && alone.value.kind === "keeps") {
+    telling.brings.push(...alone.value.brings);
+    const fitted = alone.value.brings.flatMap((c) => (c.about === "fitted" ? [{ kind: "part", name: c.designator } as const] : []));
+    if (fitted.length === 0) return;
+    const nothing = { with: null, outcome: null, symptom: null, before: null, after: null, followed: null, under: {}, together: [] };
+    telling.brings.push(observed(fitted[0]!, { kind: "tried", act: "replaced", to: fitted, ...nothing }));
+    telling.open = telling.brings.length - 1;
+    return;
+  }
+  if (clause.toGround && clause.figures.length === 0) return;
+  const thing = things[0] ?? telling.last;
+  telling.brings.push(observed(thing ? subjectOf(thing) : UNIT, { kind: "remark", text: clause.text.slice(0, LENGTHS.line) }));
+}
+
+/** Puts parts on record that are named for the first time. */
+function withParts(brings: readonly Consequence[], context: ReadoutContext): Consequence[] {
+  const out: Consequence[] = [];
+  const named = new Set(context.parts.keys());
+  for (const c of brings) {
+    if (c.about === "observed" && c.observation.kind === "named" && c.subject.kind === "part") named.add(c.subject.name);
+    else if (c.about === "observed")
+      for (const s of [c.subject, ...(c.observation.kind === "tried" ? c.observation.to : [])]) {
+        if (s.kind !== "part" || named.has(s.name) || context.known.has(s.name)) continue;
+        const kind = classOf(s.name);
+        if (kind === null || kind === "capacitor") continue;
+        named.add(s.name);
+        out.push(observed(s, { kind: "named", class: kind, marked: [] }));
+      }
+    out.push(c);
+  }
+  return out;
+}

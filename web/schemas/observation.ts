@@ -1,0 +1,82 @@
+import { FINDING_TOKENS, type FindingToken } from "@mirvek/core/device";
+import {
+  ACTS,
+  FIGURES,
+  FOLLOWED,
+  HEALTH_STATES,
+  HEAT_STATES,
+  LOAD_STATES,
+  LOOK_SIGNS,
+  OUTCOMES,
+  PART_STATES,
+  POWER_STATES,
+  REMARK_MEANINGS,
+  type Circumstances,
+  type Observation,
+} from "@mirvek/core/evidence";
+import { PART_CLASSES } from "@mirvek/core/part";
+import { seconds, volts } from "@mirvek/core/units";
+import { z } from "zod";
+
+// The shape of what is kept of an observation; the core's union and this one are held against each other by the compiler.
+
+const inVolts = z.number().transform(volts);
+const inSeconds = z.number().transform(seconds);
+const unit = z.enum(["F", "Ω", "V", "A", "W", "J", "Hz", "s"]);
+const marked = z.object({ value: z.number(), unit, significant: z.number().int() });
+const subject = z.union([z.object({ kind: z.enum(["part", "point", "place"]), name: z.string() }), z.object({ kind: z.literal("unit") })]);
+const changed = z.object({ what: z.string(), value: z.number(), unit: unit.nullable() });
+
+export const circumstances = z.object({
+  power: z.enum(POWER_STATES).exactOptional(),
+  load: z.enum(LOAD_STATES).exactOptional(),
+  heat: z.enum(HEAT_STATES).exactOptional(),
+  health: z.enum(HEALTH_STATES).exactOptional(),
+  mains: inVolts.exactOptional(),
+  after: inSeconds.exactOptional(),
+}) satisfies z.ZodType<Circumstances>;
+
+export const observation = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("named"), class: z.enum(PART_CLASSES), marked: z.array(marked) }),
+  z.object({
+    kind: z.literal("figure"),
+    quantity: z.enum(FIGURES),
+    label: z.string().nullable(),
+    value: z.union([z.number(), z.literal("over")]),
+    significant: z.number().int(),
+    inCircuit: z.boolean(),
+    meter: z.string().nullable(),
+    under: circumstances,
+  }),
+  z.object({ kind: z.literal("state"), state: z.enum(PART_STATES), inCircuit: z.boolean() }),
+  z.object({ kind: z.literal("look"), sign: z.enum(LOOK_SIGNS), severity: z.enum(["slight", "bad"]).nullable(), intended: z.boolean() }),
+  z.object({ kind: z.literal("stamp"), year: z.number().int(), week: z.number().int().nullable() }),
+  z.object({
+    kind: z.literal("tried"),
+    act: z.enum(ACTS),
+    to: z.array(subject),
+    with: z.object({ marked: z.array(marked), named: z.string().nullable() }).nullable(),
+    outcome: z.enum(OUTCOMES).nullable(),
+    symptom: z.enum(FINDING_TOKENS as [FindingToken, ...FindingToken[]]).nullable(),
+    before: changed.nullable(),
+    after: changed.nullable(),
+    followed: z.enum(FOLLOWED).nullable(),
+    under: circumstances,
+    together: z.array(z.enum(ACTS)),
+  }),
+  z.object({ kind: z.literal("coldStart"), started: z.boolean(), rest: inSeconds.nullable() }),
+  z.object({ kind: z.literal("coldStarts"), of: z.number().int(), started: z.number().int(), rest: inSeconds.nullable() }),
+  z.object({ kind: z.literal("expected"), low: inVolts, high: inVolts, nominal: inVolts.nullable() }),
+  z.object({ kind: z.literal("remark"), text: z.string() }),
+  z.object({ kind: z.literal("settled"), line: z.number().int(), as: z.enum(REMARK_MEANINGS) }),
+  z.object({
+    kind: z.literal("outcome"),
+    line: z.number().int(),
+    outcome: z.enum(OUTCOMES).nullable(),
+    followed: z.enum(FOLLOWED).nullable(),
+  }),
+  z.object({ kind: z.literal("putBack"), line: z.number().int().nullable() }),
+  z.object({ kind: z.literal("sideJob"), text: z.string() }),
+  z.object({ kind: z.literal("claim"), text: z.string() }),
+  z.object({ kind: z.literal("owner"), text: z.string() }),
+]) satisfies z.ZodType<Observation>;

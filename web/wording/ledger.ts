@@ -1,0 +1,54 @@
+import type { LedgerEntry } from "../schemas/jobView";
+
+export const ledgerWhat: Readonly<Record<LedgerEntry["what"], string>> = {
+  line: "Line",
+  event: "Docket",
+  choice: "Decided",
+  safety: "Safety",
+};
+
+const EVENT: Readonly<Record<string, string>> = {
+  opened: "job opened",
+  edited: "docket changed",
+  positionsAdded: "positions added",
+  positionEdited: "position changed",
+  positionRetired: "position taken off",
+  waived: "waived in writing",
+  closed: "closed",
+  reopened: "reopened",
+  parked: "waiting for owner",
+  resumed: "taken up again",
+};
+const DECISION: Readonly<Record<string, string>> = {
+  replace: "replace",
+  temporary: "temporary part",
+  leave: "leave it in",
+  withdrawn: "decision taken back",
+};
+const SAFETY: Readonly<Record<string, string>> = {
+  powerOn: "switched on",
+  powerOff: "switched off",
+  override: "lock overridden",
+  released: "taken off the charge list",
+};
+
+/** What happened, in a few words. */
+export function ledgerText(e: LedgerEntry): string {
+  switch (e.what) {
+    case "line":
+      return e.typed;
+    case "event": {
+      const designators = Array.isArray(e.detail.designators)
+        ? e.detail.designators.join(", ")
+        : typeof e.detail.designator === "string"
+          ? e.detail.designator
+          : "";
+      const text = typeof e.detail.text === "string" ? e.detail.text : typeof e.detail.reason === "string" ? e.detail.reason : "";
+      return [EVENT[e.kind] ?? e.kind, designators, text].filter(Boolean).join(" ");
+    }
+    case "choice":
+      return [`${e.designator} ${DECISION[e.decision] ?? e.decision}`, e.code ?? "", e.reason ?? ""].filter(Boolean).join(", ");
+    case "safety":
+      return [SAFETY[e.kind] ?? e.kind, e.reason ?? ""].filter(Boolean).join(": ");
+  }
+}

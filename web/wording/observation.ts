@@ -1,0 +1,282 @@
+import type {
+  Act,
+  Circumstances,
+  FigureQuantity,
+  Followed,
+  LookSign,
+  Marked,
+  Observation,
+  Outcome,
+  RemarkMeaning,
+  SaidPartState,
+  Subject,
+  Tried,
+} from "@mirvek/core/evidence";
+import type { BridgeCaution, TriedAsk } from "@mirvek/core/job";
+import type { PartClass } from "@mirvek/core/part";
+import type { PartReason, PartSettle, PartVerdict, PointExpectation, PointVerdict } from "@mirvek/core/verdict";
+import { list, percent, shown, signedVolts, span, times } from "./quantity";
+import { say, type Texts } from "./say";
+import { findingName } from "./vocabulary";
+
+// Everything that is said of what was seen, read and tried beside capacitors.
+
+export const partClassName: Readonly<Record<PartClass, string>> = {
+  capacitor: "capacitor",
+  resistor: "resistor",
+  fuse: "fuse",
+  diode: "diode",
+  transistor: "transistor",
+  valve: "valve",
+  chip: "chip",
+  coil: "coil",
+  transformer: "transformer",
+  switch: "switch",
+  connector: "connector",
+  relay: "relay",
+  driver: "driver",
+  lamp: "lamp",
+};
+
+export const lookName: Readonly<Record<LookSign, string>> = {
+  looksWhole: "looks whole",
+  blown: "blown",
+  bulged: "bulged",
+  leaking: "leaking",
+  crust: "crusted",
+  cracked: "cracked",
+  ringed: "ring crack in the solder",
+  scorched: "scorched",
+  charred: "charred",
+  discoloured: "discoloured",
+  corroded: "corroded",
+  loose: "loose",
+  missing: "missing",
+  glued: "glued",
+  driedPaste: "paste dried",
+  brittle: "brittle",
+  dirty: "dirty",
+  wet: "wet",
+  lifted: "pad or trace lifted",
+};
+
+export const actName: Readonly<Record<Act, string>> = {
+  unplugged: "unplugged",
+  fed: "fed from a bench supply",
+  bridged: "bridged",
+  swapped: "swapped",
+  lifted: "one leg lifted",
+  warmed: "warmed",
+  cooled: "cooled",
+  knocked: "knocked on",
+  pressed: "pressed",
+  turnedDown: "volume turned down",
+  inputsShorted: "inputs shorted",
+  otherSource: "another source",
+  otherCable: "another cable",
+  otherOutlet: "another outlet",
+  replaced: "replaced",
+  resoldered: "resoldered",
+  cleaned: "cleaned",
+};
+
+export const outcomeName: Readonly<Record<Outcome, string>> = {
+  gone: "the fault is gone",
+  better: "better",
+  same: "no difference",
+  worse: "worse",
+  answers: "the fault answers",
+};
+
+export const followedName: Readonly<Record<Followed, string>> = {
+  part: "the fault went with the part",
+  place: "the fault stayed where it was",
+};
+
+export const remarkMeaningName: Readonly<Record<RemarkMeaning, string>> = {
+  look: "seen",
+  tried: "tried",
+  heard: "heard",
+  claim: "claimed by others",
+  owner: "owner's decision",
+  sideJob: "side job",
+  note: "a note",
+};
+
+const stateName: Readonly<Record<SaidPartState, string>> = {
+  open: "open",
+  shorted: "shorted",
+  intermittent: "comes and goes",
+  fine: "said to be fine",
+  bad: "said to be bad",
+  hot: "runs hot",
+  conducts: "conducts",
+};
+
+const quantityName: Readonly<Record<FigureQuantity, string>> = {
+  ohms: "ohms",
+  toGround: "to ground",
+  half: "winding",
+  junction: "junction",
+  gain: "gain",
+  current: "current",
+  power: "power",
+};
+
+/** What something is called in a sentence. */
+export const subjectText = (s: Subject): string => (s.kind === "unit" ? "the unit" : s.name);
+
+export const markedText = (all: readonly Marked[]): string => all.map((m) => shown(m.value, m.unit, m.significant)).join(" ");
+
+/** "in standby, cold, after 10 min"; empty where nothing was said. */
+export function underText(c: Circumstances): string {
+  return [
+    c.power === "standby"
+      ? "in standby"
+      : c.power === "off"
+        ? "switched off"
+        : c.power === "idle"
+          ? "at idle"
+          : c.power === "on"
+            ? "on"
+            : "",
+    c.load ?? "",
+    c.heat ?? "",
+    c.health === "failing" ? "while failing" : c.health === "good" ? "while it works" : "",
+    c.mains === undefined ? "" : `at ${shown(c.mains, "V")} mains`,
+    c.after === undefined ? "" : `after ${span(c.after)}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+type FigureRead = Extract<Observation, { kind: "figure" }>;
+const UNITS = { ohms: "Ω", toGround: "Ω", half: "Ω", junction: "V", current: "A", power: "W" } as const;
+
+/** "gain 62", "be 0.62 V", "3.2 kΩ to ground" */
+export function figureText(f: FigureRead): string {
+  const value =
+    f.value === "over"
+      ? "over-range"
+      : f.quantity === "gain"
+        ? String(Number(f.value.toPrecision(4)))
+        : shown(f.value, UNITS[f.quantity], f.significant);
+  const name = f.label ?? (f.quantity === "ohms" || f.quantity === "current" || f.quantity === "power" ? "" : quantityName[f.quantity]);
+  const under = underText(f.under);
+  return `${f.quantity === "toGround" ? `${value} to ground` : [f.quantity === "half" && f.label ? `half ${f.label}` : name, value].filter(Boolean).join(" ")}${under ? `, ${under}` : ""}`;
+}
+
+/** What was done, to what, with what: "C9 bridged with 10 µF". */
+export function triedText(t: Tried): string {
+  const to = list(t.to.map(subjectText));
+  const with_ = t.with ? [t.with.named, markedText(t.with.marked)].filter(Boolean).join(" ") : "";
+  const joined = with_ === "" ? "" : ` with ${with_}`;
+  return `${[to, actName[t.act]].filter(Boolean).join(" ")}${joined}`;
+}
+
+/** What it changed: "no difference", "the fault is gone (hum), rail 15 V"; empty where that was not said. */
+export function triedOutcomeText(t: Tried): string {
+  const symptom = t.symptom ? ` (${findingName[t.symptom]})` : "";
+  return [
+    t.outcome ? `${outcomeName[t.outcome]}${symptom}` : "",
+    t.after ? `${t.after.what} ${t.after.unit === "V" ? signedVolts(t.after.value) : String(t.after.value)}` : "",
+    t.followed ? followedName[t.followed] : "",
+    underText(t.under),
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+export const askText: Readonly<Record<TriedAsk, string>> = {
+  outcome: "What did it change?",
+  followed: "Did the fault go with the part?",
+  bridgeValue: "Bridged with what: value and volts?",
+};
+
+export const cautionText: Readonly<Record<BridgeCaution, string>> = {
+  fuse: "A fuse is never bridged: find why it blew, then fit one of its rating.",
+  underRated: "The part put across bears fewer volts than what it is put across.",
+  supplyLive: "The unit was on: switch off, discharge, then put a part across.",
+  mainsPart: "This place lies on the mains: only a part of its own safety class belongs there.",
+};
+
+/** One observation in a few words, without what it is about. */
+export function observationText(o: Observation): string {
+  switch (o.kind) {
+    case "named":
+      return `${partClassName[o.class]}${o.marked.length > 0 ? `, marked ${markedText(o.marked)}` : ""}`;
+    case "figure":
+      return figureText(o);
+    case "state":
+      return stateName[o.state];
+    case "look":
+      return `${lookName[o.sign]}${o.severity === "slight" ? ", slightly" : o.severity === "bad" ? ", badly" : ""}${o.intended ? ", not a fault" : ""}`;
+    case "stamp":
+      return `dated ${o.week === null ? "" : `week ${o.week} of `}${o.year}`;
+    case "tried": {
+      const outcome = triedOutcomeText(o);
+      return `${triedText(o)}${outcome ? `: ${outcome}` : ""}`;
+    }
+    case "coldStart":
+      return `cold start: ${o.started ? "came up" : "did not come up"}${o.rest === null ? "" : ` after ${span(o.rest)} of rest`}`;
+    case "coldStarts":
+      return `came up ${o.started} of ${o.of} times from cold`;
+    case "expected":
+      return `should read ${o.nominal === null ? "" : `${signedVolts(o.nominal)}, `}${signedVolts(o.low)} to ${signedVolts(o.high)}`;
+    case "remark":
+      return `kept as said, not read: ${o.text}`;
+    case "settled":
+      return `line ${o.line} is ${remarkMeaningName[o.as]}`;
+    case "outcome":
+      return `line ${o.line}: ${[o.outcome ? outcomeName[o.outcome] : "", o.followed ? followedName[o.followed] : ""].filter(Boolean).join(", ")}`;
+    case "putBack":
+      return o.line === null ? "all back as it was" : `line ${o.line}: back as it was`;
+    case "sideJob":
+      return `side job: ${o.text}`;
+    case "claim":
+      return `claimed, not proven: ${o.text}`;
+    case "owner":
+      return `owner: ${o.text}`;
+  }
+}
+
+const reasonTexts: Texts<PartReason> = {
+  overRange: () => "over-range: nothing goes through",
+  through: (r) => `${shown(r.ohms, "Ω", 2)} through${r.inCircuit ? ", in circuit" : ""}`,
+  offMarked: (r) =>
+    `${shown(r.ohms, "Ω", 3)} where ${shown(r.marked, "Ω", 3)} is marked${r.inCircuit ? ": at least that far off, in circuit" : ""}`,
+  asMarked: (r) => `${shown(r.ohms, "Ω", 3)}, marked ${shown(r.marked, "Ω", 3)}`,
+  lowInCircuit: (r) => `${shown(r.ohms, "Ω", 3)} in circuit, marked ${shown(r.marked, "Ω", 3)}: what lies across it may do that`,
+  nearZero: (r) => `${shown(r.ohms, "Ω", 2)}${r.inCircuit ? " in circuit: it or what lies across it" : ""}`,
+  junctionBothWays: (r) => `${shown(r.volts, "V", 2)}: no junction left`,
+  junctionNeither: () => "over-range both ways",
+  junctionRight: (r) => `${shown(r.volts, "V", 3)}: a junction as it should be`,
+  halvesApart: (r) => `halves ${r.ratio.toFixed(2)} : 1 apart`,
+  halvesAlike: (r) => `halves ${r.ratio.toFixed(2)} : 1`,
+  contactHigh: (r) => `${shown(r.ohms, "Ω", 2)} where nearly none should be`,
+  siblings: (r) => `${quantityName[r.quantity]} ${times(r.ratio)} the median of ${r.of} like it`,
+  said: (r) => stateName[r.state],
+  seen: (r) => lookName[r.sign],
+  looksWholeOnly: () => "looks whole, which proves nothing",
+  onlyRead: () => "read, no rule to judge it by",
+  nothing: () => "not read",
+};
+const settleName: Readonly<Record<PartSettle, string>> = {
+  measureOhms: "measure its ohms",
+  liftOneLeg: "lift one leg and read again",
+  otherWay: "read it the other way round",
+  markedValue: "say what is marked on it",
+};
+/** Why, in one sentence, and what would settle it. */
+export const partReasonText = (v: PartVerdict): string =>
+  `${capital(say(reasonTexts, v.reason))}.${v.settle ? ` ${capital(settleName[v.settle])}.` : ""}`;
+
+const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
+
+export const expectationText = (e: PointExpectation): string =>
+  `${signedVolts(e.low)} to ${signedVolts(e.high)}${e.from === "taken" ? ", by its name ±5 %" : ""}`;
+
+const POINT_WORD = { within: "right", low: "low", high: "high", gone: "gone", unknown: "nothing to hold it against" } as const;
+/** "22 % low" */
+export const pointVerdictText = ({ state, off }: PointVerdict): string =>
+  (state === "low" || state === "high") && off !== null ? `${percent(Math.abs(off))} ${POINT_WORD[state]}` : POINT_WORD[state];
