@@ -1,4 +1,13 @@
-import { BOUNDS, CONDITIONS, EVIDENCE, OHMMETER_TRENDS, SAID_WORDS, VISUAL_SIGNS } from "@mirvek/core/evidence";
+import {
+  BOUNDS,
+  CONDITIONS,
+  EVIDENCE,
+  OBSERVATION_KINDS,
+  OHMMETER_TRENDS,
+  SAID_WORDS,
+  SUBJECT_KINDS,
+  VISUAL_SIGNS,
+} from "@mirvek/core/evidence";
 import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
 import { SCENARIO_IDS } from "@mirvek/core/scenarios";
 import { GRADES, SAFETY_CLASSES, SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
@@ -37,6 +46,8 @@ test.each([
   ["said_word", SAID_WORDS],
   ["reading_bound", BOUNDS],
   ["volts_form", VOLTS_FORMS],
+  ["observation_kind", OBSERVATION_KINDS],
+  ["subject_kind", SUBJECT_KINDS],
 ])("the database's %s has the words of the core", async (type, words) => {
   const { rows } = await pool().query(`select unnest(enum_range(null::${type}))::text as word`);
   expect(rows.map((r: { word: string }) => r.word).sort()).toEqual([...words].sort());

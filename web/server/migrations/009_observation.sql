@@ -1,13 +1,15 @@
 -- Up Migration
 -- What a bench sees, reads and tries beside the readings of capacitors: one row a fact, about one thing. What a kind may hold is said
 -- once, by the shapes of the application; here stands that it is one of them and about something.
+create type observation_kind as enum ('named', 'figure', 'state', 'look', 'stamp', 'tried', 'coldStart', 'coldStarts', 'expected', 'remark',
+  'settled', 'outcome', 'putBack', 'sideJob', 'claim', 'owner');
+create type subject_kind as enum ('part', 'point', 'place', 'unit');
 create table observation (
   id bigint generated always as identity primary key,
   job_id integer not null,
   line_id bigint not null,
-  kind text not null check (kind in ('named', 'figure', 'state', 'look', 'stamp', 'tried', 'coldStart', 'coldStarts', 'expected', 'remark',
-    'settled', 'outcome', 'putBack', 'sideJob', 'claim', 'owner')),
-  subject_kind text not null check (subject_kind in ('part', 'point', 'place', 'unit')),
+  kind observation_kind not null,
+  subject_kind subject_kind not null,
   subject text check (subject <> '' and length(subject) <= 60),
   detail jsonb not null check (jsonb_typeof(detail) = 'object' and pg_column_size(detail) < 16384),
   while_locked boolean not null,
