@@ -24,11 +24,11 @@ const bench = (find: string, page = 1) => loadBench(pool(), { find, page });
 
 test("the bench shows open jobs first, a page at a time, every job on one page and none on two", async () => {
   const first = await bench("");
-  expect(first).toMatchObject({ found: MANY + 6, open: MANY + 5, page: 1 });
+  expect(first).toMatchObject({ found: MANY + 8, open: MANY + 7, page: 1 });
   const pages = await Promise.all(Array.from({ length: first.pages }, (_, i) => bench("", i + 1)));
   const numbers = pages.flatMap((p) => p.rows.map((r) => r.number));
-  expect(new Set(numbers).size).toBe(MANY + 6);
-  expect(numbers).toHaveLength(MANY + 6);
+  expect(new Set(numbers).size).toBe(MANY + 8);
+  expect(numbers).toHaveLength(MANY + 8);
   expect(pages.at(-1)!.rows.at(-1)!.state, "what is closed comes last").toBe("closed");
   expect((await bench("", 99)).rows).toEqual([]);
 });

@@ -240,7 +240,8 @@ function loadPictures(all: readonly StoredObservation[]): LoadPicture[] {
   for (const o of all.filter(isOf("figure"))) if (o.observation.quantity === "toGround") latest.set(nameOf(o.subject), o.observation.value);
   return [...latest].map(([name, value]) => {
     const others = [...latest].flatMap(([n, v]) => (n === name || v === "over" ? [] : [v])).sort((a, b) => a - b);
-    const median = others[Math.floor((others.length - 1) / 2)];
+    // the upper one of two: a short among few loads must not become what the others are held against
+    const median = others[Math.floor(others.length / 2)];
     const ratio = value === "over" || median === undefined || median === 0 ? null : value / median;
     return { name, ohms: value as Ohms | "over", ratio, odd: ratio !== null && ratio <= 1 / figure("loads.odd") };
   });

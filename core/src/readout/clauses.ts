@@ -94,6 +94,8 @@ const SPAN: Readonly<Record<string, number>> = {
   "an hour": 3600,
 };
 
+/** Which of several places of one name. */
+const WHICH = /^(one|two|three|four|five|six|seven|eight|[1-9]|1[0-6])$/;
 const UNIT_APART = /^(v|vac|vdc|volts?|mv|ohms?|k|kohms?|mohms?|a|ma|amps?|uf|nf|pf|w|watts?)$/i;
 
 /** "after ten minutes" as seconds, and the rest of the text. */
@@ -178,6 +180,13 @@ export function readClause(text: string): Clause {
   for (let i = 0; i < words.length;) {
     const word = words[i]!;
     const piece = pieces[i]!;
+    // "voice board three", "board 2": which of several
+    const noun = clause.things.at(-1);
+    if (noun?.subject.kind === "place" && noun.class === null && noun.at === i - 1 && WHICH.test(word) && i + 1 < words.length) {
+      Object.assign(noun, { subject: { kind: "place", name: `${noun.subject.name} ${word}` }, at: i });
+      i++;
+      continue;
+    }
     const value = /\d/.test(piece) && !isDesignator(piece) ? parseValue(piece.replace(/^[<>~≈]/, "")) : null;
     if (POINT_HEADS.has(word)) {
       pointAt = i;

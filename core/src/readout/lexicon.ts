@@ -61,7 +61,7 @@ const ACT_PHRASES: Readonly<Record<Act, string>> = {
 };
 
 const OUTCOME_PHRASES: Readonly<Record<Outcome, string>> = {
-  gone: "gone, is gone, went away, disappears, disappeared, cured, is cured, fixed, works, works again, is back, back again, is there again, there again, comes back, came back, holds, it holds, stops, stopped, quiet, is quiet, silent again, all right again, fine again, normal again",
+  gone: "gone, is gone, starts at once, comes up at once, went away, disappears, disappeared, cured, is cured, fixed, works, works again, is back, back again, is there again, there again, comes back, came back, holds, it holds, stops, stopped, quiet, is quiet, silent again, all right again, fine again, normal again",
   better: "better, less, quieter, improves, improved, weaker, a bit better, half gone",
   same: "no difference, no change, the same, unchanged, nothing, does nothing, still there, as before, no effect, makes no odds, makes no difference, not better",
   worse: "worse, louder, stronger, gets worse, got worse",
@@ -154,7 +154,7 @@ const UNDER: readonly (readonly [Circumstances, string])[] = [
   [{ load: "loaded" }, "loaded, under load, with its load, load on, plugged in"],
   [{ load: "unloaded" }, "unloaded, without load, no load, load off, load unplugged"],
   [{ heat: "cold" }, "from cold, when cold, cold"],
-  [{ heat: "warm" }, "when warm, warmed through, after warming"],
+  [{ heat: "warm" }, "warm, when warm, warmed through, after warming"],
   [{ health: "failing" }, "while failing, in failing state, failing, when it fails"],
   [{ health: "good" }, "while it works, when it works, while good"],
 ];

@@ -204,7 +204,9 @@ function figuresOf(clause: Clause, thing: Thing, subject: Subject, telling: Tell
   let halves = 0;
   for (const f of figures) {
     const q = quantityOf(f, kind);
-    if (q === "marking" || (clause.marking && f.quantity === null)) marks.push(f);
+    // "8 ohm reads 6.1": what is said before the reading is printed on it
+    const before = f.quantity === null && f.marked !== "over" && figures.some((g) => g.at > f.at && g.quantity?.quantity === "ohms");
+    if (q === "marking" || before || (clause.marking && f.quantity === null)) marks.push(f);
     else if (q === null) continue;
     else if (
       q.quantity === "ohms" &&

@@ -56,9 +56,6 @@ export function BenchRail({
       </section>
       <Latest />
       <p className={styles.foot}>
-        <Link href={`/jobs/${view.job.number}/ledger`} prefetch={false}>
-          Ledger <kbd>l</kbd>
-        </Link>
         <span className={styles.toggle}>
           <Button size="small" type="text" onClick={onToggle} aria-expanded={open}>
             {open ? "Less" : "More"} <kbd>t</kbd>
@@ -157,7 +154,12 @@ function Latest() {
   const lines = view.lines.slice(0, MOST_LATEST);
   return (
     <section>
-      <h2>Latest</h2>
+      <h2 className={styles.latest}>
+        Latest
+        <Link href={`/jobs/${view.job.number}/ledger`} prefetch={false}>
+          Ledger <kbd>l</kbd>
+        </Link>
+      </h2>
       <ul className={styles.lines} aria-label="Latest" onKeyDown={walk}>
         {lines.map((l) => (
           <li key={l.key} title={ago(l.enteredAt, now)} className={l.withdrawn ? styles.struck : undefined}>

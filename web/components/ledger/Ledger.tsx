@@ -4,11 +4,13 @@ import { Button, Input, Segmented } from "antd";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { JobView, LedgerEntry } from "../../schemas/jobView";
+import { measurementText, voltsText } from "../../wording/entry";
 import { ledgerText, ledgerWhat } from "../../wording/ledger";
 import { observationText, subjectText } from "../../wording/observation";
 import { useJob } from "../job/JobProvider";
 import styles from "./Ledger.module.css";
 
+const WHEN = { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" } as const;
 const KINDS = ["all", "tried", "seen", "read", "decided", "unread"] as const;
 type Kind = (typeof KINDS)[number];
 
@@ -76,7 +78,7 @@ export function Ledger({ entries }: { entries: readonly LedgerEntry[] }) {
               const struck = e.what === "line" && e.withdrawn;
               return (
                 <tr key={e.key} className={struck ? styles.struck : undefined}>
-                  <td className={styles.when}>{new Date(e.at).toLocaleString("en-GB", { dateStyle: "short", timeStyle: "medium" })}</td>
+                  <td className={styles.when}>{new Date(e.at).toLocaleString("en-GB", WHEN)}</td>
                   <td>{e.by}</td>
                   <td className="n mono">{e.what === "line" ? e.seq : ""}</td>
                   <td className={e.what === "line" ? "mono" : undefined}>
@@ -130,7 +132,8 @@ function readAs(view: JobView): Map<string, { text: string; kinds: string[] }> {
     put(o.line, `${about}${observationText(o.observation)}`, settled ? undefined : KIND_OF[o.observation.kind]);
   }
   for (const p of view.positions)
-    for (const r of p.fittings.flatMap((f) => f.readings)) put(r.line, "", r.measurement.kind === "visual" ? "seen" : "read");
-  for (const p of view.points) put(p.line, "", "read");
+    for (const r of p.fittings.flatMap((f) => f.readings))
+      put(r.line, `${p.designator} ${measurementText(r.measurement, r.significant)}`, r.measurement.kind === "visual" ? "seen" : "read");
+  for (const p of view.points) put(p.line, `${p.where} ${voltsText(p)}`, "read");
   return out;
 }

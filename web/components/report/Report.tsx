@@ -21,6 +21,7 @@ import {
   verdictName,
 } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
+import { Asides, HowFound, OtherPartsFound, PointsRead } from "./HowFound";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import styles from "./Report.module.css";
 
@@ -60,6 +61,7 @@ export function Report() {
   const left = positions.filter(
     (p) => !replaced.includes(p) && (isBad(p.verdict.state) || p.verdict.state === "undecided" || p.choice?.decision === "leave"),
   );
+  const ripple = view.points.filter((p) => positions.some((q) => q.designator === p.where));
   const unmeasured = positions.filter((p) => p.verdict.state === "unmeasured" && !p.renewed);
   const supply =
     job.supplyKind === "none"
@@ -86,6 +88,7 @@ export function Report() {
         <h2>What was found</h2>
         <p>{summary(positions)}</p>
       </section>
+      <HowFound />
       <Explained />
       <section>
         <h2>Replaced</h2>
@@ -147,6 +150,8 @@ export function Report() {
         {unmeasured.length > 0 && <p>Not measured: {list(unmeasured.map((p) => p.designator))}.</p>}
       </section>
       <Hazards />
+      <OtherPartsFound />
+      <PointsRead />
       <section>
         <h2>Readings</h2>
         <table className={`sheet ${styles.readings}`}>
@@ -165,8 +170,9 @@ export function Report() {
               ))}
           </tbody>
         </table>
-        {view.points.length > 0 && <p>Volts: {view.points.map((p) => `${p.where} ${voltsText(p)}`).join(" · ")}.</p>}
+        {ripple.length > 0 && <p>Volts at parts: {ripple.map((p) => `${p.where} ${voltsText(p)}`).join(" · ")}.</p>}
       </section>
+      <Asides />
       {view.notes.length > 0 && (
         <section>
           <h2>Notes</h2>

@@ -74,9 +74,47 @@ describe("each job of the demo stands somewhere else", () => {
     expect(["bipolar", "film"]).toContain(replaced.choice!.part!.technology);
   });
 
+  test("the sampler's start-up part is bad, its fuse and its hot resistor are cleared, and it is told how often it starts", async () => {
+    const { unit, next } = await view(407);
+    expect(await stateOf(407, "C2")).toBe("failed");
+    expect(Object.fromEntries(unit.parts.map((p) => [p.name, p.verdict.state]))).toEqual({ F1: "sound", R3: "sound" });
+    expect(unit.coldStarts).toEqual({ started: 1, of: 6 });
+    expect(unit.tried.map((t) => [t.tried.act, t.tried.outcome])).toEqual([["warmed", "gone"]]);
+    expect(next.code).not.toBe("measureFuse");
+  });
+
+  test("the paging desk's old parts read badly and did not answer; the earth lug did, and cleaning it cured", async () => {
+    const { unit, facts } = await view(408);
+    expect(await stateOf(408, "C12")).toBe("failed");
+    const outcomes = unit.tried.map((t) => [t.tried.to.map((s) => (s.kind === "unit" ? "" : s.name)).join(), t.tried.act, t.tried.outcome]);
+    expect(outcomes).toEqual([
+      ["C12", "knocked", "same"],
+      ["heat sink", "knocked", "same"],
+      ["C12", "bridged", "same"],
+      ["earth lug", "pressed", "answers"],
+      ["earth lug", "cleaned", "gone"],
+    ]);
+    expect(facts).toMatchObject({ leftIn: 0, asked: 0 });
+    expect(unit.points.map((p) => [p.name, p.now?.verdict.state])).toEqual([
+      ["rail +15", "within"],
+      ["rail -15", "within"],
+    ]);
+    expect(unit.claims).toEqual(["all round cans changed once"]);
+  });
+
+  test("the synthesizer's third voice board holds the short, by the others beside it", async () => {
+    const { unit } = await view(404);
+    expect(unit.loads.filter((l) => l.odd).map((l) => l.name)).toEqual(["voice board three"]);
+    expect(unit.points.find((p) => p.name === "rail +15")).toMatchObject({
+      expected: { low: 14.7, high: 15.3, from: "said" },
+      now: { verdict: { state: "low" } },
+      sister: { name: "rail -15", volts: -15 },
+    });
+  });
+
   test("the bench lists the open jobs first, newest on top", async () => {
     const { rows } = await loadBench(pool(), { find: "", page: 1 });
-    expect(rows.map((r) => r.number)).toEqual([406, 405, 404, 403, 402, 401]);
+    expect(rows.map((r) => r.number)).toEqual([408, 407, 406, 405, 404, 403, 402, 401]);
     expect(rows.at(-1)!.state).toBe("closed");
     expect(rows.map((r) => Object.values(r.tally).reduce((a, b) => a + b, 0))).toEqual(rows.map((r) => r.positions));
     expect(

@@ -1,0 +1,146 @@
+"use client";
+
+import type { PointPicture } from "@mirvek/core/job";
+import { voltsText } from "../../wording/entry";
+import {
+  expectationText,
+  figureText,
+  markedText,
+  observationText,
+  partClassName,
+  partReasonText,
+  pointVerdictText,
+  subjectText,
+  triedOutcomeText,
+  triedText,
+  underText,
+} from "../../wording/observation";
+import { list, shown } from "../../wording/quantity";
+import { verdictName } from "../../wording/vocabulary";
+import { useJob } from "../job/JobProvider";
+import styles from "./Report.module.css";
+
+/** What was seen and tried, in the order it happened: how the fault was found. */
+export function HowFound() {
+  const { unit } = useJob().view;
+  const looks = unit.looks.filter((l) => !l.look.intended && l.look.sign !== "looksWhole");
+  const odd = unit.looks.filter((l) => l.look.intended);
+  const loads = unit.loads.filter((l) => l.odd);
+  if (looks.length + unit.tried.length + loads.length + odd.length === 0 && !unit.coldStarts) return null;
+  return (
+    <section>
+      <h2>How it was found</h2>
+      {looks.length > 0 && <p>Seen: {looks.map((l) => `${subjectText(l.subject)} ${observationText(l.look)}`).join("; ")}.</p>}
+      {unit.tried.length > 0 && (
+        <ol>
+          {unit.tried.map((t) => (
+            <li key={`${t.seq} ${triedText(t.tried)}`}>
+              {triedText(t.tried)}: {triedOutcomeText(t.tried) || "what it changed was not said"}
+              {t.asSet && " (several changes, one outcome: as a set)"}.
+            </li>
+          ))}
+        </ol>
+      )}
+      {loads.length > 0 && (
+        <p>
+          Against ground {list(loads.map((l) => `${l.name} ${l.ohms === "over" ? "over-range" : shown(l.ohms, "Ω", 2)}`))}: the odd one
+          among {unit.loads.length}.
+        </p>
+      )}
+      {unit.coldStarts && (
+        <p>
+          From cold it came up {unit.coldStarts.started} of {unit.coldStarts.of} times.
+        </p>
+      )}
+      {odd.length > 0 && (
+        <p>Not a fault: {odd.map((l) => `${subjectText(l.subject)} ${observationText({ ...l.look, intended: false })}`).join("; ")}.</p>
+      )}
+    </section>
+  );
+}
+
+/** Parts that are no capacitors, with what was read and what it shows. */
+export function OtherPartsFound() {
+  const { parts } = useJob().view.unit;
+  if (parts.length === 0) return null;
+  return (
+    <section>
+      <h2>Other parts</h2>
+      <ul>
+        {parts.map((p) => (
+          <li key={p.name}>
+            <b className="mono">{p.name}</b> {partClassName[p.class]}
+            {p.marked.length > 0 ? `, ${markedText(p.marked)}` : ""}: {verdictName[p.verdict.state]}.{" "}
+            {p.figures.length > 0 ? `Read: ${p.figures.map((f) => figureText(f.observation)).join(", ")}. ` : ""}
+            {partReasonText(p.verdict)}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Named points with what each should read, and the readings of each, oldest first: before and after stand in one row. */
+export function PointsRead() {
+  const { unit } = useJob().view;
+  const points = unit.points.filter((p) => p.readings.length > 0);
+  if (points.length === 0 && unit.draw.length === 0) return null;
+  return (
+    <section>
+      <h2>Points</h2>
+      {points.length > 0 && (
+        <table className={`sheet ${styles.readings}`}>
+          <thead>
+            <tr>
+              <th>Point</th>
+              <th>Should read</th>
+              <th>Read, oldest first</th>
+            </tr>
+          </thead>
+          <tbody>
+            {points.map((p) => (
+              <tr key={p.name}>
+                <td>{p.name}</td>
+                <td>{p.expected ? expectationText(p.expected) : ""}</td>
+                <td>{readingsOf(p)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {unit.draw.length > 0 && <p>Drawn: {unit.draw.map((d) => figureText(d.observation)).join(" · ")}.</p>}
+    </section>
+  );
+}
+
+const readingsOf = (p: PointPicture): string =>
+  p.readings
+    .toReversed()
+    .map(({ reading, verdict }) => {
+      const word = verdict && verdict.state !== "unknown" ? pointVerdictText(verdict) : "";
+      const how = [underText(reading.under), word].filter(Boolean).join(", ");
+      return `${voltsText(reading)}${how ? ` (${how})` : ""}`;
+    })
+    .join(" · ");
+
+/** Side jobs, what others claimed, what the owner decided. */
+export function Asides() {
+  const { unit } = useJob().view;
+  const rows = [
+    ["Beside the fault", unit.sideJobs],
+    ["Claimed by others, not proven", unit.claims],
+    ["The owner decided", unit.owner],
+  ] as const;
+  return rows.map(([name, texts]) =>
+    texts.length === 0 ? null : (
+      <section key={name}>
+        <h2>{name}</h2>
+        <ul>
+          {texts.map((t) => (
+            <li key={t}>{t}</li>
+          ))}
+        </ul>
+      </section>
+    ),
+  );
+}
