@@ -23,7 +23,7 @@ test.describe("the edges refuse what does not belong, with a code and without a 
       "twins that are there already",
       "POST",
       "/api/jobs/406/positions",
-      { kind: "twins", from: ["C14"], offset: 100, channel: "R" },
+      { kind: "twins", from: ["C14"], offset: 100, channels: ["R"] },
       422,
       "designatorTaken",
     ],

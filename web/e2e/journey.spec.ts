@@ -59,8 +59,8 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await expect(page.getByRole("dialog")).toContainText("100 µF 16 V");
   await page.getByRole("button", { name: "Add 2" }).click();
   await expect(page.getByRole("row", { name: /C12/ })).toBeVisible();
-  await page.getByRole("button", { name: "Copy to twin channel" }).click();
-  await page.getByRole("button", { name: "Copy 2" }).click();
+  await page.getByRole("button", { name: "Copy to other channels" }).click();
+  await page.getByRole("button", { name: "Make 2" }).click();
   await expect(page.locator('[data-position="C112"]')).toContainText("twin of C12");
 
   // measure

@@ -56,7 +56,11 @@ export const positionsPost = z.discriminatedUnion("kind", [
     kind: z.literal("twins"),
     from: z.array(designator).min(1).max(200),
     offset: z.number().int().min(-9998).max(9998),
-    channel: z.string().regex(/^[A-Za-z0-9]{1,12}$/),
+    /** one copy of each for every channel, each `offset` further than the one before */
+    channels: z
+      .array(z.string().regex(/^[A-Za-z0-9]{1,12}$/))
+      .min(1)
+      .max(15),
   }),
 ]);
 export type PositionsPost = z.infer<typeof positionsPost>;

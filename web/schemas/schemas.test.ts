@@ -114,8 +114,8 @@ describe("records", () => {
   });
 
   test("twins are at most four digits away", () => {
-    expect(positionsPost.safeParse({ kind: "twins", from: ["C1"], offset: 100, channel: "R" }).success).toBe(true);
-    expect(positionsPost.safeParse({ kind: "twins", from: ["C1"], offset: 1e6, channel: "R" }).success).toBe(false);
+    expect(positionsPost.safeParse({ kind: "twins", from: ["C1"], offset: 100, channels: ["R"] }).success).toBe(true);
+    expect(positionsPost.safeParse({ kind: "twins", from: ["C1"], offset: 1e6, channels: ["R"] }).success).toBe(false);
   });
 
   test("a waiver is a sentence or nothing", () => {

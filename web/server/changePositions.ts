@@ -11,7 +11,7 @@ import { clock, insertJobEvent, lockJob } from "./repositories/jobs";
 import { insertAcross, insertSafetyEvent, insertWorking, listAcross, listWorkings } from "./repositories/records";
 import { insertPosition, insertTwin, listPositions, restorePosition, retirePosition, updatePosition } from "./repositories/positions";
 
-/** Adds a pasted list or copies positions to a twin channel; all of them or none. */
+/** Adds a pasted list or copies positions to as many twin channels as are named, each as many numbers further; all of them or none. */
 export async function addPositions(db: Db, jobNumber: number, post: PositionsPost): Promise<void> {
   const job = await lockJob(db, jobNumber);
   requireOpen(job);
@@ -29,10 +29,12 @@ export async function addPositions(db: Db, jobNumber: number, post: PositionsPos
     for (const from of post.from) {
       const original = positions.find((p) => p.designator === from);
       if (!original) throw refuseMissing();
-      const designator = shiftDesignator(from, post.offset);
-      if (designator === null) throw new Refused({ code: "noTwinNumber", designator: from });
-      await insertTwin(db, original.id, designator, post.channel, original.twinKey ?? from);
-      added.push(designator);
+      for (const [i, channel] of post.channels.entries()) {
+        const designator = shiftDesignator(from, post.offset * (i + 1));
+        if (designator === null) throw new Refused({ code: "noTwinNumber", designator: from });
+        await insertTwin(db, original.id, designator, channel, original.twinKey ?? from);
+        added.push(designator);
+      }
     }
   await insertJobEvent(db, job.id, "positionsAdded", { designators: added }, benchName());
 }

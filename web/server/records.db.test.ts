@@ -239,9 +239,9 @@ describe("positions", () => {
   });
 
   test("copied to a twin channel they are compared", async () => {
-    await transaction((db) => addPositions(db, number, { kind: "twins", from: ["C11", "C12"], offset: 100, channel: "R" }));
+    await transaction((db) => addPositions(db, number, { kind: "twins", from: ["C11", "C12"], offset: 100, channels: ["R"] }));
     expect(await position("C111")).toMatchObject({ channel: "R", twins: ["C11"], nominal: 100e-6, section: "Left" });
-    expect(await issueOf(transaction((db) => addPositions(db, number, { kind: "twins", from: ["C11"], offset: 1, channel: "R" })))).toBe(
+    expect(await issueOf(transaction((db) => addPositions(db, number, { kind: "twins", from: ["C11"], offset: 1, channels: ["R"] })))).toBe(
       "designatorTaken",
     );
   });

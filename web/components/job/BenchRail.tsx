@@ -155,7 +155,7 @@ function Latest() {
   return (
     <section>
       <h2 className={styles.latest}>
-        Latest
+        <span>Latest</span>
         <Link href={`/jobs/${view.job.number}/ledger`} prefetch={false}>
           Ledger <kbd>l</kbd>
         </Link>

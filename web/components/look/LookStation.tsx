@@ -1,7 +1,7 @@
 "use client";
 
 import { byDesignator } from "@mirvek/core/readout";
-import { useRef, useState, type KeyboardEvent } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { leakFollowUps, LOOK_KEYS, type LookKey } from "../../wording/look";
 import { observationText, partClassName, subjectText } from "../../wording/observation";
 import { roleName, signName } from "../../wording/vocabulary";
@@ -23,6 +23,11 @@ export function LookStation() {
   const { cursor, setCursor } = useCursor();
   const list = useRef<HTMLDivElement>(null);
   const [last, setLast] = useState<string | null>(null);
+  // the walk has the keys here, not the line
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => list.current?.focus());
+    return () => cancelAnimationFrame(frame);
+  }, []);
   const rows = rowsOf(view);
   const sections = [...new Set(rows.map((r) => r.section))];
   const at = Math.max(
@@ -78,10 +83,12 @@ export function LookStation() {
           <span className="mono">board charred by C12</span>.
         </p>
       ) : (
-        <div ref={list} className={styles.walk} tabIndex={0} role="listbox" aria-label="Parts to look at" onKeyDown={onKey} autoFocus>
+        <div ref={list} className={styles.walk} tabIndex={0} role="listbox" aria-label="Parts to look at" onKeyDown={onKey}>
           {sections.map((section) => (
-            <section key={section} aria-label={section}>
-              <h2>{section}</h2>
+            <div key={section} role="group" aria-label={section}>
+              <div className={styles.section} aria-hidden="true">
+                {section}
+              </div>
               {rows
                 .filter((r) => r.section === section)
                 .map((r) => (
@@ -100,7 +107,7 @@ export function LookStation() {
                     <span className={r.bad ? "state-failed" : undefined}>{r.seen.join(", ")}</span>
                   </div>
                 ))}
-            </section>
+            </div>
           ))}
         </div>
       )}

@@ -31,7 +31,12 @@ export function MeasureStation() {
     const at = PARTS.indexOf(shown);
     setShown(PARTS[(at + by + PARTS.length) % PARTS.length]!);
   };
-  useKeys({ "]": () => turn(1), "[": () => turn(-1) });
+  useKeys({
+    "]": () => turn(1),
+    "[": () => turn(-1),
+    a: () => setAdding(true),
+    y: () => view.positions.length > 0 && setCopying(true),
+  });
   const sections = bySection(view.positions);
   const position = view.positions.find((p) => p.designator === opened) ?? null;
   return (
@@ -54,9 +59,11 @@ export function MeasureStation() {
       {shown === "capacitors" && (
         <>
           <div className={styles.tools}>
-            <Button onClick={() => setAdding(true)}>Add positions</Button>
+            <Button onClick={() => setAdding(true)}>
+              Add positions <kbd>a</kbd>
+            </Button>
             <Button onClick={() => setCopying(true)} disabled={view.positions.length === 0}>
-              Copy to twin channel
+              Copy to other channels <kbd>y</kbd>
             </Button>
             <span className="muted">
               {view.positions.filter((p) => p.verdict.state !== "unmeasured").length} of {view.positions.length} measured

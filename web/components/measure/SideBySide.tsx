@@ -20,6 +20,14 @@ export function SideBySide() {
   const { view, answer, focusLine } = useJob();
   const { cursor, setCursor } = useCursor();
   const groups = groupsOf(view.positions);
+  const first = groups[0]?.[0]?.designator;
+  const inside = groups.some((g) => g.some((p) => p.designator === cursor));
+  useEffect(() => {
+    if (!inside && first !== undefined) setCursor(first);
+    focusLine();
+    // when it opens
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   useWalk(
     answer,
     groups.flat().map((p) => p.designator),
@@ -69,7 +77,11 @@ export function SideBySide() {
                           <>
                             <small className="muted mono">{p.designator}</small>
                             <div>{value === null ? "·" : shown(value, UNIT[quantity], 2)}</div>
-                            {odd[i] && <b className="state-failed">{times(ratios[i]!)}</b>}
+                            {odd[i] ? (
+                              <b className="state-failed">{times(ratios[i]!)}</b>
+                            ) : (
+                              ratios[i] !== null && <small className="muted">{times(ratios[i]!)}</small>
+                            )}
                           </>
                         )}
                       </td>

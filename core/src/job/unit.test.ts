@@ -1,0 +1,118 @@
+import { describe, expect, test } from "vitest";
+import { applyLine, lastSaid, makePicture, understand, withdraw, type JobRecords } from "../job";
+import { SHOP, records } from "../testing/jobs";
+
+let lines = 0;
+/** Types lines onto a job, one after the other; the seq of each line is its number. */
+function typed(start: JobRecords, ...said: string[]): JobRecords {
+  return said.reduce((r, line) => {
+    const seq = r.lines.length + 1;
+    const entered = { key: `k${++lines}`, line, current: null, meter: "blue", inCircuit: true, refersTo: null, at: 1000 * seq };
+    const entry = understand(r, SHOP, entered);
+    if (!entry.ok) throw new Error(`${line}: ${JSON.stringify(entry.issue)}`);
+    return applyLine(r, SHOP, entered, entry.value, { seq, by: "bench", positionId: () => -seq, chosen: () => null });
+  }, start);
+}
+const pictureOf = (r: JobRecords) => makePicture()(r, SHOP);
+const unitOf = (...said: string[]) => pictureOf(typed(records(), ...said)).unit;
+
+describe("what a bench says is folded into what is so now", () => {
+  test("a fuse that looks whole is to be measured, and its ohms settle it", () => {
+    expect(pictureOf(typed(records(), "F1 looks whole")).facts.unmeasuredFuse).toBe("F1");
+    const after = pictureOf(typed(records(), "F1 looks whole", "F1 ol"));
+    expect(after.facts.unmeasuredFuse).toBeNull();
+    expect(after.unit.parts[0]).toMatchObject({ name: "F1", class: "fuse", verdict: { state: "open" } });
+  });
+
+  test("out of circuit counts before in circuit, the later before the earlier", () => {
+    const { parts } = unitOf("R12 4k7", "R12 reads 7k in circuit", "R12 reads 4k8 out of circuit", "R12 reads 9k in circuit");
+    expect(parts[0]!.figures.map((f) => f.observation.value)).toEqual([4800]);
+    expect(parts[0]!.verdict.state).toBe("sound");
+  });
+
+  test("two markings of one part are both kept and pointed out", () => {
+    const { parts } = unitOf("R12 marked 4k7", "R12 marked 47k");
+    expect(parts[0]!.conflicting.map((m) => m[0]!.value)).toEqual([4700, 47000]);
+  });
+
+  test("a rail by state, with its sister and what it should be", () => {
+    const { points } = unitOf("rail +15 15.1 unloaded", "rail +15 11.7 loaded", "rail -15 -0.26");
+    expect(points[0]).toMatchObject({
+      name: "rail +15",
+      now: { reading: { volts: 11.7 }, verdict: { state: "low" } },
+      sister: { volts: -0.26 },
+    });
+    expect(points[1]!.now!.verdict.state).toBe("gone");
+    const said = unitOf("rail +15 11.7", "rail +15 should be 12 5%").points[0]!;
+    expect(said.now!.verdict.state).toBe("within");
+  });
+
+  test("the load that holds the short is the odd one against ground", () => {
+    const { loads } = unitOf("tone board to ground 3.2k, motor board to ground 4.1k, display board to ground 1.4 ohm");
+    expect(loads.filter((l) => l.odd).map((l) => l.name)).toEqual(["display board"]);
+    expect(unitOf("tone board to ground 3.2k").loads[0]).toMatchObject({ ratio: null, odd: false });
+  });
+
+  test("what was tried asks for what it lacks, and an answer later fills it", () => {
+    const asked = typed(records(), "put left driver in the right");
+    expect(pictureOf(asked).unit.tried[0]!.asks).toEqual(["outcome", "followed"]);
+    expect(pictureOf(asked).facts.asked).toBe(1);
+    const answered = pictureOf(typed(asked, "re 1 part"));
+    expect(answered.unit.tried[0]).toMatchObject({ asks: [], tried: { followed: "part" } });
+    expect(pictureOf(typed(records(), "bridged C14")).unit.tried[0]!.asks).toEqual(["bridgeValue", "outcome"]);
+  });
+
+  test("two changes with one outcome prove neither, and are cured as a set", () => {
+    expect(unitOf("changed Q7 and C21, hum gone").tried[0]!.asSet).toBe(true);
+    expect(unitOf("changed Q7, hum gone").tried[0]!.asSet).toBe(false);
+    const both = unitOf("lifted C21, warmed C14, hum gone").tried;
+    expect(both.map((t) => [t.tried.outcome, t.asSet])).toEqual([
+      ["gone", true],
+      ["gone", true],
+    ]);
+    expect(unitOf("changed Q7 and C21, no difference").tried[0]!.asSet).toBe(false);
+  });
+
+  test.each<[string, string[], string[]]>([
+    ["a fuse is never bridged", ["bridged F1 with 10 ohm"], ["fuse"]],
+    ["fewer volts than what stands there", ["100u 10v over C14, hum gone"], ["underRated"]],
+    ["enough volts", ["100u 25v over C14, hum gone"], []],
+    ["nothing is put across a live unit", ["power on", "100u 25v over C14, hum gone"], ["supplyLive"]],
+    ["off again it may be", ["power on", "power off", "100u 25v over C14, hum gone"], []],
+  ])("bridges: %s", (_name, said, cautions) => {
+    expect(unitOf(...said).tried[0]!.cautions).toEqual(cautions);
+  });
+
+  test("what was unplugged or put across holds the closing until it is back", () => {
+    const out = typed(records(), "unplugged tone board plug, rail back to 15", "100u 25v over C14, hum gone");
+    expect(pictureOf(out).facts.leftIn).toBe(2);
+    expect(pictureOf(typed(out, "re 1 back")).facts.leftIn).toBe(1);
+    expect(pictureOf(typed(out, "all back")).facts.leftIn).toBe(0);
+    expect(pictureOf(typed(out, "all back", "unplugged fan plug, quiet")).facts.leftIn, "what comes after is not back").toBe(1);
+  });
+
+  test("a remark is unread until it is said what it is, and then stands in its list", () => {
+    const said = typed(records(), "somebody was in here before us");
+    expect(pictureOf(said).facts.asked).toBe(1);
+    const settled = pictureOf(typed(said, "re 1 claim"));
+    expect(settled.facts.asked).toBe(0);
+    expect(settled.unit.claims).toEqual(["somebody was in here before us"]);
+  });
+
+  test("cold starts add up however they were said", () => {
+    expect(unitOf("starts 1 of 5", "cold start no", "cold start ok").coldStarts).toEqual({ started: 2, of: 7 });
+  });
+
+  test("a struck line takes back all it brought: part, looks, readings, what was tried", () => {
+    const said = typed(records(), "F1 looks whole, meter says open", "pulled tone board plug, rail back to 15");
+    const without = withdraw(withdraw(said, said.lines[0]!.key, SHOP, 0), said.lines[1]!.key, SHOP, 0);
+    const { unit } = pictureOf(without);
+    expect([unit.parts, unit.points, unit.looks, unit.tried]).toEqual([[], [], [], []]);
+    expect(lastSaid(without, null)).toEqual([]);
+  });
+
+  test("what is read inside while charge is not shown to be gone is marked", () => {
+    const r = typed(records(), "Q1 hfe 62", "draws 180ma in standby", "F1 looks whole");
+    expect(r.observations.filter((o) => o.observation.kind !== "named").map((o) => o.whileLocked)).toEqual([true, false, false]);
+  });
+});

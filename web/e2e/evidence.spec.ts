@@ -1,0 +1,185 @@
+import { expect, test, type Page } from "@playwright/test";
+import { answer, expectAccessible, line, openedJob, say, watchConsole } from "./helpers";
+
+const nextAct = (page: Page) => page.getByRole("status", { name: "Next act" });
+
+test("seven channels are entered from a written list in under 150 key strokes for 28 siblings", async ({ page, request, baseURL }) => {
+  const number = await openedJob(
+    request,
+    baseURL!,
+    "#Front end\nC101 10u 50v coupling L\nC102 10u 50v coupling L\nC103 47u 25v decoupler L\nC104 22u 25v bypass L",
+  );
+  await page.goto(`/jobs/${number}/measure`);
+  await expect(line(page)).toBeFocused();
+  let strokes = 0;
+  const press = async (key: string) => {
+    strokes++;
+    await page.keyboard.press(key);
+  };
+  const type = async (text: string) => {
+    strokes += text.length;
+    await page.keyboard.type(text);
+  };
+  await press("Escape");
+  await press("y");
+  await expect(page.locator("#twin-from")).toBeFocused();
+  await press("Tab");
+  await press("Tab");
+  await expect(page.locator("#twin-channel")).toBeFocused();
+  await type("R C SL SR SBL SBR");
+  await expect(page.getByRole("button", { name: "Make 24" })).toBeEnabled();
+  await press("Enter");
+  await expect(page.getByText("Capacitors 28")).toBeVisible();
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await press("[");
+  await expect(page.getByRole("table", { name: "ESR side by side" })).toBeVisible();
+  await expect(line(page)).toBeFocused();
+  // one row has an odd one out, one grows warmer along the board, one is as it should be, one has two dead ones
+  const list = [
+    "1.6",
+    "1.7",
+    "1.6",
+    "5.9",
+    "1.5",
+    "1.7",
+    "1.6",
+    "1.5",
+    "1.8",
+    "2.1",
+    "2.5",
+    "2.9",
+    "3.4",
+    "4",
+    ".3",
+    ".3",
+    ".3",
+    ".3",
+    ".3",
+    ".3",
+    ".3",
+    ".5",
+    ".6",
+    "3",
+    ".5",
+    "3",
+    ".5",
+    ".6",
+  ];
+  for (const [i, figure] of list.entries()) {
+    await type(figure);
+    await press("Enter");
+    // the cursor walks on by itself, along the row and on to the next
+    if (i === 0) await expect(page.getByText(/^Cursor on C201|C101/).first()).toBeVisible();
+  }
+  const table = page.getByRole("table", { name: "ESR side by side" });
+  const row = (name: string) => table.getByRole("row", { name: new RegExp(`^${name}`) });
+  await expect(row("C101")).toContainText("5.9");
+  await expect(row("C101")).toContainText("3.7 ×");
+  await expect(row("C102")).toContainText("2.6 × end to end");
+  await expect(row("C104")).toContainText("0.60 Ω");
+  expect(strokes).toBeLessThan(150);
+});
+
+test("from a fuse that looks whole to the reservoir behind it, said as it comes to mind", async ({ page, request, baseURL }) => {
+  const complaints = watchConsole(page);
+  const number = await openedJob(request, baseURL!, "#Supply\nC1 4700u 50v reservoir\n#Amplifier\nC14 100u 16v decoupler");
+  await page.goto(`/jobs/${number}/look`);
+  await say(page, "highest 20v");
+  await say(page, "F1 looks whole");
+  await expect(nextAct(page)).toContainText("Measure the ohms of F1");
+  await say(page, "F1 1.6a ol");
+  await expect(nextAct(page)).not.toContainText("F1");
+  await say(page, "tone board to ground 3.2k, motor board to ground 4.1k, display board to ground 3.6k");
+  await say(page, "T1 halves 2.1 2.2");
+  await say(page, "C1 out leak 0.4r");
+  await say(page, "lamp stays bright with C1 in");
+  await page.goto(`/jobs/${number}/trace`);
+  await expect(page.getByRole("region", { name: "Asked" })).toContainText("lamp stays bright with C1 in");
+  await expect(line(page)).toBeFocused();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("h");
+  await expect(page.getByRole("region", { name: "Asked" })).toHaveCount(0);
+  await say(page, "lifted C1, lamp goes dim");
+  await page.goto(`/jobs/${number}/measure`);
+  await page.getByText("Other parts 2").click();
+  await expect(page.getByRole("row", { name: /^F1/ })).toContainText("open");
+  await expect(page.getByRole("row", { name: /^F1/ })).toContainText("1.6 A");
+  await expect(page.getByRole("row", { name: /^T1/ })).toContainText("1.05 : 1");
+  expect(complaints).toEqual([]);
+});
+
+test("old parts that read badly are innocent: what was tried says so, and the report tells how it was found", async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const number = await openedJob(request, baseURL!, "#Speech board\nC12 47u 25v decoupler");
+  await page.goto(`/jobs/${number}/trace`);
+  await say(page, "C12 out esr 4.1");
+  await say(page, "47u 35v over C12");
+  const asked = page.getByRole("region", { name: "Asked" });
+  await expect(asked).toContainText("What did it change?");
+  await expect(nextAct(page)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("e");
+  await expect(page.getByRole("row", { name: /C12 bridged with 47 µF 35 V/ })).toContainText("no difference");
+  await expect(page.getByRole("region", { name: "Not put back" })).toContainText("C12 bridged");
+  await page.keyboard.press("c");
+  await expect(page.getByRole("region", { name: "Not put back" })).toHaveCount(0);
+  await say(page, "wiggled earth lug: crackle");
+  await say(page, "earth lug corroded badly, cleaned it, noise gone");
+  await expectAccessible(page);
+  await page.goto(`/jobs/${number}/hand-back`);
+  const report = page.getByRole("article", { name: "Report" });
+  await expect(report).toContainText("How it was found");
+  await expect(report).toContainText("earth lug cleaned: the fault is gone");
+  await expect(report).toContainText("Seen: earth lug corroded, badly");
+});
+
+test("a walk with the eyes: a key a part, places by the line, after a leak what to look at next", async ({ page, request, baseURL }) => {
+  const number = await openedJob(
+    request,
+    baseURL!,
+    "#Supply\nC1 4700u 50v reservoir\nC2 4700u 50v reservoir\n#Amplifier\nC14 100u 16v decoupler",
+  );
+  await page.goto(`/jobs/${number}/look`);
+  const walk = page.getByRole("listbox", { name: "Parts to look at" });
+  await expect(walk).toBeFocused();
+  await page.keyboard.press("b");
+  await page.keyboard.press("l");
+  await page.keyboard.press("w");
+  await expect(walk.getByRole("option", { name: /C1/ }).first()).toContainText("bulged");
+  await expect(walk.getByRole("option", { name: /C2/ })).toContainText("leaking");
+  await expect(page.getByRole("region", { name: "After a leak" })).toContainText("Neighbours of C2");
+  await say(page, "joint Q7 ringed");
+  await expect(page.getByText("joint Q7", { exact: true })).toBeVisible();
+  await expectAccessible(page);
+});
+
+test("the ledger holds the whole job in order; a line struck there is out of judgement", async ({ page, request, baseURL }) => {
+  const number = await openedJob(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
+  await page.goto(`/jobs/${number}/measure`);
+  await say(page, "rail +15 11.7 loaded");
+  await say(page, "sounds like rain");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("l");
+  await expect(page).toHaveURL(/ledger$/);
+  await expect(page.getByRole("row", { name: /sounds like rain/ })).toContainText("not read");
+  await page.getByText("unread", { exact: true }).click();
+  await expect(page.getByRole("row", { name: /rail \+15/ })).toHaveCount(0);
+  await page.getByText("all", { exact: true }).click();
+  await page.getByRole("button", { name: "Strike rail +15 11.7 loaded" }).first().click();
+  await expect(page.getByRole("row", { name: /rail \+15/ })).toContainText("struck");
+  await expectAccessible(page);
+});
+
+test("words are never refused, and a figure is never kept unread without being asked for", async ({ page, request, baseURL }) => {
+  const number = await openedJob(request, baseURL!, "C14 100u 16v decoupler");
+  await page.goto(`/jobs/${number}/measure`);
+  await line(page).fill("C14 esx 4.6");
+  await line(page).press("Enter");
+  await expect(answer(page)).toContainText("not understood");
+  await expect(line(page)).toHaveValue("C14 esx 4.6");
+  await say(page, '"C14 esx 4.6');
+  await expect(answer(page)).toContainText("kept as said");
+});
