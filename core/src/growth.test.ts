@@ -19,6 +19,7 @@ const facts: JobFacts = {
   tried: 0,
   asked: 0,
   leftIn: 0,
+  openFaults: 0,
   unmeasuredFuse: null,
 };
 

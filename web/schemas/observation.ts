@@ -1,6 +1,7 @@
 import { FINDING_TOKENS, type FindingToken } from "@mirvek/core/device";
 import {
   ACTS,
+  FAULT_STATES,
   FIGURES,
   FOLLOWED,
   HEALTH_STATES,
@@ -76,6 +77,9 @@ export const observation = z.discriminatedUnion("kind", [
     followed: z.enum(FOLLOWED).nullable(),
   }),
   z.object({ kind: z.literal("putBack"), line: z.number().int().nullable() }),
+  z.object({ kind: z.literal("fault"), text: z.string() }),
+  z.object({ kind: z.literal("faultState"), fault: z.number().int(), state: z.enum(FAULT_STATES) }),
+  z.object({ kind: z.literal("belongs"), line: z.number().int(), fault: z.number().int() }),
   z.object({ kind: z.literal("sideJob"), text: z.string() }),
   z.object({ kind: z.literal("claim"), text: z.string() }),
   z.object({ kind: z.literal("owner"), text: z.string() }),

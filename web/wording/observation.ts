@@ -1,6 +1,7 @@
 import type {
   Act,
   Circumstances,
+  FaultState,
   FigureQuantity,
   Followed,
   LookSign,
@@ -91,6 +92,16 @@ export const outcomeName: Readonly<Record<Outcome, string>> = {
 export const followedName: Readonly<Record<Followed, string>> = {
   part: "the fault went with the part",
   place: "the fault stayed where it was",
+};
+
+export const faultStateName: Readonly<Record<FaultState, string>> = {
+  open: "open",
+  suspected: "suspected",
+  shown: "shown",
+  cured: "cured",
+  locatedNotRepaired: "located, not repaired",
+  clearedWithoutCause: "cleared without cause",
+  waiting: "waiting for owner",
 };
 
 export const remarkMeaningName: Readonly<Record<RemarkMeaning, string>> = {
@@ -231,6 +242,12 @@ export function observationText(o: Observation): string {
       return `line ${o.line}: ${[o.outcome ? outcomeName[o.outcome] : "", o.followed ? followedName[o.followed] : ""].filter(Boolean).join(", ")}`;
     case "putBack":
       return o.line === null ? "all back as it was" : `line ${o.line}: back as it was`;
+    case "fault":
+      return `one more fault: ${o.text}`;
+    case "faultState":
+      return `fault ${o.fault}: ${faultStateName[o.state]}`;
+    case "belongs":
+      return `line ${o.line} is evidence of fault ${o.fault}`;
     case "sideJob":
       return `side job: ${o.text}`;
     case "claim":

@@ -78,6 +78,7 @@ export const holdText: Readonly<Record<ClosingHold, string>> = {
   leftIn: "Something is still unplugged, lifted or put across. Say it is back, or waive in writing.",
   undecided: "A failed part has no decision. Choose a part, leave it with a reason, or waive in writing.",
   notFitted: "A part was chosen and is not fitted. Say that it is in, or waive in writing.",
+  openFault: "Another fault of this docket is still open. Say where it stands, or waive in writing.",
   hazard: "Charge is not shown to be gone. Measure it, or waive in writing.",
   unproven: "Nothing was measured or heard after the repair. Say a reading, a rail or a note, or waive in writing.",
 };
@@ -88,6 +89,7 @@ export const waivedName: Readonly<Record<ClosingHold, string>> = {
   leftIn: "something still unplugged or put across",
   undecided: "failed part undecided",
   notFitted: "chosen part not fitted",
+  openFault: "another fault still open",
   hazard: "charge not shown gone",
   unproven: "not measured or heard after the repair",
 };

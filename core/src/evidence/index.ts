@@ -19,6 +19,7 @@ export { EVIDENCE, magnitudeOf, needsHands } from "./kinds";
 export { countingOf, fold, type Counted, type Folded } from "./fold";
 export {
   ACTS,
+  FAULT_STATES,
   FIGURES,
   FIGURE_UNIT,
   FOLLOWED,
@@ -36,6 +37,7 @@ export {
   SUBJECT_KINDS,
   handsInside,
   type Act,
+  type FaultState,
   type ChangedFigure,
   type Circumstances,
   type FigureQuantity,

@@ -130,6 +130,10 @@ export interface Tried {
   together: readonly Act[];
 }
 
+/** Where one fault of a docket stands. */
+export const FAULT_STATES = ["open", "suspected", "shown", "cured", "locatedNotRepaired", "clearedWithoutCause", "waiting"] as const;
+export type FaultState = (typeof FAULT_STATES)[number];
+
 export const REMARK_MEANINGS = ["look", "tried", "heard", "claim", "owner", "sideJob", "note"] as const;
 export type RemarkMeaning = (typeof REMARK_MEANINGS)[number];
 
@@ -160,6 +164,12 @@ export type Observation =
   | { kind: "outcome"; line: number; outcome: Outcome | null; followed: Followed | null }
   /** what was tried in that line, or in all, is back as it was */
   | { kind: "putBack"; line: number | null }
+  /** one more fault on the docket, in its own words */
+  | { kind: "fault"; text: string }
+  /** where a fault stands now; 1 is the complaint of the docket, further ones by the order in which they were said */
+  | { kind: "faultState"; fault: number; state: FaultState }
+  /** what a line said is evidence of this fault */
+  | { kind: "belongs"; line: number; fault: number }
   | { kind: "sideJob"; text: string }
   | { kind: "claim"; text: string }
   | { kind: "owner"; text: string };
@@ -191,6 +201,9 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   settled: BESIDE,
   outcome: BESIDE,
   putBack: { hands: false, about: ["unit"] },
+  fault: { hands: false, about: ["unit"] },
+  faultState: { hands: false, about: ["unit"] },
+  belongs: { hands: false, about: ["unit"] },
   sideJob: BESIDE,
   claim: BESIDE,
   owner: { hands: false, about: ["unit"] },

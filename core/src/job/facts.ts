@@ -33,6 +33,8 @@ export interface JobFacts {
   asked: number;
   /** things unplugged, lifted or put across that nobody said are back */
   leftIn: number;
+  /** faults beside the complaint that are neither cured nor ended as something else */
+  openFaults: number;
   /** a fuse that looks whole and was not measured */
   unmeasuredFuse: string | null;
 }
@@ -52,13 +54,14 @@ const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
  * unit that is switched on can be waived in writing, by name.
  */
 export function closingHolds(
-  { safety, positions, proven, leftIn }: Pick<JobFacts, "safety" | "positions" | "proven" | "leftIn">,
+  { safety, positions, proven, leftIn, openFaults }: Pick<JobFacts, "safety" | "positions" | "proven" | "leftIn" | "openFaults">,
   end: ClosedState = "closed",
 ): ClosingHold[] {
   const holds: Readonly<Record<ClosingHold, boolean>> = {
     energised: safety.kind === "energised",
     temporary: positions.some((p) => p.decision === "temporary"),
     leftIn: leftIn > 0,
+    openFault: openFaults > 0,
     undecided: positions.some((p) => isCondemned(p.verdict) && p.decision === "none"),
     notFitted: positions.some((p) => p.decision === "replace"),
     hazard: safety.kind === "chargeHeld",

@@ -25,6 +25,7 @@ export {
   stateKey,
   unitPicture,
   type BridgeCaution,
+  type FaultPicture,
   type LoadPicture,
   type LookPicture,
   type PartPicture,

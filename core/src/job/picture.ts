@@ -1,5 +1,5 @@
 import type { TouchSafety } from "../bringUp";
-import { fold, type Folded, type Observation } from "../evidence";
+import { fold, type Folded, type FaultState, type Observation } from "../evidence";
 import { isWetAluminium, type CapacitorPart, type Parallel, type Role } from "../part";
 import { evidenceKey, scenariosFor } from "../trace";
 import { hertz, type Volts } from "../units";
@@ -233,6 +233,7 @@ function factsOf<C extends ChoiceFacts>(
     looked: unit.looks.length > 0 || positions.some((p) => p.readings.some((r) => r.measurement.kind === "visual")),
     tried: unit.tried.length,
     asked: unit.tried.filter((t) => t.asks.length > 0).length + unit.remarks.filter((r) => r.as === null).length,
+    openFaults: unit.faults.filter((f) => f.text !== null && UNDER_WAY.has(f.state)).length,
     leftIn: unit.tried.filter((t) => t.leftIn).length,
     unmeasuredFuse: unit.parts.find((p) => p.verdict.reason.code === "looksWholeOnly" && p.class === "fuse")?.name ?? null,
     explained: makers.length === 0 ? null : records.circuits.some((c) => makers.includes(c.scenario) && stands(c, records, positions)),
@@ -267,6 +268,8 @@ function provenBy({ fittings, readings, points, notes, observations }: JobRecord
     (r) => r.seq > last,
   );
 }
+
+const UNDER_WAY: ReadonlySet<FaultState> = new Set<FaultState>(["open", "suspected", "shown"]);
 
 /** What is heard or read; naming a part or answering a question proves nothing. */
 const PROVES: ReadonlySet<Observation["kind"]> = new Set<Observation["kind"]>([

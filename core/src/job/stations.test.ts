@@ -27,6 +27,7 @@ const job = (over: Partial<JobFacts> = {}): JobFacts => ({
   tried: 0,
   asked: 0,
   leftIn: 0,
+  openFaults: 0,
   unmeasuredFuse: null,
   ...over,
 });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { applyLine, lastSaid, makePicture, understand, withdraw, type JobRecords } from "../job";
+import { applyLine, closingHolds, lastSaid, makePicture, understand, withdraw, type JobRecords } from "../job";
 import { SHOP, records } from "../testing/jobs";
 
 let lines = 0;
@@ -97,6 +97,18 @@ describe("what a bench says is folded into what is so now", () => {
     const settled = pictureOf(typed(said, "re 1 claim"));
     expect(settled.facts.asked).toBe(0);
     expect(settled.unit.claims).toEqual(["somebody was in here before us"]);
+  });
+
+  test("every fault of a docket has a state of its own, and one that is open holds the closing", () => {
+    const said = typed(records(), "fault headphone socket cuts out", "rail +15 11.7", "re 2 fault 2", "fault 2 shown");
+    const { unit, facts } = pictureOf(said);
+    expect(unit.faults).toEqual([
+      { number: 1, text: null, state: "open", lines: [] },
+      { number: 2, text: "headphone socket cuts out", state: "shown", lines: [2] },
+    ]);
+    expect(facts.openFaults).toBe(1);
+    expect(closingHolds(facts)).toContain("openFault");
+    expect(closingHolds(pictureOf(typed(said, "fault 2 cured")).facts)).not.toContain("openFault");
   });
 
   test("cold starts add up however they were said", () => {

@@ -1,6 +1,7 @@
 import {
   LEAVES_CHANGED,
   type Act,
+  type FaultState,
   type Circumstances,
   type FigureQuantity,
   type Marked,
@@ -92,6 +93,16 @@ export interface RemarkPicture {
   as: RemarkMeaning | null;
 }
 
+/** One fault of the docket: the complaint itself first. */
+export interface FaultPicture {
+  number: number;
+  /** null: the complaint of the docket */
+  text: string | null;
+  state: FaultState;
+  /** lines said to be evidence of it */
+  lines: readonly number[];
+}
+
 export interface ColdStarts {
   started: number;
   of: number;
@@ -108,6 +119,8 @@ export interface UnitPicture {
   /** current and watts of the whole unit, newest first */
   draw: readonly Of<"figure">[];
   coldStarts: ColdStarts | null;
+  /** the complaint is the first; alone where no other was said */
+  faults: readonly FaultPicture[];
   sideJobs: readonly string[];
   claims: readonly string[];
   owner: readonly string[];
@@ -141,6 +154,7 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
       .filter((o) => o.subject.kind === "unit")
       .reverse(),
     coldStarts: coldStartsOf(all),
+    faults: faultsOf(all),
     sideJobs: [...texts("sideJob"), ...of("sideJob")],
     claims: [...texts("claim"), ...of("claim")],
     owner: [...texts("owner"), ...of("owner")],
@@ -290,6 +304,16 @@ function cautionsOf(t: Tried, { capacitors, energisedAt }: UnitContext, seq: num
     ...(rated !== null && across.some((n) => (capacitors.get(n)?.rated ?? 0) > rated) ? (["underRated"] as const) : []),
     ...(energisedAt(seq) ? (["supplyLive"] as const) : []),
   ];
+}
+
+function faultsOf(all: readonly StoredObservation[]): FaultPicture[] {
+  const texts = [null, ...all.filter(isOf("fault")).map((o) => o.observation.text)];
+  return texts.map((text, i) => ({
+    number: i + 1,
+    text,
+    state: all.filter(isOf("faultState")).findLast((o) => o.observation.fault === i + 1)?.observation.state ?? "open",
+    lines: all.filter(isOf("belongs")).flatMap((o) => (o.observation.fault === i + 1 ? [o.observation.line] : [])),
+  }));
 }
 
 function coldStartsOf(all: readonly StoredObservation[]): ColdStarts | null {

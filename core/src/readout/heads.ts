@@ -5,6 +5,7 @@ import { asSaid } from "./heads/asSaid";
 import { coldStart } from "./heads/coldStart";
 import { note, power, undo } from "./heads/control";
 import { expect } from "./heads/expect";
+import { fault } from "./heads/fault";
 import { fitted } from "./heads/fitted";
 import { highest } from "./heads/highest";
 import { part } from "./heads/part";
@@ -22,6 +23,7 @@ const HEADS: readonly Head[] = [
   undo,
   note,
   texts,
+  fault,
   answer,
   power,
   highest,

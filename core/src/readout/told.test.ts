@@ -162,6 +162,9 @@ describe("parts of other classes", () => {
     ["re 214 side job", "unit", [{ kind: "settled", line: 214, as: "sideJob" }]],
     ["all back", "unit", [{ kind: "putBack", line: null }]],
     ["owner go ahead up to 120", "unit", [{ kind: "owner", text: "go ahead up to 120" }]],
+    ["fault headphone socket cuts out", "unit", [{ kind: "fault", text: "headphone socket cuts out" }]],
+    ["fault 2 located", "unit", [{ kind: "faultState", fault: 2, state: "locatedNotRepaired" }]],
+    ["re 214 fault 2", "unit", [{ kind: "belongs", line: 214, fault: 2 }]],
     ["add T1 transformer", "T1", []],
   ])("%s", (line, about, wanted) => {
     const got = told(line);

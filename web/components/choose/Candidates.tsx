@@ -1,7 +1,8 @@
 "use client";
 
+import { useMessage } from "../shared/Providers";
 import type { Assessment } from "@mirvek/core/choose";
-import { Alert, App, Button, Checkbox, Spin } from "antd";
+import { Alert, Button, Checkbox, Spin } from "antd";
 import dynamic from "next/dynamic";
 import { useEffect, useState, type ReactNode } from "react";
 import type { RequestIssue } from "../../schemas/issues";
@@ -33,7 +34,7 @@ interface Props {
 
 export function Candidates({ position, onDecided }: Props) {
   const { view, write } = useJob();
-  const { message } = App.useApp();
+  const message = useMessage();
   const [found, setFound] = useState<CandidatesView | null>(null);
   const [issue, setIssue] = useState<RequestIssue | null>(null);
   const twins = position.twins.flatMap((d) => view.positions.filter((p) => p.designator === d));

@@ -2,7 +2,7 @@
 
 import type { ScenarioId } from "@mirvek/core/scenarios";
 import type { Contribution, Explanation, MeasuredExcess } from "@mirvek/core/trace";
-import { Button, Input, Progress } from "antd";
+import { Button, Input } from "antd";
 import type { KeptAnswer } from "../../schemas/circuit";
 import { amountText, answerSentence, candidateText, contributionText, symptomName, symptomUnit, wouldText } from "../../wording/circuit";
 import { list, shown } from "../../wording/quantity";
@@ -50,7 +50,7 @@ export function Answer(props: Props) {
       </h2>
       {!explanation && progress !== null && !stopped && (
         <p className={styles.working}>
-          <Progress percent={Math.round(progress * 100)} size="small" strokeColor="var(--copper)" aria-label="Draws done" />
+          <progress value={progress} max={1} aria-label="Draws done" />
           <Button size="small" onClick={props.onStop}>
             Stop
           </Button>

@@ -1,8 +1,9 @@
 "use client";
 
+import { useMessage } from "../shared/Providers";
 import { SCENARIO_IDS, type ScenarioId } from "@mirvek/core/scenarios";
 import { measuredExcess, scenariosFor } from "@mirvek/core/trace";
-import { App, Button, Segmented } from "antd";
+import { Button, Segmented } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { amountText, circuitIssueText, curveName, scenarioName, symptomName } from "../../wording/circuit";
@@ -92,7 +93,7 @@ export function ExplainStation() {
 
 function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | null; makesIt: boolean }) {
   const { view } = useJob();
-  const { message } = App.useApp();
+  const message = useMessage();
   const { setup, change, keep, kept, stands, open } = useSetup(id);
   const circuit = useCircuit(id, setup, focus);
   const outcomes: Outcomes = circuit.outcomes ?? {};

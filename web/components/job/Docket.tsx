@@ -15,6 +15,7 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   temporary: "temporary part",
   leftIn: "not put back",
   undecided: "undecided",
+  openFault: "fault open",
   hazard: "charge",
   notFitted: "not fitted",
   unproven: "not proven",

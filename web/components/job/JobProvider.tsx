@@ -1,6 +1,6 @@
 "use client";
 
-import { App } from "antd";
+import { useMessage } from "../shared/Providers";
 import {
   createContext,
   use,
@@ -63,7 +63,7 @@ export const useNow = (): number => needed(use(ClockContext), "useNow");
 const LINE_TIMEOUT_MS = 5000;
 
 export function JobProvider({ initial, children }: { initial: JobData; children: ReactNode }) {
-  const { message } = App.useApp();
+  const message = useMessage();
   const path = `/api/jobs/${initial.records.job.number}`;
   const offset = useRef(0);
   const inputRef = useRef<HTMLInputElement>(null);

@@ -1,6 +1,7 @@
 "use client";
 
-import { App, Button, Drawer } from "antd";
+import { useMessage } from "../shared/Providers";
+import { Button, Drawer } from "antd";
 import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { frequencyText, measurementText } from "../../wording/entry";
@@ -17,7 +18,7 @@ import styles from "./Measure.module.css";
 /** Everything about one position: the verdict in full, every reading, and the fields that readings do not fill. */
 export function PositionDrawer({ position, onClose }: { position: PositionView | null; onClose: () => void }) {
   const { write } = useJob();
-  const { message } = App.useApp();
+  const message = useMessage();
   const [leaving, setLeaving] = useState(false);
   const retire = async (p: PositionView, reason: string | null) => {
     const answer = await write("PATCH", `positions/${p.designator}`, { kind: "retire", version: p.version, reason });

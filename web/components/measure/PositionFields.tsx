@@ -1,10 +1,11 @@
 "use client";
 
+import { useMessage } from "../shared/Providers";
 import { ROLES, TECHNOLOGIES, isWetAluminium } from "@mirvek/core/part";
 import { LIMITS } from "@mirvek/core/knowledge";
 import { MOUNTINGS } from "@mirvek/core/readout";
 import { formatEngineering, parseValue, type UnitSymbol } from "@mirvek/core/units";
-import { App, Button, Collapse, Form, Input, Select, Switch } from "antd";
+import { Button, Collapse, Form, Input, Select, Switch } from "antd";
 import type { ReactNode } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { fieldGroupName, type FieldGroup } from "../../wording/position";
@@ -52,7 +53,7 @@ const GROUPS: Readonly<Record<FieldGroup, readonly string[]>> = {
 /** Fields that readings do not fill: what is missing and would decide something first, the rest in groups, folded. */
 export function PositionFields({ position: p }: { position: PositionView }) {
   const { view, write } = useJob();
-  const { message } = App.useApp();
+  const message = useMessage();
   const [form] = Form.useForm();
   const text = (field: UnitField) => (p[field] === null ? "" : formatEngineering(p[field], UNIT_OF[field], { significant: 6 }));
   const save = async ({ reason, ...values }: Record<string, never>) => {

@@ -4,6 +4,7 @@ import type { PointPicture } from "@mirvek/core/job";
 import { voltsText } from "../../wording/entry";
 import {
   expectationText,
+  faultStateName,
   figureText,
   markedText,
   observationText,
@@ -142,5 +143,20 @@ export function Asides() {
         </ul>
       </section>
     ),
+  );
+}
+
+/** Faults beside the complaint, each with where it stands. */
+export function OtherFaults() {
+  const others = useJob().view.unit.faults.filter((f) => f.text !== null);
+  if (others.length === 0) return null;
+  return (
+    <ul>
+      {others.map((f) => (
+        <li key={f.number}>
+          Fault {f.number}, {f.text}: {faultStateName[f.state]}.
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -21,7 +21,7 @@ import {
   verdictName,
 } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
-import { Asides, HowFound, OtherPartsFound, PointsRead } from "./HowFound";
+import { Asides, HowFound, OtherFaults, OtherPartsFound, PointsRead } from "./HowFound";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import styles from "./Report.module.css";
 
@@ -82,6 +82,7 @@ export function Report() {
         <h2>Complaint</h2>
         <p className={styles.quote}>{job.complaint ? `“${job.complaint}”` : "Not written down."}</p>
         {job.findings.length > 0 && <p>At the bench: {list(job.findings.map((f) => findingName[f]))}.</p>}
+        <OtherFaults />
         {job.earlierRepairs && <p>Earlier repairs: {job.earlierRepairs}</p>}
       </section>
       <section>

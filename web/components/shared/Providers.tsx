@@ -1,11 +1,21 @@
 "use client";
 
 import { AntdRegistry } from "@ant-design/nextjs-registry";
-import { App, ConfigProvider } from "antd";
+import { ConfigProvider, message } from "antd";
 import { createContext, use, useCallback, useMemo, useState, type ReactNode } from "react";
 import { antdTheme, THEME_COOKIE, type ThemeName } from "./theme";
 
 const ThemeContext = createContext<{ name: ThemeName; toggle: () => void } | null>(null);
+
+type MessageApi = ReturnType<typeof message.useMessage>[0];
+const MessageContext = createContext<MessageApi | null>(null);
+
+/** Says something for a moment at the top of the screen. */
+export function useMessage(): MessageApi {
+  const value = use(MessageContext);
+  if (!value) throw new Error("useMessage needs Providers above it");
+  return value;
+}
 
 /** Day or night, kept in a cookie so that the server draws the right one from the first byte. */
 export function useTheme() {
@@ -29,10 +39,20 @@ export function Providers({ initialTheme, children }: { initialTheme: ThemeName;
   return (
     <AntdRegistry>
       <ConfigProvider theme={config} button={{ autoInsertSpace: false }}>
-        <App>
+        <Messages>
           <ThemeContext value={theme}>{children}</ThemeContext>
-        </App>
+        </Messages>
       </ConfigProvider>
     </AntdRegistry>
+  );
+}
+
+function Messages({ children }: { children: ReactNode }) {
+  const [api, holder] = message.useMessage();
+  return (
+    <MessageContext value={api}>
+      {holder}
+      {children}
+    </MessageContext>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { parseValue, type UnitSymbol } from "@mirvek/core/units";
-import { App, Button, Input, Switch } from "antd";
+import { Button, Input, Switch } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -10,7 +10,7 @@ import type { NormPost, ShopEdit } from "../../schemas/shop";
 import { issueText } from "../../wording/requestIssue";
 import { marked, shown } from "../../wording/quantity";
 import { gradeName, technologyName } from "../../wording/vocabulary";
-import { useTheme } from "../shared/Providers";
+import { useTheme, useMessage } from "../shared/Providers";
 import { send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
 import styles from "./ShopPage.module.css";
@@ -18,7 +18,7 @@ import styles from "./ShopPage.module.css";
 /** What this shop holds readings against: ESR norms, new parts on the shelf, and two schools. Every row can be struck, none is lost. */
 export function ShopPage({ initial }: { initial: ShopTables }) {
   const router = useRouter();
-  const { message } = App.useApp();
+  const message = useMessage();
   const { toggle } = useTheme();
   const [tables, setTables] = useState(initial);
   const [picked, setPicked] = useState(0);

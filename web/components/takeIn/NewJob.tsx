@@ -1,6 +1,6 @@
 "use client";
 
-import { App } from "antd";
+import { useMessage } from "../shared/Providers";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { TakeIn } from "../../schemas/job";
@@ -12,7 +12,7 @@ import styles from "./NewJob.module.css";
 
 export function NewJob() {
   const router = useRouter();
-  const { message } = App.useApp();
+  const message = useMessage();
   useKeys({ b: () => router.push("/") });
   const save = async (job: TakeIn): Promise<boolean> => {
     const answer = await send<{ number: number }>("POST", "/api/jobs", job);

@@ -1,13 +1,14 @@
 "use client";
 
-import { App } from "antd";
+import { useMessage } from "../shared/Providers";
 import type { TakeIn } from "../../schemas/job";
 import { useJob } from "../job/JobProvider";
+import { Faults } from "./Faults";
 import { TakeInForm } from "./TakeInForm";
 
 export function TakeInStation() {
   const { view, write } = useJob();
-  const { message } = App.useApp();
+  const message = useMessage();
   const { id: _id, number: _n, version, state: _s, waiver: _w, openedAt: _o, closedAt: _c, ...takeIn } = view.job;
   const save = async (job: TakeIn): Promise<boolean> => {
     const answer = await write("PATCH", "", { version, job });
@@ -15,5 +16,10 @@ export function TakeInStation() {
     return answer.ok;
   };
   // a new version from elsewhere fills the form anew
-  return <TakeInForm key={version} initial={takeIn} saveLabel="Keep" onSave={save} />;
+  return (
+    <>
+      <TakeInForm key={version} initial={takeIn} saveLabel="Keep" onSave={save} />
+      <Faults />
+    </>
+  );
 }

@@ -24,6 +24,8 @@ export const answer: Head = {
     const unit = { kind: "unit" } as const;
     if (said === "back" || said === "put back")
       return keeps({ about: "observed", subject: unit, observation: { kind: "putBack", line: to } });
+    const belongs = /^fault (\d{1,2})$/.exec(said);
+    if (belongs) return keeps({ about: "observed", subject: unit, observation: { kind: "belongs", line: to, fault: Number(belongs[1]) } });
     const followed = FOLLOWED_WORDS[said] ?? null;
     const meaning = MEANINGS[said.replace(/ job$/, "").replace(" ", "")];
     if (meaning) return keeps({ about: "observed", subject: unit, observation: { kind: "settled", line: to, as: meaning } });
@@ -36,6 +38,7 @@ export const answer: Head = {
   },
   examples: [
     { line: "re 214 same", says: "answers what line 214 left open: gone, better, part, place, look …" },
+    { line: "re 214 fault 2", says: "what line 214 said is evidence of fault 2" },
     { line: "re 214 back", says: "what was put across or unplugged is as it was; all back: everything" },
   ],
 };

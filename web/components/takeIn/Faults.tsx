@@ -1,0 +1,65 @@
+"use client";
+
+import { FAULT_STATES } from "@mirvek/core/evidence";
+import { faultStateName } from "../../wording/observation";
+import { list } from "../../wording/quantity";
+import { useJob } from "../job/JobProvider";
+import { Pick } from "../shared/Pick";
+import styles from "./TakeInForm.module.css";
+
+const SAID: Readonly<Record<(typeof FAULT_STATES)[number], string>> = {
+  open: "open",
+  suspected: "suspected",
+  shown: "shown",
+  cured: "cured",
+  locatedNotRepaired: "located",
+  clearedWithoutCause: "cleared",
+  waiting: "waiting",
+};
+
+/** Every fault of the docket with where it stands; the complaint is the first. */
+export function Faults() {
+  const { view, submit } = useJob();
+  const { faults, sideJobs, claims, owner } = view.unit;
+  const asides = [
+    ["Side jobs", sideJobs],
+    ["Claimed, not proven", claims],
+    ["Owner", owner],
+  ] as const;
+  return (
+    <section className={styles.faults} aria-label="Faults on this docket">
+      <h2>Faults on this docket</h2>
+      <table className="sheet">
+        <tbody>
+          {faults.map((f) => (
+            <tr key={f.number}>
+              <td className="n mono">{f.number}</td>
+              <td>{f.text ?? (view.job.complaint || "The complaint, not written down yet")}</td>
+              <td className="muted">{f.lines.length > 0 && `lines ${list(f.lines.map(String))}`}</td>
+              <td>
+                <Pick
+                  aria-label={`Where fault ${f.number} stands`}
+                  value={f.state}
+                  options={FAULT_STATES.map((s) => ({ value: s, label: faultStateName[s] }))}
+                  onPick={(s) => s && void submit(`fault ${f.number} ${SAID[s]}`)}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="muted">
+        One more: <span className="mono">fault headphone socket cuts out</span>. What a line shows of it:{" "}
+        <span className="mono">re 214 fault 2</span>.
+      </p>
+      {asides.map(
+        ([name, texts]) =>
+          texts.length > 0 && (
+            <p key={name}>
+              <b>{name}:</b> {texts.join("; ")}
+            </p>
+          ),
+      )}
+    </section>
+  );
+}
