@@ -1,4 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
+import sharp from "sharp";
 import { answer, expectAccessible, line, openedJob, say, watchConsole } from "./helpers";
 
 const nextAct = (page: Page) => page.getByRole("status", { name: "Next act" });
@@ -182,4 +183,41 @@ test("words are never refused, and a figure is never kept unread without being a
   await expect(line(page)).toHaveValue("C14 esx 4.6");
   await say(page, '"C14 esx 4.6');
   await expect(answer(page)).toContainText("kept as said");
+});
+
+test("a picture is dropped in, made small and shown; what is none is refused in words", async ({ page, request, baseURL }) => {
+  const number = await openedJob(request, baseURL!, "C14 100u 16v decoupler");
+  await page.goto(`/jobs/${number}/look`);
+  await expect(page.getByRole("listbox", { name: "Parts to look at" })).toBeFocused();
+  const section = page.getByRole("region", { name: "Photographs" });
+  await section.getByLabel("What it shows").fill("board by C14");
+  const png = await sharp({ create: { width: 2400, height: 1200, channels: 3, background: "#2d6" } })
+    .png()
+    .toBuffer();
+  await section.getByLabel("Pictures").setInputFiles({ name: "before.png", mimeType: "image/png", buffer: png });
+  const picture = section.getByRole("img", { name: "board by C14, before" });
+  await expect(picture).toBeVisible();
+  await expect.poll(() => picture.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(1600);
+  await section.getByLabel("Pictures").setInputFiles({ name: "trap.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
+  await expect(section).toContainText("no picture Mirvek reads");
+  await expectAccessible(page);
+  await section.getByRole("button", { name: "Strike picture of board by C14" }).click();
+  await expect(picture).toHaveCount(0);
+});
+
+test("a second fault on the docket has a state of its own, and holds the closing while it is open", async ({ page, request, baseURL }) => {
+  const number = await openedJob(request, baseURL!, "");
+  await page.goto(`/jobs/${number}/take-in`);
+  await say(page, "fault headphone socket cuts out");
+  const faults = page.getByRole("region", { name: "Faults on this docket" });
+  await expect(faults.getByRole("row", { name: /headphone socket cuts out/ })).toBeVisible();
+  await page.goto(`/jobs/${number}/hand-back`);
+  await expect(page.getByText("Another fault of this docket is still open")).toBeVisible();
+  await page.goto(`/jobs/${number}/take-in`);
+  await faults.getByLabel("Where fault 2 stands").selectOption("cured");
+  await expect(page.getByTestId("readout-answer")).toContainText("fault 2: cured");
+  await expectAccessible(page);
+  await page.goto(`/jobs/${number}/hand-back`);
+  await expect(page.getByText("Another fault of this docket is still open")).toHaveCount(0);
+  await expect(page.getByRole("article", { name: "Report" })).toContainText("Fault 2, headphone socket cuts out: cured");
 });

@@ -30,6 +30,9 @@ const ROUTES: readonly [method: string, path: string, body: Record<string, unkno
   ["GET", "/api/order.csv", {}],
   ["GET", "/api/jobs/403", {}],
   ["GET", "/api/jobs/403/records", {}],
+  ["POST", "/api/jobs/403/photos?about=C22", {}],
+  ["GET", "/api/jobs/403/photos", {}],
+  ["DELETE", "/api/jobs/403/photos/1", {}],
   ["GET", "/api/jobs/403/order.csv", {}],
   ["GET", "/api/jobs/403/candidates?position=C22", {}],
 ];

@@ -18,6 +18,9 @@ export type RequestIssue =
   | { code: "closingHeld"; by: readonly ClosingHold[] }
   | { code: "invalid"; fields: readonly { path: string; message: string }[] }
   | { code: "notKept" }
+  | { code: "noPicture" }
+  | { code: "pictureTooLarge"; megabytes: number; megapixels: number }
+  | { code: "tooManyPictures"; most: number }
   | { code: "crossOrigin" }
   | { code: "methodNotAllowed" }
   | { code: "databaseDown" }

@@ -1,4 +1,6 @@
 import "server-only";
+import { Readable } from "node:stream";
+import type { ReadableStream } from "node:stream/web";
 import { NextResponse } from "next/server";
 import { type z } from "zod";
 import type { RequestIssue } from "../schemas/issues";
@@ -32,6 +34,38 @@ export async function respond<S extends z.ZodType, T>(
 export async function respondRead<T>(work: () => Promise<T>): Promise<NextResponse<Answer<T>>> {
   try {
     return NextResponse.json({ ok: true, value: await work() });
+  } catch (error) {
+    return answerError(error);
+  }
+}
+
+/** A write whose body is a file. It is read piece by piece, and no further than `most` bytes. */
+export async function respondBytes<T>(
+  request: Request,
+  most: number,
+  work: (bytes: Buffer) => Promise<T>,
+): Promise<NextResponse<Answer<T>>> {
+  try {
+    const pieces: Uint8Array[] = [];
+    let length = 0;
+    for await (const piece of request.body ? Readable.fromWeb(request.body as ReadableStream<Uint8Array>) : []) {
+      length += piece.length;
+      if (length > most) return failed({ code: "invalid", fields: [{ path: "", message: "too long" }] }, 413);
+      pieces.push(piece);
+    }
+    return NextResponse.json({ ok: true, value: await work(Buffer.concat(pieces)) });
+  } catch (error) {
+    return answerError(error);
+  }
+}
+
+/** A JPEG of our own; what its address shows never changes. */
+export async function respondPicture(work: () => Promise<Buffer>): Promise<NextResponse> {
+  try {
+    const image = await work();
+    return new NextResponse(new Uint8Array(image), {
+      headers: { "content-type": "image/jpeg", "cache-control": "private, max-age=31536000, immutable", "content-disposition": "inline" },
+    });
   } catch (error) {
     return answerError(error);
   }

@@ -18,6 +18,7 @@ const RIGHTS: Readonly<Record<string, Right>> = {
   reading: ADD,
   point_reading: ADD,
   observation: ADD,
+  photo: { insert: true, update: ["about", "moment", "struck_at"] },
   safety_event: ADD,
   line_withdrawal: ADD,
   choice: ADD,

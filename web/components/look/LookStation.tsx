@@ -6,6 +6,7 @@ import { leakFollowUps, LOOK_KEYS, type LookKey } from "../../wording/look";
 import { observationText, partClassName, subjectText } from "../../wording/observation";
 import { roleName, signName } from "../../wording/vocabulary";
 import { useCursor, useJob } from "../job/JobProvider";
+import { Photos } from "./Photos";
 import styles from "./Look.module.css";
 
 interface Row {
@@ -126,6 +127,7 @@ export function LookStation() {
           ))}
         </ul>
       )}
+      <Photos />
       {leaks.length > 0 && (
         <section className={styles.follow} aria-label="After a leak">
           <h2>After a leak: {leaks.join(", ")}</h2>

@@ -103,7 +103,8 @@ class JobSeeder {
     await db.query("update job set opened_at = $2 where id = $1", [id, new Date(this.clock)]);
     await insertJobEvent(db, id, "opened", {}, "demo");
     await addPositions(db, number, { kind: "list", text: demo.positions });
-    for (const { from, offset, channel } of demo.twins) await addPositions(db, number, { kind: "twins", from: [...from], offset, channels: [channel] });
+    for (const { from, offset, channel } of demo.twins)
+      await addPositions(db, number, { kind: "twins", from: [...from], offset, channels: [channel] });
     const positions = await this.positions();
     const mains = demo.takeIn.supplyKind !== "none" && demo.takeIn.supplyKind !== "battery";
     if (mains && demo.measure.quick.length > 0 && !positions.some((p) => p.holdsCharge)) await this.override(id);

@@ -26,5 +26,22 @@ create trigger no_truncate before truncate on observation for each statement exe
 -- The state volts were read in, as far as it was said: off, standby, loaded, cold …
 alter table point_reading add column under jsonb not null default '{}' check (jsonb_typeof(under) = 'object' and pg_column_size(under) < 1024);
 
+-- Photographs, made small and without what a camera writes into them; the same picture is kept once a job.
+create table photo (
+  id integer generated always as identity primary key,
+  job_id integer not null references job,
+  about text check (about <> '' and length(about) <= 60),
+  moment text not null check (moment in ('before', 'after')),
+  sha256 text not null check (length(sha256) = 64),
+  width integer not null check (width between 1 and 4000),
+  height integer not null check (height between 1 and 4000),
+  image bytea not null check (length(image) <= 3000000),
+  taken_at timestamptz not null default clock_timestamp(),
+  by text not null check (by <> ''),
+  struck_at timestamptz,
+  unique (job_id, sha256)
+);
+create trigger no_truncate before truncate on photo for each statement execute function refuse_change();
+
 -- Down Migration
 do $$ begin raise exception 'there is no way back to before observations: restore a dump'; end $$;
