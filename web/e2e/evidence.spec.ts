@@ -221,3 +221,30 @@ test("a second fault on the docket has a state of its own, and holds the closing
   await expect(page.getByText("Another fault of this docket is still open")).toHaveCount(0);
   await expect(page.getByRole("article", { name: "Report" })).toContainText("Fault 2, headphone socket cuts out: cured");
 });
+
+test("a written list is pasted into the line: what is understood is kept, what is not stays and is named", async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const number = await openedJob(request, baseURL!, "C14 100u 16v decoupler");
+  await page.goto(`/jobs/${number}/measure`);
+  await expect(line(page)).toBeFocused();
+  const looks = Array.from({ length: 100 }, (_, i) => `joint Q${i + 1} ringed`);
+  const expectations = ["expect rail +15 15 5%", "expect rail -15 -15 5%", "bias should be -46 to -40", "C14 esx 4.6"];
+  await page.evaluate(
+    (text) => {
+      const data = new DataTransfer();
+      data.setData("text", text);
+      document.activeElement!.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+    },
+    [...looks, ...expectations].join("\n"),
+  );
+  await expect(page.getByText("103 lines kept, 1 not understood: C14 esx 4.6")).toBeVisible();
+  await expect(line(page)).toHaveValue("C14 esx 4.6");
+  await expect(page.getByText("Points 3")).toBeVisible();
+  await line(page).press("Control+Enter");
+  await expect(answer(page)).toContainText("kept as said");
+  await page.goto(`/jobs/${number}/look`);
+  await expect(page.getByText("joint Q100", { exact: true })).toBeVisible({ timeout: 60_000 });
+});

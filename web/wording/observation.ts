@@ -205,6 +205,7 @@ export const askText: Readonly<Record<TriedAsk, string>> = {
 };
 
 export const cautionText: Readonly<Record<BridgeCaution, string>> = {
+  fuseLarger: "A larger fuse is never fitted: find why this one blew, then fit its own rating.",
   fuse: "A fuse is never bridged: find why it blew, then fit one of its rating.",
   underRated: "The part put across bears fewer volts than what it is put across.",
   supplyLive: "The unit was on: switch off, discharge, then put a part across.",

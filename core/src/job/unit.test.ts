@@ -83,6 +83,11 @@ describe("what a bench says is folded into what is so now", () => {
     expect(unitOf(...said).tried[0]!.cautions).toEqual(cautions);
   });
 
+  test("a larger fuse is never fitted without being told so", () => {
+    expect(unitOf("F1 1.6a ol", "F1 fitted 2a, blows again").tried[0]!.cautions).toEqual(["fuseLarger"]);
+    expect(unitOf("F1 1.6a ol", "F1 fitted 1.6a, blows again").tried[0]!.cautions).toEqual([]);
+  });
+
   test("what was unplugged or put across holds the closing until it is back", () => {
     const out = typed(records(), "unplugged tone board plug, rail back to 15", "100u 25v over C14, hum gone");
     expect(pictureOf(out).facts.leftIn).toBe(2);

@@ -60,8 +60,8 @@ export interface LoadPicture {
 
 /** What something tried still wants to be told. */
 export type TriedAsk = "outcome" | "followed" | "bridgeValue";
-/** What speaks against a bridge as it was made. */
-export type BridgeCaution = "fuse" | "underRated" | "supplyLive" | "mainsPart";
+/** What speaks against what was put across or put in. */
+export type BridgeCaution = "fuse" | "fuseLarger" | "underRated" | "supplyLive" | "mainsPart";
 
 export interface TriedPicture {
   seq: number;
@@ -136,6 +136,7 @@ export interface UnitContext {
 
 /** Folds observations and volts at points, each in the order they were kept, into what they say now. */
 export function unitPicture(all: readonly StoredObservation[], points: readonly PointReading[], context: UnitContext): UnitPicture {
+  const parts = partPictures(all);
   const texts = (kind: "sideJob" | "claim" | "owner") => all.filter(isOf(kind)).map((o) => o.observation.text);
   const settled = new Map(all.filter(isOf("settled")).map((o) => [o.observation.line, o.observation.as]));
   const remarks = all
@@ -143,11 +144,11 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
     .map((o) => ({ seq: o.seq, line: o.line, subject: o.subject, text: o.observation.text, as: settled.get(o.seq) ?? null }));
   const of = (as: RemarkMeaning) => remarks.filter((r) => r.as === as).map((r) => r.text);
   return {
-    parts: partPictures(all),
+    parts,
     points: pointPictures(all, points),
     loads: loadPictures(all),
     looks: all.filter(isOf("look")).map((o) => ({ seq: o.seq, line: o.line, subject: o.subject, look: o.observation, takenAt: o.takenAt })),
-    tried: triedPictures(all, context),
+    tried: triedPictures(all, parts, context),
     remarks,
     draw: all
       .filter(isOf("figure"))
@@ -263,7 +264,7 @@ function loadPictures(all: readonly StoredObservation[]): LoadPicture[] {
 
 const ASKS_OUTCOME: ReadonlySet<Act> = new Set<Act>(["cleaned", "lifted"]);
 
-function triedPictures(all: readonly StoredObservation[], context: UnitContext): TriedPicture[] {
+function triedPictures(all: readonly StoredObservation[], parts: readonly PartPicture[], context: UnitContext): TriedPicture[] {
   const later = all.filter(isOf("outcome"));
   const back = all.filter(isOf("putBack"));
   return all.filter(isOf("tried")).map((o) => {
@@ -271,7 +272,8 @@ function triedPictures(all: readonly StoredObservation[], context: UnitContext):
     const outcome = mine.findLast((l) => l.observation.outcome !== null)?.observation.outcome ?? o.observation.outcome;
     const followed = mine.findLast((l) => l.observation.followed !== null)?.observation.followed ?? o.observation.followed;
     const tried: Tried = { ...o.observation, outcome, followed };
-    const cautions = tried.act === "bridged" ? cautionsOf(tried, context, o.seq) : [];
+    const cautions =
+      tried.act === "bridged" ? cautionsOf(tried, context, o.seq) : tried.act === "replaced" ? fuseCautions(tried, parts) : [];
     const isBack = back.some((b) => b.seq > o.seq && (b.observation.line === null || b.observation.line === o.seq));
     return {
       seq: o.seq,
@@ -314,6 +316,14 @@ function faultsOf(all: readonly StoredObservation[]): FaultPicture[] {
     state: all.filter(isOf("faultState")).findLast((o) => o.observation.fault === i + 1)?.observation.state ?? "open",
     lines: all.filter(isOf("belongs")).flatMap((o) => (o.observation.fault === i + 1 ? [o.observation.line] : [])),
   }));
+}
+
+/** A fuse of more amperes than is marked on the one that was there. */
+function fuseCautions(t: Tried, parts: readonly PartPicture[]): BridgeCaution[] {
+  const put = t.with?.marked.find((m) => m.unit === "A")?.value ?? null;
+  const was = t.to.flatMap((s) => (s.kind === "part" ? (parts.find((p) => p.name === s.name && p.class === "fuse")?.marked ?? []) : []));
+  const rated = was.find((m) => m.unit === "A")?.value ?? null;
+  return put !== null && rated !== null && put > rated ? ["fuseLarger"] : [];
 }
 
 function coldStartsOf(all: readonly StoredObservation[]): ColdStarts | null {

@@ -55,7 +55,7 @@ const ACT_PHRASES: Readonly<Record<Act, string>> = {
   otherSource: "other source, another source, different source",
   otherCable: "other cable, another cable, different cable, other lead, another lead",
   otherOutlet: "other outlet, another outlet, different outlet, other wall socket, another wall socket",
-  replaced: "replaced, changed, renewed, put in a new, put in new, recapped, exchanged for new",
+  replaced: "replaced, fitted, changed, renewed, put in a new, put in new, recapped, exchanged for new",
   resoldered: "resoldered, reflowed, soldered, resolder, soldered again",
   cleaned: "cleaned, contact cleaner on, sprayed, wiped",
 };

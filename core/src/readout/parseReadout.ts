@@ -1,4 +1,5 @@
 import { LENGTHS } from "../knowledge";
+import { inVolts } from "./divisions";
 import type { Entry, ReadoutContext, ReadoutIssue } from "./entry";
 import { understandHead } from "./heads";
 import { lex, type Token } from "./lex";
@@ -15,10 +16,10 @@ const HALF = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uD
  * `rail +15 11.7`, `C3 leak 20k falling`, `C1 38v`, `out`, `new 10u 50v esr 1.4`, `power off`, `undo`. Words in any order;
  * `in`, `out`, a meter's word and `@f` belong to the value they stand beside; decimals with point or comma; a bare number is what
  * the current meter shows. Never guesses silently: what cannot be told apart comes back as an issue that asks. A lone `!` keeps a
- * value far from the marked one. What is understood lies within `LIMITS` and `LENGTHS`, so that it can be kept.
+ * value far from the marked one. Divisions of a screen are multiplied out. What is understood lies within `LIMITS` and `LENGTHS`, so that it can be kept.
  */
 export function parseReadout(line: string, context: ReadoutContext): Parsed<Entry> {
-  const typed = line.trim().replace(/\s+/g, " ");
+  const typed = inVolts(line.trim().replace(/\s+/g, " "));
   if (typed === "") return fail({ code: "empty" });
   if (typed.length > LENGTHS.line) return fail({ code: "tooLong", most: LENGTHS.line });
   if (CONTROL.test(typed) || HALF.test(typed)) return fail({ code: "badCharacter" });

@@ -103,6 +103,11 @@ describe("what was tried, in the words that come to mind", () => {
     expect(brings("rail +15 11.7 loaded, cold")[0]).toMatchObject({ point: "rail +15", volts: 11.7, under: { load: "loaded" } });
   });
 
+  test("divisions of a screen are multiplied out", () => {
+    expect(brings("C14 ripple 2.4 div at 50mv")).toMatchObject([{ about: "voltsAt", volts: 0.12, form: "peakToPeak" }]);
+    expect(brings("rail +15 14.9 3 divisions x 20mv/div")).toMatchObject([{ volts: 14.9 }, { volts: 0.06, form: "peakToPeak" }]);
+  });
+
   test("a part said to be fitted, with what came of it, is both", () => {
     expect(brings("C14 fitted, hum gone").map((c) => c.about)).toEqual(["fitted", "observed"]);
     expect(told("C14 fitted, hum gone")[0]!.o).toMatchObject({ act: "replaced", outcome: "gone" });
@@ -158,6 +163,10 @@ describe("parts of other classes", () => {
     ["cold start no after 20 min rest", "unit", [{ kind: "coldStart", started: false, rest: 1200 }]],
     ["bias should be -46 to -40", "bias", [{ kind: "expected", low: -46, high: -40, nominal: null }]],
     ["rail +15 should be 15 5%", "rail +15", [{ kind: "expected", low: 14.25, high: 15.75, nominal: 15 }]],
+    ["expect rail +15 15 5%", "rail +15", [{ kind: "expected", low: 14.25, high: 15.75, nominal: 15 }]],
+    ["expect rail -15 -15 5%", "rail -15", [{ kind: "expected", low: -15.75, high: -14.25, nominal: -15 }]],
+    ["expect rail +5 5 0.2", "rail +5", [{ kind: "expected", low: 4.8, high: 5.2, nominal: 5 }]],
+    ["expect bias -46 to -40", "bias", [{ kind: "expected", low: -46, high: -40, nominal: null }]],
     ["re 214 place", "unit", [{ kind: "outcome", line: 214, followed: "place" }]],
     ["re 214 side job", "unit", [{ kind: "settled", line: 214, as: "sideJob" }]],
     ["all back", "unit", [{ kind: "putBack", line: null }]],

@@ -36,6 +36,8 @@ export function told(typed: string, context: ReadoutContext, readAlone: ReadAlon
   const [only, second] = clauses;
   // volts alone are the heads' to read: what they ask back is not settled by dropping a word
   const volts = telling.brings.every((c) => c.about === "point");
+  // what a capacitor was fitted with is asked back by its head, where it stands alone
+  if (!second && only && FITTED.test(only.text) && only.things.some((t) => context.known.has(nameOf(t)))) return null;
   if (!second && only && volts && (only.unread.length > 0 || Object.keys(only.under).length === 0)) return null;
   const structured = telling.brings.some((c) => c.about !== "observed" || c.observation.kind !== "remark");
   if (!structured) return null;
@@ -50,6 +52,8 @@ export function remarkOf(typed: string, context: ReadoutContext): Consequence {
   return { about: "observed", subject, observation: { kind: "remark", text: typed.slice(0, LENGTHS.line) } };
 }
 
+const FITTED = /\b(fitted|replaced|renewed)\b/i;
+const nameOf = (thing: Thing): string => thing.subject.name;
 const observed = (subject: Subject, observation: Observation): Said => ({ about: "observed", subject, observation });
 const subjectOf = (thing: Thing): Subject => ({ ...thing.subject, name: thing.subject.name.slice(0, LENGTHS.point) });
 
@@ -57,6 +61,7 @@ function tellOne(clause: Clause, telling: Telling, context: ReadoutContext, read
   const act = actOf(clause, telling);
   const things = clause.things.length > 0 || !clause.it || !telling.last ? clause.things : [telling.last];
   if (clause.toGround) telling.toGround = true;
+  if (act === "replaced" && tellFitted(clause, telling, readAlone)) return;
   if (act !== null) tryIt(act, clause, things, telling, readAlone);
   else if (
     telling.open !== null &&
@@ -279,6 +284,19 @@ function figuresOfUnit(clause: Clause, context: ReadoutContext): Said[] {
   });
 }
 
+/** A capacitor that was fitted: the new part is in, and what comes of it is told by what is said next. @returns whether it was that */
+function tellFitted(clause: Clause, telling: Telling, readAlone: ReadAlone): boolean {
+  const alone = readAlone(clause.text);
+  const brings = alone?.ok && alone.value.kind === "keeps" ? alone.value.brings : [];
+  const fitted = brings.flatMap((c) => (c.about === "fitted" ? [{ kind: "part", name: c.designator } as const] : []));
+  if (fitted.length === 0) return false;
+  const nothing = { with: null, outcome: null, symptom: null, before: null, after: null, followed: null, under: {}, together: [] };
+  telling.brings.push(...brings, observed(fitted[0]!, { kind: "tried", act: "replaced", to: fitted, ...nothing }));
+  telling.open = telling.brings.length - 1;
+  telling.last = clause.things.at(-1) ?? telling.last;
+  return true;
+}
+
 /** A statement that tells nothing of its own: readings as the heads know them, else a remark. */
 function tellRest(clause: Clause, things: readonly Thing[], telling: Telling, readAlone: ReadAlone): void {
   const points = pointsIn(clause, readAlone);
@@ -290,11 +308,6 @@ function tellRest(clause: Clause, things: readonly Thing[], telling: Telling, re
   const alone = readAlone(clause.text);
   if (alone?.ok && alone.value.kind === "keeps") {
     telling.brings.push(...alone.value.brings);
-    const fitted = alone.value.brings.flatMap((c) => (c.about === "fitted" ? [{ kind: "part", name: c.designator } as const] : []));
-    if (fitted.length === 0) return;
-    const nothing = { with: null, outcome: null, symptom: null, before: null, after: null, followed: null, under: {}, together: [] };
-    telling.brings.push(observed(fitted[0]!, { kind: "tried", act: "replaced", to: fitted, ...nothing }));
-    telling.open = telling.brings.length - 1;
     return;
   }
   if (clause.toGround && clause.figures.length === 0) return;

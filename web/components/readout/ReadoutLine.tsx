@@ -3,7 +3,7 @@
 import { limitsOn } from "@mirvek/core/job";
 import { completeDesignator, type Consequence, type Entry } from "@mirvek/core/readout";
 import { Button, Segmented } from "antd";
-import { useEffect, useState, type KeyboardEvent } from "react";
+import { useEffect, useState, type ClipboardEvent, type KeyboardEvent } from "react";
 import { consequenceText, entryText } from "../../wording/entry";
 import { issueText, readoutIssueText } from "../../wording/requestIssue";
 import { backingOf, limitsText, reasonOf, settleText } from "../../wording/verdict";
@@ -14,11 +14,15 @@ import { markOf } from "../shared/markOf";
 import { Pick } from "../shared/Pick";
 import styles from "./ReadoutLine.module.css";
 
+/** More in one go than any bench writes down. */
+const MOST_PASTED = 300;
+
 /** The one line at hand everywhere in a job: says how it understood you, judges at Enter, and keeps it as soon as the server can. */
 export function ReadoutLine() {
   const { view, pending, answer, down, full, submit, preview, clearAnswer, drop, inputRef } = useJob();
   const { cursor, setCursor, current, inCircuit, meter, setInCircuit, setMeter } = useCursor();
   const [text, setText] = useState("");
+  const [pasted, setPasted] = useState<{ kept: number; left: readonly string[] } | null>(null);
   const typed = text.trim();
   const refused = answer?.kind === "refused" ? answer : null;
   const parsed = typed === "" ? null : preview(typed);
@@ -44,8 +48,9 @@ export function ReadoutLine() {
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
     const act = {
       Enter: () => {
-        // an unparsable line is not sent: it stays, with what is wrong said above it
-        if (typed !== "" && submit(typed).ok) setText("");
+        // a line that is asked back is not sent: it stays, with what is wrong said above it; with Ctrl it is kept as said, unread
+        const asSaid = (event.ctrlKey || event.metaKey) && !parsed?.ok;
+        if (typed !== "" && submit(asSaid ? `"${typed}` : typed).ok) setText("");
       },
       Tab: () => completions[0] && setText(`${completions[0]} `),
       ArrowDown: () => step(1),
@@ -62,6 +67,20 @@ export function ReadoutLine() {
     }
   };
 
+  /** A written list goes in line by line; what is not understood stays, to be put right. */
+  const onPaste = (event: ClipboardEvent<HTMLInputElement>) => {
+    const lines = event.clipboardData
+      .getData("text")
+      .split(/\r?\n/)
+      .map((l) => l.trim())
+      .filter(Boolean);
+    if (lines.length < 2) return;
+    event.preventDefault();
+    const left = lines.slice(0, MOST_PASTED).filter((l) => !submit(l).ok);
+    setPasted({ kept: Math.min(lines.length, MOST_PASTED) - left.length, left: [...left, ...lines.slice(MOST_PASTED)] });
+    setText(left[0] ?? "");
+  };
+
   const { meters } = view.shop;
   const first = pending[0];
   return (
@@ -74,6 +93,18 @@ export function ReadoutLine() {
           </span>
           <Button size="small" type="text" onClick={() => drop(first.key)}>
             Drop “{first.line}”
+          </Button>
+        </div>
+      )}
+      {pasted && (
+        <div className={styles.down} role="status">
+          <span>
+            {pasted.kept} lines kept
+            {pasted.left.length > 0 ? `, ${pasted.left.length} not understood: ${pasted.left.slice(0, 4).join(" · ")}` : ""}
+            {pasted.left.length > 4 ? " …" : ""}.
+          </span>
+          <Button size="small" type="text" onClick={() => setPasted(null)}>
+            Seen
           </Button>
         </div>
       )}
@@ -126,13 +157,16 @@ export function ReadoutLine() {
           value={text}
           onChange={(event) => setText(event.target.value)}
           onKeyDown={onKey}
+          onPaste={onPaste}
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}
           maxLength={400}
           placeholder="c14 esr 0.4"
         />
-        <span className={styles.hint}>{parsed?.ok ? "Enter keeps it" : parsed ? "asked back" : typed === "" ? "r" : ""}</span>
+        <span className={styles.hint}>
+          {parsed?.ok ? "Enter keeps it" : parsed ? "asked back · Ctrl Enter keeps it as said" : typed === "" ? "r" : ""}
+        </span>
       </div>
     </footer>
   );

@@ -9,12 +9,19 @@ import { point } from "./point";
 /** What a regulated rail may be off by where nobody says (common practice). */
 const USUAL = 0.05;
 
+const NUMBER = /^[+-]?[\d.,]+(v|%)?$/i;
+
 /** A line split where it says what should be: the point, and the words behind. */
 function apart(typed: string): { name: string; figures: string } | null {
   const should = /^(.*?)\s+(?:should be|should read|wants|expected|must be)\s+(.+)$/i.exec(typed);
   if (should) return { name: should[1]!, figures: should[2]! };
-  const first = /^expect\s+(.+?)\s+((?:[+-]?[\d.,]+\s*v?\s*(?:to|-|–|±|\+-|\+\/-)?\s*)+%?\s*.*)$/i.exec(typed);
-  return first ? { name: first[1]!, figures: first[2]! } : null;
+  const words = /^expect\s+(.+)$/i.exec(typed)?.[1]?.split(/\s+/) ?? [];
+  const at = words.findIndex((w) => NUMBER.test(w));
+  if (at < 1) return null;
+  // "rail +15 15 5%": of two figures in a row the first is the rail's name
+  const named = /^rail$/i.test(words[0]!) && NUMBER.test(words[at + 1] ?? "") && !(words[at + 1] ?? "").endsWith("%");
+  const from = named ? at + 1 : at;
+  return { name: words.slice(0, from).join(" "), figures: words.slice(from).join(" ") };
 }
 
 /** The point by the name its readings will have. */
@@ -42,7 +49,7 @@ export const expect: Head = {
   },
   examples: [
     { line: "rail +15 should be 15 5%", says: "what a point should read" },
-    { line: "bias should be -46 to -40", says: "between two limits" },
+    { line: "expect bias -46 to -40", says: "between two limits" },
   ],
 };
 

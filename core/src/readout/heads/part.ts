@@ -34,7 +34,7 @@ export const part: Head = {
     { line: "C13 same", says: "as the line before" },
     { line: "C5 with C7", says: "what lies across it; alone: nothing" },
     { line: "C1 38v", says: "charge left; live volts when on" },
-    { line: "C1 ripple 80mv", says: "ripple: rms, or 230mvpp" },
+    { line: "C1 ripple 80mv", says: "ripple: rms, or 230mvpp, or 2.4 div at 50mv" },
   ],
 };
 
