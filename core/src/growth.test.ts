@@ -1,27 +1,14 @@
 import { describe, expect, test } from "vitest";
 import { EVIDENCE, evidenceRegistry, fold, type EvidenceKind } from "./evidence";
-import { PATH, nextOf, stationStates, type JobFacts, type Station } from "./job";
+import { PATH, nextOf, stationStates, type Station } from "./job";
 import { ROWS, byId, practice, type KnowledgeRow } from "./knowledge";
 import { headTable, lex, type Head, type ReadoutContext } from "./readout";
+import { jobFacts } from "./testing/jobs";
 import { SCENARIOS, scenarioRegistry, type Scenario } from "./scenarios";
 
 // Adding one of each is one thing and one registration: a throw-away one is added here without touching any other file.
 
-const facts: JobFacts = {
-  state: "open",
-  complaint: "hums",
-  findings: 1,
-  safety: { kind: "safe", since: 0 },
-  positions: [],
-  proven: null,
-  explained: null,
-  looked: true,
-  tried: 0,
-  asked: 0,
-  leftIn: 0,
-  openFaults: 0,
-  unmeasuredFuse: null,
-};
+const facts = jobFacts();
 
 describe("a throw-away one of each", () => {
   test("kind of evidence: it is folded like the rest, the latest out of circuit counts", () => {

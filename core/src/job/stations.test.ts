@@ -1,7 +1,8 @@
 import { expect, test } from "vitest";
 import type { TouchSafety } from "../bringUp";
 import { volts } from "../units";
-import { closingHolds, type JobFacts, type PositionFacts } from "./facts";
+import { jobFacts as job } from "../testing/jobs";
+import { closingHolds, type PositionFacts } from "./facts";
 import { PATH, nextOf, pathOf, stationStates } from "./stations";
 
 const position = (designator: string, over: Partial<PositionFacts> = {}): PositionFacts => ({
@@ -12,23 +13,6 @@ const position = (designator: string, over: Partial<PositionFacts> = {}): Positi
   decision: "none",
   renewed: false,
   twins: [],
-  ...over,
-});
-const safe: TouchSafety = { kind: "safe", since: 0 };
-const job = (over: Partial<JobFacts> = {}): JobFacts => ({
-  state: "open",
-  complaint: "hums",
-  findings: 1,
-  safety: safe,
-  positions: [],
-  proven: null,
-  explained: null,
-  looked: true,
-  tried: 0,
-  asked: 0,
-  leftIn: 0,
-  openFaults: 0,
-  unmeasuredFuse: null,
   ...over,
 });
 
@@ -117,4 +101,13 @@ test("closing is held by one rule: live, temporary, undecided, charged, the most
 
 test("every station has an address of its own", () => {
   expect(new Set(PATH.map((s) => pathOf(s.id))).size).toBe(PATH.length);
+});
+
+test("after make safe the eyes go first; a fuse that looks whole, and answers that are owed, before measuring", () => {
+  const act = (over: Parameters<typeof job>[0]) => nextOf(job(over), PATH).act;
+  expect(act({ looked: false, positions: [position("C1")] })).toEqual({ code: "look" });
+  expect(act({ looked: false, positions: [position("C1", { verdict: "sound" })] }).code, "measuring has begun").not.toBe("look");
+  expect(act({ unmeasuredFuse: "F1", positions: [position("C1")] })).toEqual({ code: "measureFuse", part: "F1" });
+  expect(act({ asked: 2, tried: 3, positions: [position("C1")] })).toEqual({ code: "answer", left: 2 });
+  expect(stationStates(job({ asked: 1, tried: 3 }), PATH).trace).toEqual({ kind: "underWay", done: 2, of: 3 });
 });

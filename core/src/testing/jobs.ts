@@ -4,6 +4,7 @@ import {
   makePicture,
   understand,
   type EnteredLine,
+  type JobFacts,
   type JobRecords,
   type Keeping,
   type PositionRecord,
@@ -49,6 +50,24 @@ export const positionRecord = (id: number, designator: string, of: CapacitorPart
   following: null,
   originalEsr: null,
   holdsCharge: false,
+  ...over,
+});
+
+/** Facts of a job that is safe to touch, with nothing on it yet. */
+export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
+  state: "open",
+  complaint: "hums",
+  findings: 1,
+  safety: { kind: "safe", since: 0 },
+  positions: [],
+  proven: null,
+  explained: null,
+  looked: true,
+  tried: 0,
+  asked: 0,
+  leftIn: 0,
+  openFaults: 0,
+  unmeasuredFuse: null,
   ...over,
 });
 
