@@ -75,6 +75,7 @@ export const observation = z.discriminatedUnion("kind", [
     line: z.number().int(),
     outcome: z.enum(OUTCOMES).nullable(),
     followed: z.enum(FOLLOWED).nullable(),
+    marked: z.array(marked),
   }),
   z.object({ kind: z.literal("putBack"), line: z.number().int().nullable() }),
   z.object({ kind: z.literal("fault"), text: z.string() }),

@@ -240,7 +240,7 @@ export function observationText(o: Observation): string {
     case "settled":
       return `line ${o.line} is ${remarkMeaningName[o.as]}`;
     case "outcome":
-      return `line ${o.line}: ${[o.outcome ? outcomeName[o.outcome] : "", o.followed ? followedName[o.followed] : ""].filter(Boolean).join(", ")}`;
+      return `line ${o.line}: ${[o.outcome ? outcomeName[o.outcome] : "", o.followed ? followedName[o.followed] : "", markedText(o.marked)].filter(Boolean).join(", ")}`;
     case "putBack":
       return o.line === null ? "all back as it was" : `line ${o.line}: back as it was`;
     case "fault":

@@ -160,8 +160,8 @@ export type Observation =
   | { kind: "remark"; text: string }
   /** a remark of an earlier line, named by the place of that line, is settled to be this */
   | { kind: "settled"; line: number; as: RemarkMeaning }
-  /** the outcome of something tried in an earlier line, said later */
-  | { kind: "outcome"; line: number; outcome: Outcome | null; followed: Followed | null }
+  /** what something tried in an earlier line lacked, said later: its outcome, whether the fault followed, what was put across */
+  | { kind: "outcome"; line: number; outcome: Outcome | null; followed: Followed | null; marked: readonly Marked[] }
   /** what was tried in that line, or in all, is back as it was */
   | { kind: "putBack"; line: number | null }
   /** one more fault on the docket, in its own words */

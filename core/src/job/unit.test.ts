@@ -59,7 +59,11 @@ describe("what a bench says is folded into what is so now", () => {
     expect(pictureOf(asked).facts.asked).toBe(1);
     const answered = pictureOf(typed(asked, "re 1 part"));
     expect(answered.unit.tried[0]).toMatchObject({ asks: [], tried: { followed: "part" } });
-    expect(pictureOf(typed(records(), "bridged C14")).unit.tried[0]!.asks).toEqual(["bridgeValue", "outcome"]);
+    const bridged = typed(records(), "bridged C14");
+    expect(pictureOf(bridged).unit.tried[0]!.asks).toEqual(["bridgeValue", "outcome"]);
+    const told = pictureOf(typed(bridged, "re 1 100u 10v", "re 1 same"));
+    expect(told.unit.tried[0]).toMatchObject({ asks: [], cautions: ["underRated"], tried: { outcome: "same" } });
+    expect(told.facts.asked).toBe(0);
   });
 
   test("two changes with one outcome prove neither, and are cured as a set", () => {

@@ -271,7 +271,9 @@ function triedPictures(all: readonly StoredObservation[], parts: readonly PartPi
     const mine = later.filter((l) => l.observation.line === o.seq);
     const outcome = mine.findLast((l) => l.observation.outcome !== null)?.observation.outcome ?? o.observation.outcome;
     const followed = mine.findLast((l) => l.observation.followed !== null)?.observation.followed ?? o.observation.followed;
-    const tried: Tried = { ...o.observation, outcome, followed };
+    const marked = mine.findLast((l) => l.observation.marked.length > 0)?.observation.marked;
+    const put = marked ? { marked, named: o.observation.with?.named ?? null } : o.observation.with;
+    const tried: Tried = { ...o.observation, outcome, followed, with: put };
     const cautions =
       tried.act === "bridged" ? cautionsOf(tried, context, o.seq) : tried.act === "replaced" ? fuseCautions(tried, parts) : [];
     const isBack = back.some((b) => b.seq > o.seq && (b.observation.line === null || b.observation.line === o.seq));

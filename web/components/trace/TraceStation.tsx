@@ -105,6 +105,11 @@ function Asked({ of, say }: { of: TriedPicture; say: (line: string) => void }) {
               {k.name} <kbd>{k.key}</kbd>
             </Button>
           ))}
+        {of.asks.includes("bridgeValue") && (
+          <span>
+            On the line below: <span className="mono">re {of.seq} 100u 25v</span>
+          </span>
+        )}
         {of.asks.includes("followed") && (
           <>
             <Button size="small" onClick={() => say(`re ${of.seq} part`)}>

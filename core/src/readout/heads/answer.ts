@@ -29,15 +29,23 @@ export const answer: Head = {
     const followed = FOLLOWED_WORDS[said] ?? null;
     const meaning = MEANINGS[said.replace(/ job$/, "").replace(" ", "")];
     if (meaning) return keeps({ about: "observed", subject: unit, observation: { kind: "settled", line: to, as: meaning } });
+    const marked = rest.flatMap((t) =>
+      t.value && (t.value.unit !== null || t.value.tiny)
+        ? [{ value: t.value.value, unit: t.value.unit ?? ("F" as const), significant: t.value.significant }]
+        : [],
+    );
+    if (marked.length > 0 && marked.length === rest.length)
+      return keeps({ about: "observed", subject: unit, observation: { kind: "outcome", line: to, outcome: null, followed: null, marked } });
     const words = said.split(" ");
     const phrase = phraseAt(words, 0);
     const outcome =
       OUTCOME_WORDS[said] ?? (phrase?.meaning.slot === "outcome" && phrase.length === words.length ? phrase.meaning.outcome : null);
     if (outcome === null && followed === null) return fail({ code: "notUnderstood", token: said });
-    return keeps({ about: "observed", subject: unit, observation: { kind: "outcome", line: to, outcome, followed } });
+    return keeps({ about: "observed", subject: unit, observation: { kind: "outcome", line: to, outcome, followed, marked: [] } });
   },
   examples: [
     { line: "re 214 same", says: "answers what line 214 left open: gone, better, part, place, look …" },
+    { line: "re 214 100u 25v", says: "what was put across in line 214" },
     { line: "re 214 fault 2", says: "what line 214 said is evidence of fault 2" },
     { line: "re 214 back", says: "what was put across or unplugged is as it was; all back: everything" },
   ],
