@@ -201,6 +201,9 @@ test("a picture is dropped in, made small and shown; what is none is refused in 
   await section.getByLabel("Pictures").setInputFiles({ name: "trap.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
   await expect(section).toContainText("no picture Mirvek reads");
   await expectAccessible(page);
+  await page.goto(`/jobs/${number}/hand-back`);
+  await expect(page.getByRole("article", { name: "Report" }).getByRole("img", { name: "board by C14, before" })).toBeVisible();
+  await page.goto(`/jobs/${number}/look`);
   await section.getByRole("button", { name: "Strike picture of board by C14" }).click();
   await expect(picture).toHaveCount(0);
 });

@@ -22,6 +22,7 @@ import {
 } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
 import { Asides, HowFound, OtherFaults, OtherPartsFound, PointsRead } from "./HowFound";
+import { Pictures } from "./Pictures";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import styles from "./Report.module.css";
 
@@ -174,6 +175,7 @@ export function Report() {
         {ripple.length > 0 && <p>Volts at parts: {ripple.map((p) => `${p.where} ${voltsText(p)}`).join(" · ")}.</p>}
       </section>
       <Asides />
+      <Pictures />
       {view.notes.length > 0 && (
         <section>
           <h2>Notes</h2>
