@@ -81,6 +81,7 @@ export const observation = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("fault"), text: z.string() }),
   z.object({ kind: z.literal("faultState"), fault: z.number().int(), state: z.enum(FAULT_STATES) }),
   z.object({ kind: z.literal("belongs"), line: z.number().int(), fault: z.number().int() }),
+  z.object({ kind: z.literal("spent"), minutes: z.number(), text: z.string() }),
   z.object({ kind: z.literal("sideJob"), text: z.string() }),
   z.object({ kind: z.literal("claim"), text: z.string() }),
   z.object({ kind: z.literal("owner"), text: z.string() }),

@@ -13,7 +13,10 @@ const words: Words = {
   measureAgain: (a) => ({ act: `Measure ${a.position} again: charge creeps back.`, about: "60 s after the first" }),
   look: () => ({ act: "Look round before you measure: bulges, leaks, burns, solder, fuses.", about: "about 3 min" }),
   measureFuse: (a) => ({ act: `Measure the ohms of ${a.part}: a fuse that looks whole can be open.`, about: "about 1 min" }),
-  answer: (a) => ({ act: "Say what came of what you tried.", about: a.left === 1 ? "one answer" : `${a.left} answers` }),
+  answer: (a) => ({
+    act: "Answer what lines left open: what it changed, or what it is.",
+    about: a.left === 1 ? "one answer" : `${a.left} answers`,
+  }),
   listPositions: () => ({ act: "List the capacitors of this unit.", about: "paste or type" }),
   measure: (a) => ({
     act: a.twinOf ? `Measure ${a.position}: it is the twin of ${a.twinOf}, which is bad.` : `Measure ${a.position}.`,

@@ -249,6 +249,8 @@ export function observationText(o: Observation): string {
       return `fault ${o.fault}: ${faultStateName[o.state]}`;
     case "belongs":
       return `line ${o.line} is evidence of fault ${o.fault}`;
+    case "spent":
+      return `${span(o.minutes * 60)} spent${o.text ? ` on ${o.text}` : ""}`;
     case "sideJob":
       return `side job: ${o.text}`;
     case "claim":

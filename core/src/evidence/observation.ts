@@ -170,6 +170,8 @@ export type Observation =
   | { kind: "faultState"; fault: number; state: FaultState }
   /** what a line said is evidence of this fault */
   | { kind: "belongs"; line: number; fault: number }
+  /** time that went into something */
+  | { kind: "spent"; minutes: number; text: string }
   | { kind: "sideJob"; text: string }
   | { kind: "claim"; text: string }
   | { kind: "owner"; text: string };
@@ -203,6 +205,7 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   putBack: { hands: false, about: ["unit"] },
   fault: { hands: false, about: ["unit"] },
   faultState: { hands: false, about: ["unit"] },
+  spent: { hands: false, about: ["unit"] },
   belongs: { hands: false, about: ["unit"] },
   sideJob: BESIDE,
   claim: BESIDE,

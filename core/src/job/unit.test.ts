@@ -120,6 +120,13 @@ describe("what a bench says is folded into what is so now", () => {
     expect(closingHolds(pictureOf(typed(said, "fault 2 cured")).facts)).not.toContain("openFault");
   });
 
+  test("time that went into something is kept in the order it was said", () => {
+    expect(unitOf("spent 40 min on the tone board", "spent 1 h").spent).toEqual([
+      { minutes: 40, text: "the tone board" },
+      { minutes: 60, text: "" },
+    ]);
+  });
+
   test("cold starts add up however they were said", () => {
     expect(unitOf("starts 1 of 5", "cold start no", "cold start ok").coldStarts).toEqual({ started: 2, of: 7 });
   });

@@ -121,6 +121,8 @@ export interface UnitPicture {
   coldStarts: ColdStarts | null;
   /** the complaint is the first; alone where no other was said */
   faults: readonly FaultPicture[];
+  /** where the time went, in the order it was said */
+  spent: readonly { minutes: number; text: string }[];
   sideJobs: readonly string[];
   claims: readonly string[];
   owner: readonly string[];
@@ -156,6 +158,7 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
       .reverse(),
     coldStarts: coldStartsOf(all),
     faults: faultsOf(all),
+    spent: all.filter(isOf("spent")).map(({ observation: { minutes, text } }) => ({ minutes, text })),
     sideJobs: [...texts("sideJob"), ...of("sideJob")],
     claims: [...texts("claim"), ...of("claim")],
     owner: [...texts("owner"), ...of("owner")],

@@ -12,6 +12,7 @@ import { part } from "./heads/part";
 import { point } from "./heads/point";
 import { setting } from "./heads/setting";
 import { shelf } from "./heads/shelf";
+import { spent } from "./heads/spent";
 import { stamp } from "./heads/stamp";
 import { texts } from "./heads/texts";
 import { working } from "./heads/working";
@@ -24,6 +25,7 @@ const HEADS: readonly Head[] = [
   note,
   texts,
   fault,
+  spent,
   answer,
   power,
   highest,

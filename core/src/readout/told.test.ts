@@ -173,6 +173,8 @@ describe("parts of other classes", () => {
     ["owner go ahead up to 120", "unit", [{ kind: "owner", text: "go ahead up to 120" }]],
     ["fault headphone socket cuts out", "unit", [{ kind: "fault", text: "headphone socket cuts out" }]],
     ["fault 2 located", "unit", [{ kind: "faultState", fault: 2, state: "locatedNotRepaired" }]],
+    ["spent 40 min on the tone board", "unit", [{ kind: "spent", minutes: 40, text: "the tone board" }]],
+    ["spent 1.5 h", "unit", [{ kind: "spent", minutes: 90, text: "" }]],
     ["re 214 fault 2", "unit", [{ kind: "belongs", line: 214, fault: 2 }]],
     ["add T1 transformer", "T1", []],
   ])("%s", (line, about, wanted) => {

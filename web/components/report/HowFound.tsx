@@ -131,6 +131,7 @@ export function Asides() {
     ["Beside the fault", unit.sideJobs],
     ["Claimed by others, not proven", unit.claims],
     ["The owner decided", unit.owner],
+    ["Time spent", unit.spent.map((s) => `${Math.round(s.minutes)} min${s.text ? `, ${s.text}` : ""}`)],
   ] as const;
   return rows.map(([name, texts]) =>
     texts.length === 0 ? null : (

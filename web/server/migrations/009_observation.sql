@@ -2,7 +2,7 @@
 -- What a bench sees, reads and tries beside the readings of capacitors: one row a fact, about one thing. What a kind may hold is said
 -- once, by the shapes of the application; here stands that it is one of them and about something.
 create type observation_kind as enum ('named', 'figure', 'state', 'look', 'stamp', 'tried', 'coldStart', 'coldStarts', 'expected', 'remark',
-  'settled', 'outcome', 'putBack', 'fault', 'faultState', 'belongs', 'sideJob', 'claim', 'owner');
+  'settled', 'outcome', 'putBack', 'fault', 'faultState', 'belongs', 'spent', 'sideJob', 'claim', 'owner');
 create type subject_kind as enum ('part', 'point', 'place', 'unit');
 create table observation (
   id bigint generated always as identity primary key,
