@@ -65,6 +65,16 @@ db_boot() {
   DB_PORT=$(pick_port "${MIRVEK_DB_PORT:-$(known_port)}"); echo "$DB_PORT" >"$STATE/pg.port"
   # its log turns over by the day of the week, so that it cannot fill a disk; a postmaster that was killed leaves its pid file, which
   # pg_ctl sorts out itself
+  local tried
+  for tried in $(seq 30); do
+    boot_once && return 0
+    # after a kill -9 a child of the old server may live a moment longer, and holds its memory and its port as long
+    as_pg tail -n 20 "$CLUSTER/start.log" 2>/dev/null | grep -Eq 'still in use|already in use|lock file' || return 1
+    [ "$tried" -lt 30 ] && sleep 1
+  done
+  return 1
+}
+boot_once() {
   as_pg "$BIN/pg_ctl" -D "$CLUSTER" -w -t 60 -l "$CLUSTER/start.log" \
     -o "-p $DB_PORT -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c timezone=UTC -c logging_collector=on -c log_directory=log -c log_filename=server-%a.log -c log_truncate_on_rotation=on -c log_rotation_size=0" start >/dev/null
 }
