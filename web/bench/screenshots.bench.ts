@@ -36,7 +36,7 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await shoot(page, "trace");
   await page.goto("/jobs/404/measure");
   await page.getByText("Points 2").click();
-  await expect(page.getByRole("row", { name: /rail \+15/ })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^rail \+15/ })).toBeVisible();
   await shoot(page, "points");
   await page.goto("/jobs/405/ledger");
   await expect(page.getByRole("row", { name: /unplugged servo plug/ })).toBeVisible();

@@ -13,7 +13,6 @@ import { Pick } from "../shared/Pick";
 import { useKeys } from "../shared/useKeys";
 import { Answer } from "./Answer";
 import { curveKinds } from "./curves";
-import { curveCsv, download, netlistText } from "./exports";
 import { InSum } from "./InSum";
 import { LivePicture } from "./LivePicture";
 import { SetupPanel } from "./SetupPanel";
@@ -106,14 +105,23 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
   const kinds = curveKinds(outcomes);
   const [shownKind, setShownKind] = useState<string | null>(null);
   const kind = kinds.find((c) => curveName(c) === shownKind) ?? kinds[0];
-  const [reading, setReading] = useState(false);
+  const [reading, setReading] = useState<string | null>(null);
   const onKeep =
     explanation && open && view.job.closedAt === null
       ? () => void keep(explanation).then((answer) => answer.ok && message.success("Kept for the report."))
       : null;
   useKeys({ k: () => onKeep?.() });
   const name = `docket-${docket(view.job.number)}-${id}`;
-  const netlist = () => netlistText(circuit.scenario, circuit.settings, circuit.cases.measured);
+  // what is written to files comes when a file is asked for
+  const netlist = async () => (await import("./exports")).netlistText(circuit.scenario, circuit.settings, circuit.cases.measured);
+  const writeNetlist = async () => {
+    const { download } = await import("./exports");
+    download(`${name}.cir`, await netlist(), "text/plain");
+  };
+  const writeCurve = async (of: NonNullable<typeof kind>) => {
+    const { curveCsv, download } = await import("./exports");
+    download(`${name}.csv`, curveCsv(of, outcomes), "text/csv");
+  };
   return (
     <>
       <Answer
@@ -137,19 +145,19 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
       <LivePicture id={id} circuit={circuit} caption={sentence(id, circuit.outcomes ?? {})} kind={shownKind} onKind={setShownKind} />
       <SetupPanel circuit={circuit} setup={setup} unitKind={view.job.unitKind} positions={view.positions} onChange={change} />
       <div className={styles.files}>
-        <Button size="small" onClick={() => download(`${name}.cir`, netlist(), "text/plain")}>
+        <Button size="small" onClick={() => void writeNetlist()}>
           Netlist
         </Button>
         {kind && (
-          <Button size="small" onClick={() => download(`${name}.csv`, curveCsv(kind, outcomes), "text/csv")}>
+          <Button size="small" onClick={() => void writeCurve(kind)}>
             Curves as CSV
           </Button>
         )}
-        <Button size="small" onClick={() => setReading(true)}>
+        <Button size="small" onClick={() => void netlist().then(setReading)}>
           Read a netlist
         </Button>
       </div>
-      {reading && <NetlistDialog open initial={netlist()} onClose={() => setReading(false)} />}
+      {reading !== null && <NetlistDialog open initial={reading} onClose={() => setReading(null)} />}
     </>
   );
 }
