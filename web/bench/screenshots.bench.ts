@@ -15,6 +15,7 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await expect(page.getByRole("heading", { name: /Reference shelf/ })).toBeVisible();
   await shoot(page, "shop");
   await page.goto("/jobs/new");
+  await expect(page.getByRole("combobox", { name: /Heard and seen/ })).toBeVisible();
   await shoot(page, "take-in");
   await page.goto("/jobs/402/make-safe");
   await expect(page.locator(".recharts-line")).toBeVisible();

@@ -6,7 +6,10 @@ import { useState } from "react";
 import type { TakeIn } from "../../schemas/job";
 import { findingGroupName, findingName } from "../../wording/vocabulary";
 
-type BoxProps = Omit<SelectProps<TakeIn["findings"]>, "mode" | "options">;
+export interface FindingsBoxProps extends Omit<SelectProps<TakeIn["findings"]>, "mode" | "options"> {
+  /** what no finding is called goes into the complaint */
+  onOwnWords: (words: string) => void;
+}
 
 const OPTIONS = FINDING_GROUPS.map((group) => ({
   label: findingGroupName[group],
@@ -15,7 +18,7 @@ const OPTIONS = FINDING_GROUPS.map((group) => ({
 }));
 
 /** Type to find, Enter to tick, Tab leaves: it neither ticks nor stays. What is not found can go into the complaint in own words. */
-export function FindingsBox({ onOwnWords, ...rest }: BoxProps & { onOwnWords: (words: string) => void }) {
+export function FindingsBox({ onOwnWords, ...rest }: FindingsBoxProps) {
   const [typed, setTyped] = useState("");
   const own = () => {
     onOwnWords(typed.trim());

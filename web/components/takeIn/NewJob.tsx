@@ -7,6 +7,7 @@ import type { TakeIn } from "../../schemas/job";
 import { issueText } from "../../wording/requestIssue";
 import { send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
+import { FindingsBox } from "./FindingsBox";
 import { EMPTY_TAKE_IN, TakeInForm } from "./TakeInForm";
 import styles from "./NewJob.module.css";
 
@@ -28,7 +29,7 @@ export function NewJob() {
         </Link>
       </p>
       <h1>Take in a unit</h1>
-      <TakeInForm initial={EMPTY_TAKE_IN} saveLabel="Open the docket" onSave={save} />
+      <TakeInForm findingsBox={FindingsBox} initial={EMPTY_TAKE_IN} saveLabel="Open the docket" onSave={save} />
     </main>
   );
 }

@@ -2,11 +2,11 @@
 
 import { FINDINGS, FINDING_GROUPS, SUPPLY_KINDS, UNIT_KINDS, type SupplyKind, type UnitKind } from "@mirvek/core/device";
 import { Button, Checkbox, Form, Input, Segmented } from "antd";
-import dynamic from "next/dynamic";
-import { useState, type KeyboardEvent } from "react";
+import { useState, type ComponentType, type KeyboardEvent } from "react";
 import type { TakeIn } from "../../schemas/job";
 import { findingGroupName, findingName, schoolChoices, supplyKindName, unitKindName } from "../../wording/vocabulary";
 import { NumberItem, numberOf } from "../shared/NumberItem";
+import type { FindingsBoxProps } from "./FindingsBox";
 import { Pick } from "../shared/Pick";
 import styles from "./TakeInForm.module.css";
 
@@ -37,15 +37,11 @@ const USUAL_SUPPLY: Partial<Record<UnitKind, SupplyKind>> = {
 
 const onMains = (kind: SupplyKind) => kind === "linear" || kind === "switchMode" || kind === "valveRectifier";
 
-// the list that is searched by typing comes once the page is there
-const FindingsBox = dynamic(() => import("./FindingsBox").then((m) => m.FindingsBox), {
-  ssr: false,
-  loading: () => <Input disabled placeholder="…" />,
-});
-
 interface Props {
   initial: TakeIn;
   saveLabel: string;
+  /** the list that is searched by typing: at once, or after the page, as the screen can bear */
+  findingsBox: ComponentType<FindingsBoxProps>;
   /** resolves to whether it was kept; what was typed stays either way */
   onSave: (job: TakeIn) => Promise<boolean>;
 }
@@ -56,7 +52,7 @@ const SCHOOLS = Object.entries(schoolChoices) as [
 ][];
 
 /** What is written down when a unit comes in. Tab goes down the form, Ctrl+Enter keeps it from anywhere. */
-export function TakeInForm({ initial, saveLabel, onSave }: Props) {
+export function TakeInForm({ initial, saveLabel, findingsBox: FindingsBox, onSave }: Props) {
   const [form] = Form.useForm<TakeIn>();
   const [busy, setBusy] = useState(false);
   const supply = Form.useWatch("supplyKind", form) ?? initial.supplyKind;

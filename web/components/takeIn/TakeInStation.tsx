@@ -1,10 +1,18 @@
 "use client";
 
+import { Input } from "antd";
+import dynamic from "next/dynamic";
 import { useMessage } from "../shared/Providers";
 import type { TakeIn } from "../../schemas/job";
 import { useJob } from "../job/JobProvider";
 import { Faults } from "./Faults";
 import { TakeInForm } from "./TakeInForm";
+
+// the list that is searched by typing comes once the page is there
+const FindingsBox = dynamic(() => import("./FindingsBox").then((m) => m.FindingsBox), {
+  ssr: false,
+  loading: () => <Input readOnly placeholder="…" />,
+});
 
 export function TakeInStation() {
   const { view, write } = useJob();
@@ -18,7 +26,7 @@ export function TakeInStation() {
   // a new version from elsewhere fills the form anew
   return (
     <>
-      <TakeInForm key={version} initial={takeIn} saveLabel="Keep" onSave={save} />
+      <TakeInForm key={version} initial={takeIn} saveLabel="Keep" findingsBox={FindingsBox} onSave={save} />
       <Faults />
     </>
   );
