@@ -1,11 +1,12 @@
 "use client";
 
 import { Button, Input, Segmented } from "antd";
-import { useEffect, useRef, useState, type DragEvent } from "react";
+import { useRef, useState, type DragEvent } from "react";
 import { PHOTO_MOMENTS, type PhotoMoment, type PhotoView } from "../../schemas/photo";
 import { issueText } from "../../wording/requestIssue";
 import { useCursor, useJob } from "../job/JobProvider";
-import { read, type Answer } from "../shared/request";
+import type { Answer } from "../shared/request";
+import { usePhotos } from "../shared/usePhotos";
 import { upload } from "../shared/upload";
 import styles from "./Look.module.css";
 
@@ -14,7 +15,7 @@ export function Photos() {
   const { view } = useJob();
   const { cursor } = useCursor();
   const path = `/api/jobs/${view.job.number}/photos`;
-  const [photos, setPhotos] = useState<readonly PhotoView[]>([]);
+  const [photos, setPhotos] = usePhotos(path);
   const [about, setAbout] = useState<string | null>(null);
   const [moment, setMoment] = useState<PhotoMoment>("before");
   const [progress, setProgress] = useState<number | null>(null);
@@ -23,15 +24,6 @@ export function Photos() {
   const shows = about ?? cursor ?? "";
   const closed = view.job.closedAt !== null;
   const take = (answer: Answer<PhotoView[]>) => (answer.ok ? (setPhotos(answer.value), setWrong(null)) : setWrong(issueText(answer.issue)));
-  useEffect(() => {
-    let gone = false;
-    void read<PhotoView[]>(path).then((answer) => {
-      if (!gone && answer.ok) setPhotos(answer.value);
-    });
-    return () => {
-      gone = true;
-    };
-  }, [path]);
   const send = async (files: readonly File[]) => {
     for (const file of files) {
       setProgress(0);

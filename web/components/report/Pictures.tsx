@@ -1,25 +1,14 @@
 "use client";
 
-import { useEffect, useState } from "react";
-import type { PhotoView } from "../../schemas/photo";
 import { useJob } from "../job/JobProvider";
-import { read } from "../shared/request";
+import { usePhotos } from "../shared/usePhotos";
 import styles from "./Report.module.css";
 
 /** The pictures of the job, before and after. */
 export function Pictures() {
   const { view } = useJob();
   const path = `/api/jobs/${view.job.number}/photos`;
-  const [photos, setPhotos] = useState<readonly PhotoView[]>([]);
-  useEffect(() => {
-    let gone = false;
-    void read<PhotoView[]>(path).then((answer) => {
-      if (!gone && answer.ok) setPhotos(answer.value);
-    });
-    return () => {
-      gone = true;
-    };
-  }, [path]);
+  const [photos] = usePhotos(path);
   if (photos.length === 0) return null;
   const ordered = [...photos].sort((a, b) => Number(a.moment === "after") - Number(b.moment === "after"));
   return (
