@@ -7,7 +7,7 @@ import tseslint from "typescript-eslint";
 const CORE_MAY = {
   units: [],
   numeric: [],
-  knowledge: [],
+  knowledge: ["device"],
   device: [],
   part: ["units", "knowledge"],
   evidence: ["units", "knowledge", "device", "part"],
@@ -16,7 +16,7 @@ const CORE_MAY = {
   scenarios: ["units", "numeric", "device", "part", "circuit"],
   readout: ["units", "knowledge", "device", "part", "evidence"],
   bringUp: ["units", "knowledge"],
-  choose: ["units", "numeric", "part", "circuit", "readout"],
+  choose: ["units", "numeric", "knowledge", "device", "part", "circuit", "readout"],
   trace: ["units", "numeric", "device", "part", "evidence", "verdict", "circuit", "scenarios"],
   job: ["units", "knowledge", "device", "part", "evidence", "verdict", "readout", "bringUp", "scenarios", "trace"],
   simulate: ["units", "numeric", "part", "circuit", "readout", "choose"],

@@ -22,8 +22,8 @@ export default defineConfig({
   fullyParallel: false,
   // a shared machine can stall for a minute; a test that needs its second try is named in the report
   retries: 1,
-  timeout: 60_000,
-  expect: { timeout: 20_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   reporter: [["list"], ["json"]],
   globalSetup: "./e2e/setup.ts",
   use: { baseURL: `http://127.0.0.1:${port}`, viewport: { width: 1280, height: 800 }, launchOptions },

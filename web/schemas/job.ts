@@ -1,5 +1,5 @@
-import { SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
-import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
+import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
+import { FINDING_TOKENS, SCOPES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
 import { CLOSING_HOLDS, JOB_STATES } from "@mirvek/core/job";
 import { z } from "zod";
 import { zVersion } from "./quantities";
@@ -15,6 +15,13 @@ const fields = z.object({
   mainsV: z.number().min(1).max(500).nullable(),
   ageYears: z.number().int().min(0).max(150).nullable(),
   channels: z.number().int().min(1).max(64),
+  /** whose it is: a name, a telephone number */
+  owner: z
+    .string()
+    .trim()
+    .max(120)
+    .optional()
+    .transform((owner) => owner ?? ""),
   complaint: z.string().trim().max(4000),
   earlierRepairs: z.string().trim().max(4000),
   findings: z.array(z.enum(FINDING_TOKENS as unknown as [string, ...string[]])).max(FINDING_TOKENS.length),

@@ -1,5 +1,5 @@
 import type { SafetyHappening, TouchSafety } from "@mirvek/core/bringUp";
-import type { CataloguePart, Ranking, Refusal } from "@mirvek/core/choose";
+import type { CataloguePart, NeededVolts, Quote, Ranking, Refusal } from "@mirvek/core/choose";
 import type { FindingToken } from "@mirvek/core/device";
 import {
   nextOf,
@@ -22,7 +22,7 @@ import {
 import type { Technology } from "@mirvek/core/part";
 import type { ReadoutMeter, VoltsForm } from "@mirvek/core/readout";
 import type { ComputedStress } from "@mirvek/core/trace";
-import type { Ohms, Volts } from "@mirvek/core/units";
+import type { Farads, Ohms, Volts } from "@mirvek/core/units";
 import type { Verdict } from "@mirvek/core/verdict";
 import type { CircuitView } from "./circuit";
 import type { TakeIn } from "./job";
@@ -194,10 +194,18 @@ export interface BenchPage {
 export interface CandidatesView {
   designator: string;
   ranking: Ranking;
-  neededVolts: number;
-  neededFrom: "working" | "computed" | "original";
+  /** what belongs there: as fitted, or as the bench says */
+  nominal: Farads;
+  neededVolts: number | null;
+  neededFrom: NeededVolts["from"];
   /** what the circuit of the unit makes the part bear, by its model; null where none knows */
   computed: ComputedStress | null;
+}
+
+/** The schools side by side, as they can be offered to the owner. */
+export interface OfferView {
+  currency: string;
+  quotes: Quote[];
 }
 
 /** One new part on the shelf, as the shop table shows it. */

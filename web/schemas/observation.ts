@@ -1,11 +1,14 @@
-import { FINDING_TOKENS, type FindingToken } from "@mirvek/core/device";
+import { FINDING_TOKENS, SCOPES, WORK_STEPS, type FindingToken } from "@mirvek/core/device";
 import {
   ACTS,
+  AUTHORITIES,
+  CHECKS,
   FAULT_STATES,
   FIGURES,
   FOLLOWED,
   HEALTH_STATES,
   HEAT_STATES,
+  LEAK_STEPS,
   LOAD_STATES,
   LOOK_SIGNS,
   OUTCOMES,
@@ -26,6 +29,7 @@ const inSeconds = z.number().transform(seconds);
 const unit = z.enum(["F", "Ω", "V", "A", "W", "J", "Hz", "s"]);
 const marked = z.object({ value: z.number(), unit, significant: z.number().int() });
 const subject = z.union([z.object({ kind: z.enum(["part", "point", "place"]), name: z.string() }), z.object({ kind: z.literal("unit") })]);
+const ohmsRead = z.union([z.number(), z.literal("over")]).nullable();
 const changed = z.object({ what: z.string(), value: z.number(), unit: unit.nullable() });
 
 export const circumstances = z.object({
@@ -81,7 +85,31 @@ export const observation = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("fault"), text: z.string() }),
   z.object({ kind: z.literal("faultState"), fault: z.number().int(), state: z.enum(FAULT_STATES) }),
   z.object({ kind: z.literal("belongs"), line: z.number().int(), fault: z.number().int() }),
-  z.object({ kind: z.literal("spent"), minutes: z.number(), text: z.string() }),
+  z.object({
+    kind: z.literal("spent"),
+    minutes: z.number(),
+    step: z
+      .enum(WORK_STEPS)
+      .nullish()
+      .transform((step) => step ?? null),
+    text: z.string(),
+  }),
+  z.object({ kind: z.literal("planned"), minutes: z.number(), step: z.enum(WORK_STEPS) }),
+  z.object({ kind: z.literal("wanted"), by: z.enum(AUTHORITIES), marked: z.array(marked) }),
+  z.object({
+    kind: z.literal("norm"),
+    quantity: z.enum(["current", "power"]),
+    power: z.enum(["standby", "idle"]),
+    value: z.number(),
+    significant: z.number().int(),
+  }),
+  z.object({ kind: z.literal("sibling"), here: z.boolean() }),
+  z.object({ kind: z.literal("removed"), text: z.string() }),
+  z.object({ kind: z.literal("refitted"), line: z.number().int().nullable() }),
+  z.object({ kind: z.literal("checked"), what: z.enum(CHECKS), ohms: ohmsRead, fine: z.boolean().nullable() }),
+  z.object({ kind: z.literal("followed"), step: z.enum(LEAK_STEPS), ohms: ohmsRead, fine: z.boolean().nullable() }),
+  z.object({ kind: z.literal("joined"), ends: z.array(z.string()) }),
+  z.object({ kind: z.literal("agreed"), scope: z.enum(SCOPES).nullable(), most: z.number().nullable() }),
   z.object({ kind: z.literal("sideJob"), text: z.string() }),
   z.object({ kind: z.literal("claim"), text: z.string() }),
   z.object({ kind: z.literal("owner"), text: z.string() }),

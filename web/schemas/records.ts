@@ -75,7 +75,7 @@ export const positionFields = z.object({
   role: z.enum(ROLES),
   technology: z.enum(TECHNOLOGIES),
   nominal: zFarads,
-  rated: zRatedVolts,
+  rated: zRatedVolts.nullable(),
   toleranceMinus: z.number().min(0).max(1),
   tolerancePlus: z.number().min(0).max(2),
   temperature: zTemperature.nullable(),

@@ -10,6 +10,7 @@ const unit = {
   mainsV: null,
   ageYears: 41,
   channels: 2,
+  owner: "",
   complaint: "hums",
   earlierRepairs: "",
   findings: ["hum"],

@@ -5,6 +5,7 @@ import type { CircuitPost } from "../schemas/circuit";
 import { pool, transaction } from "./db";
 import { seedDemo } from "./demo/seed";
 import { loadCandidates } from "./decide";
+import { keepCircuit } from "./keepCircuit";
 import { keepLine } from "./keepLine";
 import { loadJobView } from "./loadJob";
 import { insertCircuit, listCircuits } from "./repositories/circuits";
@@ -61,7 +62,7 @@ test("a job with bad parts is asked to be explained first, and no more once an a
   expect(before.stations.explain).toEqual({ kind: "untouched" });
   expect(before.next).toMatchObject({ code: "explain" });
   const stoodOn = evidenceNow(before.job, before.positions);
-  await insertCircuit(pool(), before.job.id, post({ scenario: "coupling", answer: { ...answer!, stoodOn } }), "bench");
+  await transaction((db) => keepCircuit(db, 403, post({ scenario: "coupling", answer: { ...answer!, stoodOn } })));
   const after = await loadJobView(pool(), await job(403));
   expect(after.stations.explain).toEqual({ kind: "done" });
   expect(after.next.code).toBe("decide");

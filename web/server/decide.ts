@@ -2,9 +2,11 @@ import "server-only";
 import {
   assessPart,
   neededVolts,
+  quotes,
   rankParts,
   searchBounds,
   type PositionNeeds,
+  type QuotePosition,
   type Ranking,
   type Refusal,
   type Schools,
@@ -12,9 +14,10 @@ import {
 } from "@mirvek/core/choose";
 import { settingsOf, stressAt, type ComputedStress } from "@mirvek/core/trace";
 import type { Stress } from "@mirvek/core/scenarios";
-import type { Farads } from "@mirvek/core/units";
+import { isBad } from "@mirvek/core/verdict";
+import { farads, volts, type Farads, type Volts } from "@mirvek/core/units";
 import { LRUCache } from "lru-cache";
-import type { CandidatesView, JobRecord, JobView, PositionView } from "../schemas/jobView";
+import type { CandidatesView, JobRecord, JobView, OfferView, PositionView } from "../schemas/jobView";
 import type { ChoicePost } from "../schemas/records";
 import { benchName } from "./bench";
 import { pool, transaction, type Db } from "./db";
@@ -38,10 +41,20 @@ const solved = new LRUCache<string, Readonly<Record<string, Stress>>>({ max: 500
 function needsOf(view: JobView, p: PositionView): PositionNeeds & { computed: ComputedStress | null } {
   const positions = view.positions.map((p2) => ({ part: p2, folded: p2.folded, verdict: p2.verdict.state }));
   const unit = { ...view.job, roles: view.positions.map((x) => x.role) };
+  const belongs = wantedAt(view, p.designator);
   return {
     ...p,
+    ...belongs,
     computed: stressAt(p.designator, unit, positions, view.circuits, settingsOf(view.job), solved),
   };
+}
+
+/** Value and volts that the bench says belong at a position, where another part is fitted there. */
+function wantedAt(view: JobView, designator: string): { nominal?: Farads; rated?: Volts } {
+  const marked = view.unit.notes.wanted.find((w) => w.name === designator && w.by === "bench")?.marked ?? [];
+  const of = (unit: "F" | "V") => marked.find((m) => m.unit === unit)?.value;
+  const [nominal, rated] = [of("F"), of("V")];
+  return { ...(nominal === undefined ? {} : { nominal: farads(nominal) }), ...(rated === undefined ? {} : { rated: volts(rated) }) };
 }
 
 /** What the catalogue holds near a value, until the catalogue changes: twins and neighbours ask for the same. */
@@ -62,12 +75,38 @@ export async function loadCandidates(db: Db, jobNumber: number, designator: stri
   const view = job && (await loadJobView(db, job));
   const position = view?.positions.find((p) => p.designator === designator);
   if (!job || !view || !position) throw refuseMissing();
-  const shop = await getShop(db);
+  return candidatesFor(db, job, view, await getShop(db), position);
+}
+
+type Shop = Awaited<ReturnType<typeof getShop>>;
+
+async function candidatesFor(db: Db, job: JobRecord, view: JobView, shop: Shop, position: PositionView): Promise<CandidatesView> {
   const needs = needsOf(view, position);
   const needed = neededVolts(needs, position.technology, shop.rules);
-  const { parts, others } = await search(db, shop.revision, position.nominal, searchBounds(needs, schoolsOf(job), shop.rules));
+  const { parts, others } = await search(db, shop.revision, needs.nominal, searchBounds(needs, schoolsOf(job), shop.rules));
   const ranking: Ranking = rankParts(parts, needs, schoolsOf(job), shop.rules, twinSeries(view, position), SHOWN, others);
-  return { designator, ranking, neededVolts: needed.volts, neededFrom: needed.from, computed: needs.computed };
+  const { nominal, computed } = needs;
+  return { designator: position.designator, ranking, nominal, neededVolts: needed.volts, neededFrom: needed.from, computed };
+}
+
+/** What each school would change and cost: parts that were chosen at their price, the rest at that of the best that fits. */
+export async function loadOffer(db: Db, jobNumber: number): Promise<OfferView> {
+  const job = await findJob(db, jobNumber);
+  const view = job && (await loadJobView(db, job));
+  if (!job || !view) throw refuseMissing();
+  const shop = await getShop(db);
+  const positions: QuotePosition[] = [];
+  for (const p of view.positions) {
+    const chosen = p.choice?.part ?? null;
+    const best = chosen ?? (await candidatesFor(db, job, view, shop, p)).ranking.shortList[0]?.part ?? null;
+    positions.push({
+      ...p,
+      bad: isBad(p.fittings[0]!.verdict.state),
+      measured: p.verdict.state !== "unmeasured",
+      cents: best?.priceCents ?? null,
+    });
+  }
+  return { currency: shop.currency, quotes: quotes(positions) };
 }
 
 function twinSeries(view: JobView, position: PositionView): { series: string; twin: string } | null {

@@ -4,7 +4,7 @@ import { pool, transaction } from "./db";
 import { loadCandidates } from "./decide";
 import { seedDemo } from "./demo/seed";
 import { loadBench, loadJobView } from "./loadJob";
-import { findJob, insertJob, searchJobs } from "./repositories/jobs";
+import { findJob, insertJob, lockJob, searchJobs, updateJob } from "./repositories/jobs";
 import { insertParts } from "./repositories/parts";
 import { getShop } from "./repositories/shop";
 import { freshDatabase } from "./testing/database";
@@ -34,7 +34,8 @@ test("the bench shows open jobs first, a page at a time, every job on one page a
 });
 
 test.each([
-  ["puppet", []],
+  ["puppet theatre", [408, 407, 406, 405, 404, 403, 402, 401]],
+  ["opera", []],
   ["0406", [406]],
   ["storm synth", [404]],
   ["SYNTH storm", [404]],
@@ -83,4 +84,24 @@ test("a part that comes into the catalogue is found at the next look, one that g
   await insertParts(pool(), [{ ...best, code: "COME-IN" }]);
   const codes = (await loadCandidates(pool(), 406, "C14")).ranking.shortList.map((a) => a.part.code);
   expect(codes).toContain("COME-IN");
+});
+
+test("what a transaction saw that came to nothing is never shown again", async () => {
+  const title = async () => {
+    const view = await loadJobView(pool(), (await findJob(pool(), 405))!);
+    return view.job.title;
+  };
+  const before = await title();
+  const rename = async (to: string, fails: boolean) =>
+    transaction(async (db) => {
+      const job = await lockJob(db, 405);
+      await updateJob(db, job.id, job.version, { ...job, title: to });
+      const seen = await loadJobView(db, (await findJob(db, 405))!);
+      expect(seen.job.title, "its own writes it sees").toBe(to);
+      if (fails) throw new Error("came to nothing");
+    });
+  await expect(rename("Never", true)).rejects.toThrow("came to nothing");
+  expect(await title()).toBe(before);
+  await rename("Low-voice subwoofer, renamed", false);
+  expect(await title(), "the next write has the same revision the lost one had").toBe("Low-voice subwoofer, renamed");
 });

@@ -13,7 +13,7 @@ import {
   type Records,
   type ShopView,
 } from "../schemas/jobView";
-import { together, type Db } from "./db";
+import { pool, together, type Db } from "./db";
 import { listChoices } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
 import { searchJobs } from "./repositories/jobs";
@@ -93,30 +93,42 @@ function byPosition(readings: readonly StoredReading[]): Record<number, StoredRe
   return groups;
 }
 
+/**
+ * Jobs as they were read before, each under the revisions it was read at, which every write counts up; the records are read after the
+ * revision, never before it. Only what stands committed is kept: what a transaction sees may never come to be.
+ */
+const loaded = new LRUCache<string, { records: Records; shop: ShopView; view: JobView | null }>({ max: 100 });
+const keyOf = (job: JobRecord, shopRevision: number) => `${job.openedAt}/${job.id}/${job.revision}/${shopRevision}`;
+
+async function load(db: Db, job: JobRecord) {
+  const { shop, revision } = await getShopView(db);
+  const key = keyOf(job, revision);
+  const committed = db === pool();
+  const before = committed ? loaded.get(key) : undefined;
+  if (before) return before;
+  const [records] = await loadRecords(db, [job], revision);
+  const found = { records: records!, shop, view: null as JobView | null };
+  if (committed) loaded.set(key, found);
+  return found;
+}
+
 /** What a browser opens a job with: records and shop; it judges them itself. */
 export async function loadJobData(db: Db, job: JobRecord): Promise<JobData> {
-  const { shop, revision } = await getShopView(db);
-  const [records] = await loadRecords(db, [job], revision);
-  return { records: records!, shop, now: Date.now() };
+  const { records, shop } = await load(db, job);
+  return { records, shop, now: Date.now() };
 }
 
 /** The whole picture of one job, put together from its records. */
 export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
-  const { records, shop } = await loadJobData(db, job);
-  return pictured(records, shop);
+  const found = await load(db, job);
+  return (found.view ??= viewOf(found.records, found.shop, makePicture<ChoiceView>()(found.records, found.shop)));
 }
-
-const pictured = (records: Records, shop: ShopView): JobView => viewOf(records, shop, makePicture<ChoiceView>()(records, shop));
 
 /** Rows of one page of the bench: what fits a screen twice over. */
 const PAGE = 20;
 
-/**
- * Rows as they were judged before. Every write to a job or the shop counts a revision up, so that a row is what its key says for good;
- * the records are read after the revision, never before it.
- */
+/** Rows as they were judged before, under the same revisions. */
 const known = new LRUCache<string, BenchRow>({ max: 2000 });
-const keyOf = (job: JobRecord, shopRevision: number) => `${job.openedAt}/${job.id}/${job.revision}/${shopRevision}`;
 
 /** One page of the bench: jobs with their hazard, their next act and how far they are; open ones first. */
 export async function loadBench(db: Db, ask: { find: string; page: number }): Promise<BenchPage> {

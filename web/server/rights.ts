@@ -43,6 +43,7 @@ const RIGHTS: Readonly<Record<string, Right>> = {
       "mains_v",
       "age_years",
       "channels",
+      "owner",
       "complaint",
       "faulty_channel",
       "earlier_repairs",

@@ -10,8 +10,8 @@ import {
 } from "@mirvek/core/evidence";
 import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
 import { SCENARIO_IDS } from "@mirvek/core/scenarios";
-import { GRADES, SAFETY_CLASSES, SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
-import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
+import { GRADES, SAFETY_CLASSES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
+import { FINDING_TOKENS, SCOPES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
 import { JOB_STATES } from "@mirvek/core/job";
 import { MOUNTINGS, VOLTS_FORMS } from "@mirvek/core/readout";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";

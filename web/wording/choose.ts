@@ -1,9 +1,11 @@
 import type { Assessment, FitNote, Merit, Refusal } from "@mirvek/core/choose";
+import type { CandidatesView } from "../schemas/jobView";
 import { shown, signedPercent } from "./quantity";
 import { gradeName, technologyName } from "./vocabulary";
 import { say, type Texts } from "./say";
 
 const refusalTexts: Texts<Refusal> = {
+  voltsUnknown: () => "nobody knows yet how many volts it must bear",
   voltage: (r) =>
     r.from === "working"
       ? `${r.rated} V, needs ${shown(r.needed, "V")} over the working volts`
@@ -23,6 +25,18 @@ const refusalTexts: Texts<Refusal> = {
   esr: (r) => `ESR ${shown(r.ohms, "Ω", 2)}, original ${shown(r.needed, "Ω", 2)}`,
   esrUnknown: () => "ESR at 100 kHz not stated",
 };
+/** What volts a part must be rated for, and why; what to say where nobody knows. */
+export function neededText(designator: string, { neededVolts, neededFrom }: Pick<CandidatesView, "neededVolts" | "neededFrom">): string {
+  if (neededVolts === null) return `Say its volts first: ${designator} marked 63v, or ${designator} working 35v`;
+  const why =
+    neededFrom === "working"
+      ? "over the working volts at high mains"
+      : neededFrom === "computed"
+        ? "by its circuit at high mains"
+        : "as the original: working volts are not measured";
+  return `Needs ${shown(neededVolts, "V")} or more ${why}`;
+}
+
 export const refusalText = (r: Refusal): string => say(refusalTexts, r);
 
 const noteTexts: Texts<FitNote> = {

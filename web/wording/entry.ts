@@ -94,7 +94,8 @@ function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: stri
       return { subject: c.designator, rest: `${signedVolts(c.volts)} across it in use` };
     case "position": {
       const p = c.position;
-      const usual = p.assumed.length > 0 ? ` (${p.assumed.join(", ")} taken as usual)` : "";
+      const taken = p.assumed.filter((a) => a !== "rated");
+      const usual = `${taken.length > 0 ? ` (${taken.join(", ")} taken as usual)` : ""}${p.rated === null ? ", volts not said: C9 marked 63v says them later".replace("C9", p.designator) : ""}`;
       return {
         subject: `Add ${p.designator}`,
         rest: `${marked(p.nominal, p.rated)}, ${roleName[p.role]}, ${technologyName[p.technology]}${usual}`,

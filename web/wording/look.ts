@@ -1,4 +1,4 @@
-import { list } from "./quantity";
+import type { LeakStep } from "@mirvek/core/evidence";
 
 /** A key of the walk, and what it says of the part under the cursor. */
 export interface LookKey {
@@ -19,10 +19,11 @@ export const LOOK_KEYS: readonly LookKey[] = [
 ];
 
 /** What a leak asks for (common practice): the liquid conducts and eats copper, and follows wires far from its can. */
-export const leakFollowUps = (from: readonly string[]): string[] => [
-  `Neighbours of ${list(from)}: look under them, and at what stands beneath.`,
-  "Vias and traces below: continuity of each, green or black copper is eaten.",
-  "Ground points and screws near it: ohms to chassis, then clean to bright metal.",
-  "Wires and strips that start there: it creeps inside the insulation.",
-  "Insulation between pins after cleaning: megohms, measured dry; brown board that conducts is cut out.",
-];
+export const leakStepText: Readonly<Record<LeakStep, string>> = {
+  neighbours: "look under them, and at what stands beneath",
+  traces: "continuity of each: green or black copper is eaten",
+  ground: "ohms to chassis, then clean to bright metal",
+  wires: "it creeps inside the insulation",
+  cleaned: "washed, and dry again",
+  insulation: "between pins, dry: brown board that conducts is cut out",
+};

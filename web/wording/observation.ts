@@ -1,9 +1,14 @@
+import type { Scope, WorkStep } from "@mirvek/core/device";
 import type {
   Act,
+  Authority,
+  ChangedFigure,
+  Check,
   Circumstances,
   FaultState,
   FigureQuantity,
   Followed,
+  LeakStep,
   LookSign,
   Marked,
   Observation,
@@ -13,9 +18,9 @@ import type {
   Subject,
   Tried,
 } from "@mirvek/core/evidence";
-import type { BridgeCaution, TriedAsk } from "@mirvek/core/job";
+import type { StepTime, TriedAsk, TriedCaution } from "@mirvek/core/job";
 import type { PartClass } from "@mirvek/core/part";
-import type { PartReason, PartSettle, PartVerdict, PointExpectation, PointVerdict } from "@mirvek/core/verdict";
+import type { DrawVerdict, PartReason, PartSettle, PartVerdict, PointExpectation, PointVerdict } from "@mirvek/core/verdict";
 import { list, percent, shown, signedVolts, span, times } from "./quantity";
 import { say, type Texts } from "./say";
 import { findingName } from "./vocabulary";
@@ -185,12 +190,14 @@ export function triedText(t: Tried): string {
   return `${[to, actName[t.act]].filter(Boolean).join(" ")}${joined}`;
 }
 
+const changedText = (c: ChangedFigure): string => (c.unit === "V" ? signedVolts(c.value) : String(c.value));
+
 /** What it changed: "no difference", "the fault is gone (hum), rail 15 V"; empty where that was not said. */
 export function triedOutcomeText(t: Tried): string {
   const symptom = t.symptom ? ` (${findingName[t.symptom]})` : "";
   return [
     t.outcome ? `${outcomeName[t.outcome]}${symptom}` : "",
-    t.after ? `${t.after.what} ${t.after.unit === "V" ? signedVolts(t.after.value) : String(t.after.value)}` : "",
+    t.after ? `${t.after.what} ${t.before ? `${changedText(t.before)} to ` : ""}${changedText(t.after)}` : "",
     t.followed ? followedName[t.followed] : "",
     underText(t.under),
   ]
@@ -204,13 +211,72 @@ export const askText: Readonly<Record<TriedAsk, string>> = {
   bridgeValue: "Bridged with what: value and volts?",
 };
 
-export const cautionText: Readonly<Record<BridgeCaution, string>> = {
+export const cautionText: Readonly<Record<TriedCaution, string>> = {
   fuseLarger: "A larger fuse is never fitted: find why this one blew, then fit its own rating.",
   fuse: "A fuse is never bridged: find why it blew, then fit one of its rating.",
   underRated: "The part put across bears fewer volts than what it is put across.",
   supplyLive: "The unit was on: switch off, discharge, then put a part across.",
+  noLimit: "No current limit was said: set one before the supply goes on.",
+  overRail: "The bench supply was set above what this rail is called by.",
   mainsPart: "This place lies on the mains: only a part of its own safety class belongs there.",
 };
+
+export const authorityName: Readonly<Record<Authority, string>> = {
+  drawing: "the drawing says",
+  maker: "the maker says",
+  bench: "belongs here:",
+};
+export const checkName: Readonly<Record<Check, string>> = {
+  earthBond: "earth pin to chassis",
+  insulation: "mains to chassis",
+  mainsLead: "mains lead",
+  mainsPlug: "mains plug",
+  testLeads: "test leads",
+  jig: "jig",
+  limiter: "lamp limiter",
+};
+export const leakStepName: Readonly<Record<LeakStep, string>> = {
+  neighbours: "neighbours",
+  traces: "traces and vias",
+  ground: "ground point",
+  wires: "wires",
+  cleaned: "cleaning",
+  insulation: "insulation",
+};
+export const stepName: Readonly<Record<WorkStep, string>> = {
+  takeIn: "taking in",
+  makeSafe: "making safe",
+  look: "looking",
+  trace: "tracing",
+  measure: "measuring",
+  choose: "choosing",
+  fit: "fitting",
+  bringUp: "bringing up",
+  set: "setting",
+  prove: "proving",
+  handBack: "handing back",
+};
+export const scopeName: Readonly<Record<Scope, string>> = {
+  provenBad: "what is proven bad",
+  provenBadAndKind: "proven bad and its kind",
+  section: "the whole section",
+  everyElectrolytic: "every electrolytic",
+};
+/** "40 MΩ", "over-range", "fine", "bad" */
+export const resultText = ({ ohms, fine }: { ohms: number | "over" | null; fine: boolean | null }): string =>
+  ohms === "over" ? "over-range" : ohms !== null ? shown(ohms, "Ω", 2) : fine ? "fine" : "bad";
+
+/** "measuring 50 min of 30 min planned" */
+export const timeText = ({ step, spent, planned }: StepTime): string =>
+  `${step === null ? "otherwise" : stepName[step]} ${span(spent * 60)}${planned === null ? "" : ` of ${span(planned * 60)} planned`}`;
+
+const DRAW_WORD = { within: "as it should", high: "high", muchTooHigh: "far too high", unknown: "" } as const;
+/** "3.1 times the 0.1 A it should draw: far too high"; empty where nobody knows. */
+export function drawVerdictText({ state, ratio, norm }: DrawVerdict): string {
+  if (norm === null || ratio === null) return "";
+  const from = norm.from === "said" ? "it should draw" : "usual for its kind";
+  return `${times(ratio)} the ${shown(norm.value, norm.unit, 2)} ${from}: ${DRAW_WORD[state]}`;
+}
 
 /** One observation in a few words, without what it is about. */
 export function observationText(o: Observation): string {
@@ -251,6 +317,26 @@ export function observationText(o: Observation): string {
       return `line ${o.line} is evidence of fault ${o.fault}`;
     case "spent":
       return `${span(o.minutes * 60)} spent${o.text ? ` on ${o.text}` : ""}`;
+    case "planned":
+      return `${span(o.minutes * 60)} meant for: ${stepName[o.step]}`;
+    case "wanted":
+      return `${authorityName[o.by]} ${markedText(o.marked)}`;
+    case "norm":
+      return `${o.power === "standby" ? "in standby" : "at idle"} it should draw ${shown(o.value, o.quantity === "current" ? "A" : "W", o.significant)}`;
+    case "sibling":
+      return o.here ? "the other one is here" : "the other one is not here";
+    case "removed":
+      return `came off: ${o.text}`;
+    case "refitted":
+      return o.line === null ? "everything that came off is on again" : `line ${o.line}: on again`;
+    case "checked":
+      return `${checkName[o.what]} ${resultText(o)}`;
+    case "followed":
+      return `after its leak, ${leakStepName[o.step]} ${resultText(o)}`;
+    case "joined":
+      return `one point: ${o.ends.join(", ")}`;
+    case "agreed":
+      return `the owner agreed to ${o.scope === null ? "no repair" : scopeName[o.scope]}${o.most === null ? "" : `, up to ${o.most}`}`;
     case "sideJob":
       return `side job: ${o.text}`;
     case "claim":

@@ -11,7 +11,8 @@ export const times = (ratio: number): string => `${ratio < 10 ? ratio.toFixed(1)
 export const money = (cents: number, currency: string): string => `${currency} ${(cents / 100).toFixed(2)}`;
 
 /** "4700 µF 50 V" */
-export const marked = (nominal: number, rated: number): string => `${shown(nominal, "F")} ${shown(rated, "V")}`;
+export const marked = (nominal: number, rated: number | null): string =>
+  `${shown(nominal, "F")} ${rated === null ? "? V" : shown(rated, "V")}`;
 
 /** Volts of either sign with a true minus. */
 export const signedVolts = (volts: number, significant?: number): string => shown(volts, "V", significant).replace("-", "−");

@@ -25,7 +25,6 @@ const markingTexts: Texts<MarkingIssue> = {
 const positionTexts: Texts<PositionIssue> = {
   designatorMissing: (i) => `"${i.text}" does not begin with a designator such as C14`,
   valueMissing: (i) => `${i.designator}: value is missing`,
-  voltsMissing: (i) => `${i.designator}: rated volts are missing`,
   tooLong: (i) => `${i.designator}: the section's name has over ${i.most} characters`,
   sectionsOfSection: (i) => `${i.designator} is a section already: name the can without its letter`,
   impossible: (i) => `${i.designator}: that ${i.what} cannot be`,

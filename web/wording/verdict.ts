@@ -50,6 +50,7 @@ const reasonText: Texts<VerdictReason> = {
   leakageCurrent: (r) =>
     `leaks ${shown(r.amperes, "A", 2)}, ${r.ratio > 1 ? `${times(r.ratio)} the` : "within the"} ${shown(r.limit, "A", 2)} allowed`,
   leakageInCircuit: (r) => `${shown(r.amperes, "A", 2)} in circuit may flow beside it`,
+  leakNeedsVolts: (r) => `leaks ${shown(r.amperes, "A", 2)}: how much it may leak depends on the volts it is marked with`,
   visual: (r) => (r.sign === "looksClean" ? "looks clean, which proves nothing" : `${signName[r.sign]}: bad whatever it reads`),
   condition: (r) =>
     r.condition === "open"
@@ -79,6 +80,7 @@ export const settleText: Readonly<Record<Settle, string>> = {
   referenceReading: "measure a new one of the same kind",
   leakTest: "test it for leakage",
   repeatOutOfCircuit: "measure again out of circuit",
+  markedVolts: "say the volts it is marked with",
 };
 
 const referenceText: Readonly<Record<ReferenceSource, string>> = {

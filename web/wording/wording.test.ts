@@ -167,9 +167,9 @@ test("next acts are one sentence with a full stop", () => {
 });
 
 test("issues of a pasted list name their lines", () => {
-  const { issues } = parsePositionList("C1 47u\nC2 220 25v\nC1x purple");
+  const { issues } = parsePositionList("C1 reservoir\nC2 220 25v\nC1x purple");
   expect(issueText({ code: "positions", issues })).toBe(
-    'Line 1: C1: rated volts are missing. Line 2: C2: 220 can be 220 µF or 22 pF: write the unit. Line 3: C1X: "purple" not understood.',
+    'Line 1: C1: value is missing. Line 2: C2: 220 can be 220 µF or 22 pF: write the unit. Line 3: C1X: "purple" not understood.',
   );
   expect(positionIssueText({ code: "duplicate", designator: "C1" })).toBe("C1 is already there");
 });

@@ -6,7 +6,8 @@ import { dischargePlans, storedEnergy, type DrawerResistor } from "./discharge";
 export interface ChargeHolder {
   designator: string;
   nominal: Farads;
-  rated: Volts;
+  /** null: not marked */
+  rated: Volts | null;
   /** DC volts read across it while the unit was on; null where nobody has */
   live: Volts | null;
 }
@@ -21,10 +22,11 @@ export interface Held {
 /**
  * What a part can hold: the least of its rating, the highest DC volts of the unit and what was read across it live. It counts from
  * 60 V DC up, and below that from 1 J up (IEC 62368-1 ES1, from memory; sparks and welds, common practice).
- * @param highest volts anywhere in the unit; null: not known, so that the rating decides
+ * @param highest volts anywhere in the unit; null: not known, so that the rating decides, or the worst where none is marked
  */
 export function held({ nominal, rated, live }: ChargeHolder, highest: Volts | null): Held {
-  const most = volts(Math.min(Math.abs(rated), Math.abs(highest ?? rated), Math.abs(live ?? rated)));
+  const known = [rated, highest, live].flatMap((v) => (v === null ? [] : [Math.abs(v)]));
+  const most = volts(known.length === 0 ? figure("charge.unknown") : Math.min(...known));
   const energy = storedEnergy(nominal, most);
   return { most, energy, counts: most >= figure("charge.shock") || energy >= figure("charge.spark") };
 }

@@ -1,14 +1,5 @@
 export { GRADES, SAFETY_CLASSES, type CataloguePart, type Grade, type SafetyClass } from "./catalogue";
-export {
-  SCOPES,
-  SIDES,
-  TANTALUM_SCHOOLS,
-  USUAL_SHOP_RULES,
-  VALUE_POLICIES,
-  type PositionNeeds,
-  type Schools,
-  type ShopRules,
-} from "./needs";
+export { SIDES, TANTALUM_SCHOOLS, USUAL_SHOP_RULES, VALUE_POLICIES, type PositionNeeds, type Schools, type ShopRules } from "./needs";
 export { expectedLife } from "./life";
 export {
   fitNotes,
@@ -18,8 +9,11 @@ export {
   searchBounds,
   valueWindow,
   type FitNote,
+  type NeededVolts,
   type Refusal,
   type SearchBounds,
 } from "./rules";
 export { assessPart, rankParts, type Assessment, type Merit, type Ranking } from "./rank";
 export { orderList, sparesFor, type OrderLine, type OrderNeed } from "./orderList";
+export { quotes, type Quote, type QuotePosition } from "./quote";
+export { bridgePlan, type BridgePlan, type BridgeRefusal } from "./bridge";

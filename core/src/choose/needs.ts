@@ -4,7 +4,6 @@ import type { Celsius, Farads, Millimetres, Ohms, Volts } from "../units";
 
 export const VALUE_POLICIES = ["same", "nextUp"] as const;
 export const TANTALUM_SCHOOLS = ["sameKind", "aluminium", "film"] as const;
-export const SCOPES = ["provenBad", "provenBadAndKind", "section", "everyElectrolytic"] as const;
 export const SIDES = ["everyChannel", "faultySide"] as const;
 
 /** The schools of a job that decide about parts (handed in, never assumed). */

@@ -71,7 +71,7 @@ export function rankParts(
   const fitting = all.filter((a) => a.fit !== "refused");
   const refused = all.filter((a) => a.fit === "refused");
   fitting.sort((a, b) => b.score - a.score || a.part.priceCents - b.part.priceCents || a.part.code.localeCompare(b.part.code));
-  const byVolts = (a: Assessment) => Math.abs(Math.log(a.part.rated / needs.rated));
+  const byVolts = (a: Assessment) => (needs.rated === null ? 0 : Math.abs(Math.log(a.part.rated / needs.rated)));
   const nearest = (a: Assessment, b: Assessment) => Math.abs(a.change) - Math.abs(b.change) || byVolts(a) - byVolts(b);
   refused.sort(
     (a, b) => (fitting.length > 0 ? a.refusals.length - b.refusals.length : 0) || nearest(a, b) || a.part.code.localeCompare(b.part.code),
@@ -135,7 +135,7 @@ function merits(
     list.push({ merit: { code: "fitsHoles" }, weight: 6 });
   if (part.stock > 0) list.push({ merit: { code: "inStock", stock: part.stock }, weight: 2 });
   // far more volts than needed means more room and, on old wet parts, more leakage while it forms
-  const excess = part.rated / needs.rated;
+  const excess = needs.rated === null ? 1 : part.rated / needs.rated;
   if (excess > 2) list[0]!.weight -= 4 * Math.log2(excess / 2);
   return list.sort((a, b) => b.weight - a.weight);
 }

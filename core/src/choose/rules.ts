@@ -6,6 +6,7 @@ import type { PositionNeeds, Schools, ShopRules } from "./needs";
 
 /** A hard rule the part breaks, with the figures. Sizes in mm, temperatures in °C, `change` as a fraction of the marked value. */
 export type Refusal =
+  | { code: "voltsUnknown" }
   | { code: "voltage"; rated: number; needed: number; from: "working" | "computed" | "original" }
   | { code: "temperature"; rated: number; needed: number }
   | { code: "polarity" }
@@ -39,18 +40,18 @@ const marginOf = (technology: Technology, shop: ShopRules): number =>
 /** How far the computed volts must be over the original's rating before they count: settings left usual are that far off. */
 const SURELY_OVER = 1.1;
 
+/** Volts a part must be rated for, and what says so. Where nothing does, no part can be chosen: the volts are asked for. */
+export type NeededVolts = { volts: Volts; from: "working" | "computed" | "original" } | { volts: null; from: "unknown" };
+
 /**
  * Volts the part must be rated for at this position: working volts at high mains times the margin of its kind; without working
  * volts the original's rating, which is never undercut unmeasured, or more where a model of the circuit says so.
  */
-export function neededVolts(
-  needs: PositionNeeds,
-  technology: Technology,
-  shop: ShopRules,
-): { volts: Volts; from: "working" | "computed" | "original" } {
+export function neededVolts(needs: PositionNeeds, technology: Technology, shop: ShopRules): NeededVolts {
   if (needs.working === null) {
     // the model is an estimate: it only asks for more where the original itself was run well over its rating
     const computed = needs.computed?.volts ?? 0;
+    if (needs.rated === null) return computed > 0 ? { volts: volts(computed), from: "computed" } : { volts: null, from: "unknown" };
     return computed > SURELY_OVER * needs.rated ? { volts: volts(computed), from: "computed" } : { volts: needs.rated, from: "original" };
   }
   return { volts: volts(Math.abs(needs.working) * (1 + shop.highMains) * marginOf(technology, shop)), from: "working" };
@@ -83,7 +84,7 @@ export function searchBounds(needs: PositionNeeds, schools: Schools, shop: ShopR
   return {
     low: needs.nominal * (1 + low) * (1 - EDGE),
     high: Math.min(needs.nominal * (1 + high), needs.largest ?? Infinity) * (1 + EDGE),
-    volts: Math.min(...technologies.map((t) => neededVolts(needs, t, shop).volts)) * (1 - EDGE),
+    volts: Math.min(...technologies.map((t) => neededVolts(needs, t, shop).volts ?? 0)) * (1 - EDGE),
     technologies,
   };
 }
@@ -108,6 +109,7 @@ export function refusals(part: CataloguePart, needs: PositionNeeds, schools: Sch
 
 function voltageRule(part: CataloguePart, needs: PositionNeeds, shop: ShopRules): Refusal[] {
   const { volts: needed, from } = neededVolts(needs, part.technology, shop);
+  if (from === "unknown") return [{ code: "voltsUnknown" }];
   return part.rated < needed * (1 - EDGE) ? [{ code: "voltage", rated: part.rated, needed, from }] : [];
 }
 
@@ -209,7 +211,7 @@ export function fitNotes(part: CataloguePart, needs: PositionNeeds, shop: ShopRu
     notes.push({ code: "formLeads", pitch: part.pitch, hole: needs.pitch });
   if (needs.maxHeight === null && needs.maxDiameter === null && needs.diameter === null) notes.push({ code: "sizeUnknown" });
   if (needs.working === null && filtersSupply(needs.role)) notes.push({ code: "workingUnknown" });
-  if (part.rated < needs.rated) notes.push({ code: "lessThanOriginalVolts", original: needs.rated });
+  if (needs.rated !== null && part.rated < needs.rated) notes.push({ code: "lessThanOriginalVolts", original: needs.rated });
   if (part.technology === "film" && isWetAluminium(needs.technology)) notes.push({ code: "filmForElectrolytic" });
   const years = lifeYears(part, shop);
   if (years !== null && years < shop.targetYears) notes.push({ code: "shortLife", years });

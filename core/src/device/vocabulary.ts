@@ -46,3 +46,23 @@ export type FindingGroup = keyof typeof FINDINGS;
 export type FindingToken = (typeof FINDINGS)[FindingGroup][number];
 export const FINDING_GROUPS = Object.keys(FINDINGS) as FindingGroup[];
 export const FINDING_TOKENS: readonly FindingToken[] = FINDING_GROUPS.flatMap((g) => [...FINDINGS[g]]);
+
+/** The steps of the work, as time is spent on them. */
+export const WORK_STEPS = [
+  "takeIn",
+  "makeSafe",
+  "look",
+  "trace",
+  "measure",
+  "choose",
+  "fit",
+  "bringUp",
+  "set",
+  "prove",
+  "handBack",
+] as const;
+export type WorkStep = (typeof WORK_STEPS)[number];
+
+/** How much is replaced: the schools of a shop, from the least to the most. */
+export const SCOPES = ["provenBad", "provenBadAndKind", "section", "everyElectrolytic"] as const;
+export type Scope = (typeof SCOPES)[number];

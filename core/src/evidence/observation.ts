@@ -1,4 +1,4 @@
-import type { FindingToken } from "../device";
+import type { FindingToken, Scope, WorkStep } from "../device";
 import type { PartClass } from "../part";
 import type { Seconds, UnitSymbol, Volts } from "../units";
 
@@ -137,6 +137,18 @@ export type FaultState = (typeof FAULT_STATES)[number];
 export const REMARK_MEANINGS = ["look", "tried", "heard", "claim", "owner", "sideJob", "note"] as const;
 export type RemarkMeaning = (typeof REMARK_MEANINGS)[number];
 
+/** Who says what belongs at a place, where that is not what is fitted. */
+export const AUTHORITIES = ["drawing", "maker", "bench"] as const;
+export type Authority = (typeof AUTHORITIES)[number];
+
+/** What is looked over before it is trusted, with its name and, where one is read, its ohms. */
+export const CHECKS = ["earthBond", "insulation", "mainsLead", "mainsPlug", "testLeads", "jig", "limiter"] as const;
+export type Check = (typeof CHECKS)[number];
+
+/** Where a leak goes, and what is to be seen to after it. */
+export const LEAK_STEPS = ["neighbours", "traces", "ground", "wires", "cleaned", "insulation"] as const;
+export type LeakStep = (typeof LEAK_STEPS)[number];
+
 export type Observation =
   | { kind: "named"; class: PartClass; marked: readonly Marked[] }
   | {
@@ -171,7 +183,27 @@ export type Observation =
   /** what a line said is evidence of this fault */
   | { kind: "belongs"; line: number; fault: number }
   /** time that went into something */
-  | { kind: "spent"; minutes: number; text: string }
+  /** time that went into something; `step` where one of the work was named */
+  | { kind: "spent"; minutes: number; step: WorkStep | null; text: string }
+  /** time that is meant to go into a step */
+  | { kind: "planned"; minutes: number; step: WorkStep }
+  /** what belongs at a place according to somebody; neither it nor what is fitted is trusted for that */
+  | { kind: "wanted"; by: Authority; marked: readonly Marked[] }
+  /** what the unit is known to draw when it is well, in amperes or watts */
+  | { kind: "norm"; quantity: "current" | "power"; power: "standby" | "idle"; value: number; significant: number }
+  /** whether the other one of a pair, or a second unit of its kind, is at hand */
+  | { kind: "sibling"; here: boolean }
+  /** what was taken off to get inside, in the order it came off */
+  | { kind: "removed"; text: string }
+  /** what was taken off in that line, or everything, is on again */
+  | { kind: "refitted"; line: number | null }
+  | { kind: "checked"; what: Check; ohms: number | "over" | null; fine: boolean | null }
+  /** what was seen to after a leak */
+  | { kind: "followed"; step: LeakStep; ohms: number | "over" | null; fine: boolean | null }
+  /** ends that were found to be one electrical point: "C9+", "Q7 b" */
+  | { kind: "joined"; ends: readonly string[] }
+  /** what the owner agreed to; null: to nothing. `most` in the shop's currency */
+  | { kind: "agreed"; scope: Scope | null; most: number | null }
   | { kind: "sideJob"; text: string }
   | { kind: "claim"; text: string }
   | { kind: "owner"; text: string };
@@ -206,6 +238,16 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   fault: { hands: false, about: ["unit"] },
   faultState: { hands: false, about: ["unit"] },
   spent: { hands: false, about: ["unit"] },
+  planned: { hands: false, about: ["unit"] },
+  wanted: { hands: false, about: ["part"] },
+  norm: { hands: false, about: ["unit"] },
+  sibling: { hands: false, about: ["unit"] },
+  removed: { hands: false, about: ["unit"] },
+  refitted: { hands: false, about: ["unit"] },
+  checked: { hands: false, about: ["unit"] },
+  followed: { hands: true, about: ["part", "place"] },
+  joined: { hands: true, about: ["unit"] },
+  agreed: { hands: false, about: ["unit"] },
   belongs: { hands: false, about: ["unit"] },
   sideJob: BESIDE,
   claim: BESIDE,

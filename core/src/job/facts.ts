@@ -33,6 +33,10 @@ export interface JobFacts {
   asked: number;
   /** things unplugged, lifted or put across that nobody said are back */
   leftIn: number;
+  /** things that were taken off and are not on again */
+  notRefitted: number;
+  /** earth, insulation, lead or plug was found bad and not found well since */
+  unsafe: boolean;
   /** faults beside the complaint that are neither cured nor ended as something else */
   openFaults: number;
   /** a fuse that looks whole and was not measured */
@@ -45,8 +49,8 @@ export const needsDecision = (p: Pick<PositionFacts, "verdict" | "decision">): b
 /** Which holds an ending knows: a unit that was not repaired need not be proven, nor its parts fitted. */
 const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
   closed: CLOSING_HOLDS,
-  clearedWithoutCause: ["energised", "temporary", "leftIn", "undecided", "hazard"],
-  locatedNotRepaired: ["energised", "temporary", "leftIn", "hazard"],
+  clearedWithoutCause: ["energised", "unsafe", "temporary", "leftIn", "notRefitted", "undecided", "hazard"],
+  locatedNotRepaired: ["energised", "unsafe", "temporary", "leftIn", "notRefitted", "hazard"],
 };
 
 /**
@@ -54,13 +58,16 @@ const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
  * unit that is switched on can be waived in writing, by name.
  */
 export function closingHolds(
-  { safety, positions, proven, leftIn, openFaults }: Pick<JobFacts, "safety" | "positions" | "proven" | "leftIn" | "openFaults">,
+  job: Pick<JobFacts, "safety" | "positions" | "proven" | "leftIn" | "openFaults" | "notRefitted" | "unsafe">,
   end: ClosedState = "closed",
 ): ClosingHold[] {
+  const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe } = job;
   const holds: Readonly<Record<ClosingHold, boolean>> = {
     energised: safety.kind === "energised",
     temporary: positions.some((p) => p.decision === "temporary"),
     leftIn: leftIn > 0,
+    notRefitted: notRefitted > 0,
+    unsafe,
     openFault: openFaults > 0,
     undecided: positions.some((p) => isCondemned(p.verdict) && p.decision === "none"),
     notFitted: positions.some((p) => p.decision === "replace"),

@@ -24,17 +24,17 @@ export { partsNamed } from "./partsNamed";
 export {
   stateKey,
   unitPicture,
-  type BridgeCaution,
+  type DrawPicture,
   type FaultPicture,
   type LoadPicture,
   type LookPicture,
   type PartPicture,
   type PointPicture,
   type RemarkPicture,
-  type TriedAsk,
-  type TriedPicture,
   type UnitPicture,
 } from "./unit";
+export type { TriedAsk, TriedCaution, TriedPicture } from "./tried";
+export type { CheckPicture, LeakFollowed, StepTime, TeardownPicture, UnitNotes, WantedPicture } from "./notes";
 export { lockOf, type ChargeLock, type HeldPosition, type LockRecords } from "./lock";
 export {
   UNDONE_REASON,

@@ -1,10 +1,10 @@
 import type { TouchSafety } from "../bringUp";
-import { fold, type Folded, type FaultState, type Observation } from "../evidence";
+import { fold, type Check, type Folded, type FaultState, type Observation } from "../evidence";
 import { isWetAluminium, type CapacitorPart, type Parallel, type Role } from "../part";
 import { evidenceKey, scenariosFor } from "../trace";
-import { hertz, type Volts } from "../units";
+import { hertz, volts, type Volts } from "../units";
 import { expectEsr, judge, type EsrExpectation, type JudgingContext, type Twin, type Verdict } from "../verdict";
-import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, StoredReading } from "./records";
+import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, StoredObservation, StoredReading } from "./records";
 import { lockOf, type HeldPosition } from "./lock";
 import type { ShopFacts } from "./shop";
 import { unitPicture, type UnitPicture } from "./unit";
@@ -59,11 +59,13 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
   const units = memory<UnitPicture>();
   return (stored, shop) => {
     const workings = new Map(stored.workings.map((w) => [w.positionId, w.volts]));
+    const marked = markedVolts(stored.observations);
     const records = {
       ...stored,
       positions: stored.positions.map((p) => {
         const working = workings.has(p.id) ? workings.get(p.id)! : p.working;
-        return working === p.working ? p : effective.of(p.id, [p, working], () => ({ ...p, working }));
+        const rated = p.rated ?? marked.get(p.designator) ?? null;
+        return working === p.working && rated === p.rated ? p : effective.of(p.id, [p, working, rated], () => ({ ...p, working, rated }));
       }),
     };
     const context = surroundings(records);
@@ -106,16 +108,29 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
       });
     });
     const { safety, highest } = lock;
-    const unit = units.of(0, [records.observations, records.points, records.events, stored.positions], () => unitOf(records));
+    const unit = units.of(0, [records.observations, records.points, records.events, stored.positions, records.job], () => unitOf(records));
     return { positions, safety, highest, unit, facts: factsOf(records, positions, safety, unit) };
   };
 }
 
-function unitOf({ observations, points, positions, events }: JobRecords): UnitPicture {
+/** Volts said later to be marked on capacitors, by designator. */
+const markedVolts = (observations: readonly StoredObservation[]): ReadonlyMap<string, Volts> =>
+  new Map(
+    observations.flatMap(({ subject, observation: o }) => {
+      const rated = o.kind === "named" && o.class === "capacitor" ? o.marked.find((m) => m.unit === "V") : undefined;
+      return rated && subject.kind === "part" ? [[subject.name, volts(rated.value)] as const] : [];
+    }),
+  );
+
+function unitOf({ job, observations, points, positions, events }: JobRecords): UnitPicture {
   const power = events.filter((e) => e.kind === "powerOn" || e.kind === "powerOff");
   return unitPicture(observations, points, {
-    capacitors: new Map(positions.map((p) => [p.designator, { rated: p.rated, onMains: ON_MAINS.has(p.role) }])),
+    capacitors: new Map(positions.map((p) => [p.designator, { nominal: p.nominal, rated: p.rated, onMains: ON_MAINS.has(p.role) }])),
     energisedAt: (seq) => power.findLast((e) => e.seq <= seq)?.kind === "powerOn",
+    unitKind: job.unitKind,
+    supplyKind: job.supplyKind,
+    ageYears: job.ageYears,
+    mains: job.mainsV,
   });
 }
 const ON_MAINS: ReadonlySet<Role> = new Set<Role>(["mainsX", "mainsY", "smpsPrimary"]);
@@ -233,6 +248,8 @@ function factsOf<C extends ChoiceFacts>(
     looked: unit.looks.length > 0 || positions.some((p) => p.readings.some((r) => r.measurement.kind === "visual")),
     tried: unit.tried.length,
     asked: unit.tried.filter((t) => t.asks.length > 0).length + unit.remarks.filter((r) => r.as === null).length,
+    notRefitted: unit.notes.teardown.filter((t) => !t.back).length,
+    unsafe: unit.notes.checks.some((c) => !c.fine && MAINS_CHECKS.has(c.what)),
     openFaults: unit.faults.filter((f) => f.text !== null && UNDER_WAY.has(f.state)).length,
     leftIn: unit.tried.filter((t) => t.leftIn).length,
     unmeasuredFuse: unit.parts.find((p) => p.verdict.reason.code === "looksWholeOnly" && p.class === "fuse")?.name ?? null,
@@ -268,6 +285,9 @@ function provenBy({ fittings, readings, points, notes, observations }: JobRecord
     (r) => r.seq > last,
   );
 }
+
+/** Looked over for whoever uses the unit, not for the bench. */
+const MAINS_CHECKS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug"]);
 
 const UNDER_WAY: ReadonlySet<FaultState> = new Set<FaultState>(["open", "suspected", "shown"]);
 

@@ -28,6 +28,9 @@ export interface JobHead {
   unitKind: UnitKind;
   supplyKind: SupplyKind;
   mainsHz: number | null;
+  /** rms */
+  mainsV: number | null;
+  ageYears: number | null;
   /** what was waived when it was closed */
   waiver: Waiver | null;
 }
@@ -69,7 +72,8 @@ export interface Fitting extends FromLine {
   /** code of the catalogue part, where it was chosen from there */
   code: string | null;
   nominal: Farads;
-  rated: Volts;
+  /** null: the same as before, of which nobody knows */
+  rated: Volts | null;
   technology: Technology;
   tolerance: Tolerance;
   lot: string | null;

@@ -4,7 +4,18 @@ export type JobState = (typeof JOB_STATES)[number];
 export type ClosedState = "closed" | "clearedWithoutCause" | "locatedNotRepaired";
 
 /** What can hold the closing of a job, the most pressing first. */
-export const CLOSING_HOLDS = ["energised", "temporary", "leftIn", "undecided", "notFitted", "openFault", "hazard", "unproven"] as const;
+export const CLOSING_HOLDS = [
+  "energised",
+  "unsafe",
+  "temporary",
+  "leftIn",
+  "notRefitted",
+  "undecided",
+  "notFitted",
+  "openFault",
+  "hazard",
+  "unproven",
+] as const;
 export type ClosingHold = (typeof CLOSING_HOLDS)[number];
 
 /** What was waived in writing when a job was closed; it ends with reopening. */

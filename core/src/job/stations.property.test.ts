@@ -37,6 +37,8 @@ const job: fc.Arbitrary<JobFacts> = fc
     tried: fc.nat({ max: 3 }),
     asked: fc.nat({ max: 3 }),
     leftIn: fc.nat({ max: 2 }),
+    notRefitted: fc.nat({ max: 2 }),
+    unsafe: fc.boolean(),
     openFaults: fc.nat({ max: 2 }),
     unmeasuredFuse: fc.constantFrom("F1", null),
     list: fc.array(position, { maxLength: 8 }),

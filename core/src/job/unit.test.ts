@@ -1,20 +1,6 @@
 import { describe, expect, test } from "vitest";
-import { applyLine, closingHolds, lastSaid, makePicture, understand, withdraw, type JobRecords } from "../job";
-import { SHOP, records } from "../testing/jobs";
-
-let lines = 0;
-/** Types lines onto a job, one after the other; the seq of each line is its number. */
-function typed(start: JobRecords, ...said: string[]): JobRecords {
-  return said.reduce((r, line) => {
-    const seq = r.lines.length + 1;
-    const entered = { key: `k${++lines}`, line, current: null, meter: "blue", inCircuit: true, refersTo: null, at: 1000 * seq };
-    const entry = understand(r, SHOP, entered);
-    if (!entry.ok) throw new Error(`${line}: ${JSON.stringify(entry.issue)}`);
-    return applyLine(r, SHOP, entered, entry.value, { seq, by: "bench", positionId: () => -seq, chosen: () => null });
-  }, start);
-}
-const pictureOf = (r: JobRecords) => makePicture()(r, SHOP);
-const unitOf = (...said: string[]) => pictureOf(typed(records(), ...said)).unit;
+import { closingHolds, lastSaid, withdraw } from "../job";
+import { SHOP, pictureOf, records, typed, unitOf } from "../testing/jobs";
 
 describe("what a bench says is folded into what is so now", () => {
   test("a fuse that looks whole is to be measured, and its ohms settle it", () => {
@@ -121,7 +107,7 @@ describe("what a bench says is folded into what is so now", () => {
   });
 
   test("time that went into something is kept in the order it was said", () => {
-    expect(unitOf("spent 40 min on the tone board", "spent 1 h").spent).toEqual([
+    expect(unitOf("spent 40 min on the tone board", "spent 1 h").notes.spent).toEqual([
       { minutes: 40, text: "the tone board" },
       { minutes: 60, text: "" },
     ]);

@@ -1,6 +1,4 @@
 import {
-  LEAVES_CHANGED,
-  type Act,
   type FaultState,
   type Circumstances,
   type FigureQuantity,
@@ -8,22 +6,29 @@ import {
   type Observation,
   type RemarkMeaning,
   type Subject,
-  type Tried,
 } from "../evidence";
-import { figure } from "../knowledge";
+import { figure, usualDraw } from "../knowledge";
 import type { PartClass } from "../part";
 import { byDesignator } from "../readout";
 import { volts, type Ohms, type Volts } from "../units";
-import { judgePart, judgePoint, nominalIn, sisterOf, type PartVerdict, type PointExpectation, type PointVerdict } from "../verdict";
+import {
+  judgeDraw,
+  judgePart,
+  judgePoint,
+  nominalIn,
+  sisterOf,
+  type DrawNorm,
+  type DrawVerdict,
+  type PartVerdict,
+  type PointExpectation,
+  type PointVerdict,
+} from "../verdict";
+import { unitNotes, type UnitNotes } from "./notes";
+import { isOf, type Of, type UnitContext } from "./observed";
 import type { PointReading, StoredObservation } from "./records";
+import { triedPictures, type TriedPicture } from "./tried";
 
 // Everything on record beside the capacitors, folded once: parts of other classes, points, loads, looks, things tried, remarks.
-
-type Of<K extends Observation["kind"]> = StoredObservation & { observation: Extract<Observation, { kind: K }> };
-const isOf =
-  <K extends Observation["kind"]>(kind: K) =>
-  (o: StoredObservation): o is Of<K> =>
-    o.observation.kind === kind;
 
 export interface PartPicture {
   name: string;
@@ -58,24 +63,6 @@ export interface LoadPicture {
   odd: boolean;
 }
 
-/** What something tried still wants to be told. */
-export type TriedAsk = "outcome" | "followed" | "bridgeValue";
-/** What speaks against what was put across or put in. */
-export type BridgeCaution = "fuse" | "fuseLarger" | "underRated" | "supplyLive" | "mainsPart";
-
-export interface TriedPicture {
-  seq: number;
-  line: string | null;
-  takenAt: number;
-  tried: Tried;
-  asks: readonly TriedAsk[];
-  cautions: readonly BridgeCaution[];
-  /** several things or acts share one outcome: they are cured as a set, and no single one is shown */
-  asSet: boolean;
-  /** the unit is still other than it was */
-  leftIn: boolean;
-}
-
 export interface LookPicture {
   seq: number;
   line: string | null;
@@ -103,6 +90,12 @@ export interface FaultPicture {
   lines: readonly number[];
 }
 
+/** What the whole unit drew, held against what it should. */
+export interface DrawPicture {
+  reading: Of<"figure">;
+  verdict: DrawVerdict;
+}
+
 export interface ColdStarts {
   started: number;
   of: number;
@@ -115,30 +108,21 @@ export interface UnitPicture {
   loads: readonly LoadPicture[];
   looks: readonly LookPicture[];
   tried: readonly TriedPicture[];
+  notes: UnitNotes;
   remarks: readonly RemarkPicture[];
   /** current and watts of the whole unit, newest first */
-  draw: readonly Of<"figure">[];
+  draw: readonly DrawPicture[];
   coldStarts: ColdStarts | null;
   /** the complaint is the first; alone where no other was said */
   faults: readonly FaultPicture[];
-  /** where the time went, in the order it was said */
-  spent: readonly { minutes: number; text: string }[];
   sideJobs: readonly string[];
   claims: readonly string[];
   owner: readonly string[];
 }
 
-/** What else the unit is judged by. */
-export interface UnitContext {
-  /** rated volts of the capacitors, and whether each lies on the mains, by designator */
-  capacitors: ReadonlyMap<string, { rated: Volts; onMains: boolean }>;
-  /** whether the unit is switched on as far as the record says, at the place of a line */
-  energisedAt: (seq: number) => boolean;
-}
-
 /** Folds observations and volts at points, each in the order they were kept, into what they say now. */
 export function unitPicture(all: readonly StoredObservation[], points: readonly PointReading[], context: UnitContext): UnitPicture {
-  const parts = partPictures(all);
+  const parts = partPictures(all.filter((o) => o.subject.kind !== "part" || !context.capacitors.has(o.subject.name)));
   const texts = (kind: "sideJob" | "claim" | "owner") => all.filter(isOf(kind)).map((o) => o.observation.text);
   const settled = new Map(all.filter(isOf("settled")).map((o) => [o.observation.line, o.observation.as]));
   const remarks = all
@@ -150,15 +134,12 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
     points: pointPictures(all, points),
     loads: loadPictures(all),
     looks: all.filter(isOf("look")).map((o) => ({ seq: o.seq, line: o.line, subject: o.subject, look: o.observation, takenAt: o.takenAt })),
-    tried: triedPictures(all, parts, context),
+    tried: triedPictures(all, { parts, points, context }),
+    notes: unitNotes(all, parts, context),
     remarks,
-    draw: all
-      .filter(isOf("figure"))
-      .filter((o) => o.subject.kind === "unit")
-      .reverse(),
+    draw: drawPictures(all, context),
     coldStarts: coldStartsOf(all),
     faults: faultsOf(all),
-    spent: all.filter(isOf("spent")).map(({ observation: { minutes, text } }) => ({ minutes, text })),
     sideJobs: [...texts("sideJob"), ...of("sideJob")],
     claims: [...texts("claim"), ...of("claim")],
     owner: [...texts("owner"), ...of("owner")],
@@ -265,54 +246,6 @@ function loadPictures(all: readonly StoredObservation[]): LoadPicture[] {
   });
 }
 
-const ASKS_OUTCOME: ReadonlySet<Act> = new Set<Act>(["cleaned", "lifted"]);
-
-function triedPictures(all: readonly StoredObservation[], parts: readonly PartPicture[], context: UnitContext): TriedPicture[] {
-  const later = all.filter(isOf("outcome"));
-  const back = all.filter(isOf("putBack"));
-  return all.filter(isOf("tried")).map((o) => {
-    const mine = later.filter((l) => l.observation.line === o.seq);
-    const outcome = mine.findLast((l) => l.observation.outcome !== null)?.observation.outcome ?? o.observation.outcome;
-    const followed = mine.findLast((l) => l.observation.followed !== null)?.observation.followed ?? o.observation.followed;
-    const marked = mine.findLast((l) => l.observation.marked.length > 0)?.observation.marked;
-    const put = marked ? { marked, named: o.observation.with?.named ?? null } : o.observation.with;
-    const tried: Tried = { ...o.observation, outcome, followed, with: put };
-    const cautions =
-      tried.act === "bridged" ? cautionsOf(tried, context, o.seq) : tried.act === "replaced" ? fuseCautions(tried, parts) : [];
-    const isBack = back.some((b) => b.seq > o.seq && (b.observation.line === null || b.observation.line === o.seq));
-    return {
-      seq: o.seq,
-      line: o.line,
-      takenAt: o.takenAt,
-      tried,
-      asks: asksOf(tried),
-      cautions,
-      asSet: outcome !== null && outcome !== "same" && (tried.together.length > 0 || tried.to.length > 1),
-      leftIn: LEAVES_CHANGED.has(tried.act) && !isBack,
-    };
-  });
-}
-
-function asksOf(t: Tried): TriedAsk[] {
-  return [
-    ...(t.act === "bridged" && (t.with?.marked.length ?? 0) === 0 ? (["bridgeValue"] as const) : []),
-    ...(t.outcome === null && t.followed === null && !ASKS_OUTCOME.has(t.act) ? (["outcome"] as const) : []),
-    ...(t.act === "swapped" && t.followed === null ? (["followed"] as const) : []),
-  ];
-}
-
-/** What speaks against putting this across: a fuse is never bridged, a part on the mains only by one of its class, nothing under power, no fewer volts than what stands there. */
-function cautionsOf(t: Tried, { capacitors, energisedAt }: UnitContext, seq: number): BridgeCaution[] {
-  const rated = t.with?.marked.find((m) => m.unit === "V")?.value ?? null;
-  const across = t.to.flatMap((s) => (s.kind === "part" ? [s.name] : []));
-  return [
-    ...(across.some((n) => /^FU?\d/.test(n)) ? (["fuse"] as const) : []),
-    ...(across.some((n) => capacitors.get(n)?.onMains) ? (["mainsPart"] as const) : []),
-    ...(rated !== null && across.some((n) => (capacitors.get(n)?.rated ?? 0) > rated) ? (["underRated"] as const) : []),
-    ...(energisedAt(seq) ? (["supplyLive"] as const) : []),
-  ];
-}
-
 function faultsOf(all: readonly StoredObservation[]): FaultPicture[] {
   const texts = [null, ...all.filter(isOf("fault")).map((o) => o.observation.text)];
   return texts.map((text, i) => ({
@@ -323,12 +256,24 @@ function faultsOf(all: readonly StoredObservation[]): FaultPicture[] {
   }));
 }
 
-/** A fuse of more amperes than is marked on the one that was there. */
-function fuseCautions(t: Tried, parts: readonly PartPicture[]): BridgeCaution[] {
-  const put = t.with?.marked.find((m) => m.unit === "A")?.value ?? null;
-  const was = t.to.flatMap((s) => (s.kind === "part" ? (parts.find((p) => p.name === s.name && p.class === "fuse")?.marked ?? []) : []));
-  const rated = was.find((m) => m.unit === "A")?.value ?? null;
-  return put !== null && rated !== null && put > rated ? ["fuseLarger"] : [];
+function drawPictures(all: readonly StoredObservation[], context: UnitContext): DrawPicture[] {
+  const said = all.filter(isOf("norm")).map((o) => o.observation);
+  const normFor = ({ quantity, under }: Of<"figure">["observation"]): DrawNorm | null => {
+    const power = under.power === "standby" || under.power === "idle" ? under.power : null;
+    if (power === null) return null;
+    const own = said.findLast((n) => n.power === power && n.quantity === quantity);
+    if (own) return { value: own.value, unit: quantity === "current" ? "A" : "W", from: "said" };
+    const usual = usualDraw(context.unitKind, context.ageYears, power);
+    if (!usual || (quantity === "current" && context.mains === null)) return null;
+    return quantity === "power"
+      ? { value: usual.watts, unit: "W", from: "usual" }
+      : { value: usual.watts / context.mains!, unit: "A", from: "usual" };
+  };
+  return all
+    .filter(isOf("figure"))
+    .filter((o) => o.subject.kind === "unit")
+    .reverse()
+    .map((reading) => ({ reading, verdict: judgeDraw(reading.observation.value, normFor(reading.observation)) }));
 }
 
 function coldStartsOf(all: readonly StoredObservation[]): ColdStarts | null {

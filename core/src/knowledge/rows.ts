@@ -53,6 +53,13 @@ export const ROWS = [
   row("loads.odd", 10, "×", practice, "usual", "a load this far under the median to ground holds the short"),
   row("rail.usual", 0.05, "share", practice, "usual", "a regulated rail where nobody says"),
   row("standby.high", 3, "×", practice, "usual", "standby current over this times normal has a fault of its own"),
+  row("earth.most", 0.3, "Ω", memory("EN 50699, leads up to 5 m"), "usual", "earth pin to chassis reads no more than this"),
+  row("insulation.least", 1e6, "Ω", memory("EN 50699, class I; class II asks for 2 MΩ"), "usual", "mains pins to chassis read no less"),
+  row("leads.most", 0.3, "Ω", practice, "usual", "test leads held together read no more than this"),
+  row("leak.insulation", 10e6, "Ω", practice, "usual", "a strip or board that was wet is dry and clean from here up"),
+  row("fitted.within", 0.02, "share", practice, "firm", "a fitted value this near the wanted one is the wanted one"),
+  row("fit.minutes", 8, "min", practice, "rough", "taking one part out, cleaning, and putting the new one in"),
+  row("bridge.most", 2, "×", practice, "usual", "a good part put across is the same value, or up to this many times"),
   row("twins.ratio", 2, "×", practice, "usual", "one this far from the median of its twins is suspect inside its limits"),
   row("twins.shown", 1.2, "×", practice, "usual", "a ratio from here up is shown"),
   row("twins.sides", 0.05, "share", practice, "usual", "crossover and tone: left against right"),
@@ -62,6 +69,7 @@ export const ROWS = [
   row("neighbour.better", 4, "×", practice, "rough", "a low-ESR neighbour reads this much under the typical figure"),
   row("charge.shock", 60, "V", memory("IEC 62368-1, ES1"), "firm", "from here up charge counts whatever its energy"),
   row("charge.spark", 1, "J", practice, "usual", "below that it counts from here up: sparks, welds, damaged parts"),
+  row("charge.unknown", 400, "V", practice, "usual", "a part without marked volts counts as this: mains, rectified"),
   row("charge.patience", 120, "s", practice, "usual", "time to discharge where no resistor of the drawer fits"),
 ] as const;
 

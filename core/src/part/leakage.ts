@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { TAN_D, figure } from "../knowledge";
 import { amperes, ohms, volts, type Amperes, type Farads, type Ohms, type Volts } from "../units";
 import type { CapacitorPart } from "./part";
 import { isWetAluminium } from "./technology";
@@ -14,11 +14,14 @@ export function leakageLimit(nominal: Farads, rated: Volts): Amperes {
 
 /**
  * Insulation in ohms a sound part has at least. Electrolytics by their leakage limit, V/I: R·C ≥ 100 s, never asked to be better than
- * V over 3 µA. Film, paper and ceramic: 3 GΩ up to 0.33 µF, above R·C ≥ 1000 s (forms of IEC 60384-4 and -2, from memory).
+ * V over 3 µA; a part without marked volts is held to no more than one for the lowest. Film, paper and ceramic: 3 GΩ up to 0.33 µF, above R·C ≥ 1000 s (forms of IEC 60384-4 and -2, from memory).
  * @example leastInsulation({ technology: "aluminium", nominal: farads(47e-6), rated: volts(50) }) // 2.13e6
  */
 export function leastInsulation({ technology, nominal, rated }: Pick<CapacitorPart, "technology" | "nominal" | "rated">): Ohms {
-  if (isWetAluminium(technology) || technology === "tantalum") return ohms(rated / leakageLimit(nominal, rated));
+  if (isWetAluminium(technology) || technology === "tantalum") {
+    const at = rated ?? volts(TAN_D[0]![0]);
+    return ohms(at / leakageLimit(nominal, at));
+  }
   return ohms(nominal <= figure("film.smallUpTo") ? figure("film.insulation") : figure("film.product") / nominal);
 }
 

@@ -8,7 +8,8 @@ export interface CapacitorPart {
   role: Role;
   technology: Technology;
   nominal: Farads;
-  rated: Volts;
+  /** null: none is marked and nobody said */
+  rated: Volts | null;
   tolerance: Tolerance;
 }
 

@@ -7,11 +7,12 @@ import { isWetAluminium } from "./technology";
 
 /**
  * tan d at 120 Hz that a new general-purpose wet aluminium part must stay under, dimensionless (from memory): the table's figure,
- * between two ratings interpolated over the logarithm of the volts, with 0.02 added for every 1000 µF above 1000 µF.
+ * between two ratings interpolated over the logarithm of the volts, with 0.02 added for every 1000 µF above 1000 µF. A part without
+ * marked volts gets the widest limit, that of the lowest.
  */
-export function usualTanD(nominal: Farads, rated: Volts): number {
-  const above = TAN_D.findIndex(([v]) => v >= rated);
-  const base = above < 0 ? TAN_D[TAN_D.length - 1]![1] : above === 0 ? TAN_D[0]![1] : between(TAN_D[above - 1]!, TAN_D[above]!, rated);
+export function usualTanD(nominal: Farads, rated: Volts | null): number {
+  const above = rated === null ? 0 : TAN_D.findIndex(([v]) => v >= rated);
+  const base = above < 0 ? TAN_D[TAN_D.length - 1]![1] : above === 0 ? TAN_D[0]![1] : between(TAN_D[above - 1]!, TAN_D[above]!, rated!);
   return base + (TAN_D_PER_1000_UF * Math.max(0, nominal - 1e-3)) / 1e-3;
 }
 

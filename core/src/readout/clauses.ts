@@ -49,6 +49,8 @@ export interface Clause {
   it: boolean;
   /** words that name a point and its volts, for the head of points */
   point: string | null;
+  /** the same with the volts it is said to have had before: "rail 11.7 back to 15" */
+  pointBefore: string | null;
   /** words that mean nothing here */
   unread: string[];
 }
@@ -167,6 +169,7 @@ export function readClause(text: string): Clause {
     put: false,
     it: false,
     point: null,
+    pointBefore: null,
     unread: [],
   };
   let naming: string[] = []; // words that may be the first part of a thing's name
@@ -255,10 +258,24 @@ export function readClause(text: string): Clause {
   if (clause.acts.length + (clause.put ? 1 : 0) > 0 && clause.things.length === 0 && naming.length > 0)
     clause.things.push({ subject: { kind: "place", name: naming.join(" ") }, class: null, at: words.length - 1 });
   else drop();
-  clause.point = pointWords.some((w) => /\d/.test(w)) ? pointWords.join(" ") : null;
+  namePoint(clause, pointWords);
   if (pointAt >= 0 && clause.point === null)
     clause.things.push({ subject: { kind: "point", name: pointWords.join(" ") }, class: null, at: pointAt });
   return clause;
+}
+
+/** A change of volts has two figures at its end, the first of which stood there before. */
+const CHANGE = /([+-]?\d[\d.,]*)\s*(?:m?v|volts?)?\s*(?:back to|up to|down to|to|->|→)\s*[+-]?\d/i;
+
+function namePoint(clause: Clause, words: readonly string[]): void {
+  const figures = words.flatMap((w, i) => (/\d/.test(w) ? [i] : []));
+  if (figures.length === 0) return;
+  const [was, is] = figures.slice(-2) as [number, number?];
+  // "rail +15 back to 15.1": the first figure is what the rail is called by
+  const called = words[was! - 1] === "rail" && /^[+-]/.test(words[was!]!);
+  const changed = is !== undefined && !called && CHANGE.test(clause.text);
+  clause.point = words.filter((_, i) => !(changed && i === was)).join(" ");
+  clause.pointBefore = changed ? words.filter((_, i) => i !== is).join(" ") : null;
 }
 
 function sideAlone(clause: Clause, naming: readonly string[], at: number): void {

@@ -2,12 +2,14 @@ import { headTable, type Example, type Head } from "./head";
 import { add } from "./heads/add";
 import { answer } from "./heads/answer";
 import { asSaid } from "./heads/asSaid";
+import { afterLeak, checked } from "./heads/checked";
 import { coldStart } from "./heads/coldStart";
 import { note, power, undo } from "./heads/control";
 import { expect } from "./heads/expect";
 import { fault } from "./heads/fault";
 import { fitted } from "./heads/fitted";
 import { highest } from "./heads/highest";
+import { norm } from "./heads/norm";
 import { part } from "./heads/part";
 import { point } from "./heads/point";
 import { setting } from "./heads/setting";
@@ -15,6 +17,8 @@ import { shelf } from "./heads/shelf";
 import { spent } from "./heads/spent";
 import { stamp } from "./heads/stamp";
 import { texts } from "./heads/texts";
+import { agreed, joins, sibling, teardown } from "./heads/unit";
+import { markedVolts, wanted } from "./heads/wanted";
 import { working } from "./heads/working";
 
 // In this order: a word that begins a line before what a line can be about; readings of a part last. What none of them takes is read as
@@ -23,14 +27,23 @@ const HEADS: readonly Head[] = [
   asSaid,
   undo,
   note,
+  agreed,
   texts,
   fault,
+  teardown,
+  joins,
+  sibling,
+  afterLeak,
+  checked,
   spent,
   answer,
   power,
   highest,
   add,
   shelf,
+  norm,
+  markedVolts,
+  wanted,
   expect,
   coldStart,
   stamp,

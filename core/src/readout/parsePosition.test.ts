@@ -47,7 +47,6 @@ test("parts above 60 V hold charge even where they do not filter the supply", ()
 test.each([
   ["47u 25v", "designatorMissing"],
   ["C1 reservoir", "valueMissing"],
-  ["C1 47u", "voltsMissing"],
   ["C1 47u 25v purple", "marking"],
 ])("%j is refused: %s", (line, code) => {
   expect(parsePosition(line)).toMatchObject({ ok: false, issue: { code } });

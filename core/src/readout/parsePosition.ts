@@ -24,7 +24,8 @@ export interface PositionDraft {
   role: Role;
   technology: Technology;
   nominal: Farads;
-  rated: Volts;
+  /** null: not marked, or not said */
+  rated: Volts | null;
   tolerance: Tolerance;
   temperature: number | null;
   diameter: number | null;
@@ -33,13 +34,12 @@ export interface PositionDraft {
   mounting: Mounting;
   holdsCharge: boolean;
   /** what was not said and therefore taken as usual */
-  assumed: readonly ("role" | "technology" | "tolerance")[];
+  assumed: readonly ("role" | "technology" | "tolerance" | "rated")[];
 }
 
 export type PositionIssue =
   | { code: "designatorMissing"; text: string }
   | { code: "valueMissing"; designator: string }
-  | { code: "voltsMissing"; designator: string }
   | { code: "tooLong"; designator: string; most: number }
   | { code: "sectionsOfSection"; designator: string }
   | { code: "impossible"; designator: string; what: "diameter" | "height" | "pitch" | "tolerance" }
@@ -109,7 +109,6 @@ function onePosition(designator: string, tokens: readonly string[], section: str
   }
   const { nominal, rated, tolerance, temperature } = marking.value;
   if (nominal === null) return { ok: false, issue: { code: "valueMissing", designator } };
-  if (rated === null) return { ok: false, issue: { code: "voltsMissing", designator } };
   const odd = outside(said, tolerance);
   if (odd !== null) return { ok: false, issue: { code: "impossible", designator, what: odd } };
   const role = said.role ?? usualRole(nominal);
@@ -123,18 +122,19 @@ function onePosition(designator: string, tokens: readonly string[], section: str
       role,
       technology,
       nominal: farads(nominal),
-      rated: volts(rated),
+      rated: rated === null ? null : volts(rated),
       tolerance: tolerance ?? usualTolerance(technology),
       temperature,
       diameter: said.diameter,
       height: said.height,
       pitch: said.pitch,
       mounting: said.mounting,
-      holdsCharge: holdsCharge(role) || (isPolarised(technology) && rated >= CHARGE_VOLTS && nominal >= CHARGE_FARADS),
+      holdsCharge: holdsCharge(role) || (isPolarised(technology) && (rated === null || rated >= CHARGE_VOLTS) && nominal >= CHARGE_FARADS),
       assumed: [
         ...(said.role ? [] : (["role"] as const)),
         ...(said.technology ? [] : (["technology"] as const)),
         ...(tolerance ? [] : (["tolerance"] as const)),
+        ...(rated === null ? (["rated"] as const) : []),
       ],
     },
   };

@@ -1,4 +1,4 @@
-import type { Act, ChangedFigure, Circumstances, Observation, Outcome, Subject, Tried } from "../evidence";
+import type { Act, ChangedFigure, Circumstances, Marked, Observation, Outcome, Subject, Tried } from "../evidence";
 import { LENGTHS, LIMITS } from "../knowledge";
 import { classOf, type PartClass } from "../part";
 import { clausesOf, type Clause, type Figure, type Thing } from "./clauses";
@@ -90,7 +90,9 @@ function tryIt(act: Act, clause: Clause, things: readonly Thing[], telling: Tell
   // "10u over C9" is done to C9, "C9 bridged with 10u" too; "left driver in the right" is done to the driver
   const to = act === "bridged" && far.length > 0 ? far : near.length > 0 ? near : far;
   const other = to === far ? near : far;
-  const marked = clause.figures.flatMap((f) => (f.marked === "over" ? [] : [f.marked]));
+  // a bare number is no value of what is put across or feeds
+  const bare = act === "bridged" || act === "fed";
+  const marked = clause.figures.flatMap((f) => (f.marked === "over" || (bare && f.unitless) ? [] : [f.marked]));
   const named = other.map((t) => t.subject.name).join(", ");
   const before = telling.open === null ? [] : [triedAt(telling, telling.open).act];
   const tried: Tried = {
@@ -106,10 +108,23 @@ function tryIt(act: Act, clause: Clause, things: readonly Thing[], telling: Tell
     under: clause.under,
     together: [...before, ...clause.acts.map((a) => a.act).filter((a) => a !== act)],
   };
-  telling.brings.push(observed(tried.to[0] ?? UNIT, tried));
+  const fed = act === "fed" ? pointsIn(clause, readAlone)[0] : undefined;
+  const done = fed ? feeding(tried, fed, things) : tried;
+  telling.brings.push(observed(done.to[0] ?? UNIT, done));
   telling.open = telling.brings.length - 1;
-  if (clause.point !== null) concludeIt(clause, telling, readAlone);
+  if (clause.point !== null && !fed) concludeIt(clause, telling, readAlone);
   if (tried.outcome !== null) telling.open = null;
+}
+
+/** A rail that was fed: the volts named with it are those of the supply that feeds it, not a reading. */
+function feeding(tried: Tried, fed: PointSaid, things: readonly Thing[]): Tried {
+  const volts: Marked = { value: fed.volts, unit: "V", significant: fed.significant };
+  const named = things.map((t) => t.subject.name).join(", ");
+  return {
+    ...tried,
+    to: [{ kind: "point", name: fed.point }],
+    with: { marked: [volts, ...(tried.with?.marked ?? [])], named: named === "" ? null : named.slice(0, LENGTHS.point) },
+  };
 }
 
 /** What is said after an act: what it changed, and the volts it changed to. */
@@ -117,10 +132,18 @@ function concludeIt(clause: Clause, telling: Telling, readAlone: ReadAlone): voi
   const at = telling.open!;
   const tried = triedAt(telling, at);
   const points = pointsIn(clause, readAlone);
-  const after: ChangedFigure | null = points[0] ? { what: points[0].point, value: points[0].volts, unit: "V" } : null;
+  const after = changedTo(points[0]);
+  const before = changedTo(pointsIn(clause, readAlone, "before")[0]);
   const outcome = outcomeOf(clause, tried.act) ?? (after && clause.back ? "gone" : null);
   const subject = (telling.brings[at] as Said).subject;
-  const concluded = { ...tried, outcome, after, symptom: tried.symptom ?? clause.symptom, followed: tried.followed ?? clause.followed };
+  const concluded = {
+    ...tried,
+    outcome,
+    before,
+    after,
+    symptom: tried.symptom ?? clause.symptom,
+    followed: tried.followed ?? clause.followed,
+  };
   telling.brings[at] = observed(subject, concluded);
   telling.brings.push(...points);
   // two acts before one outcome share it
@@ -139,6 +162,8 @@ function outcomeOf(clause: Clause, act: Act): Outcome | null {
   return null;
 }
 
+const changedTo = (p: PointSaid | undefined): ChangedFigure | null => (p ? { what: p.point, value: p.volts, unit: "V" } : null);
+
 /** In a sentence the one figure behind a rail is what it reads, not its name: "rail back to 15". */
 function readingIn(point: string): string {
   const words = point.split(" ");
@@ -147,8 +172,10 @@ function readingIn(point: string): string {
 }
 
 type PointSaid = Extract<Consequence, { about: "point" }>;
-function pointsIn(clause: Clause, readAlone: ReadAlone): PointSaid[] {
-  const entry = clause.point === null ? null : readAlone(readingIn(clause.point));
+/** Volts a clause names: those it ends with, or those it says stood there before: "rail 11.7 back to 15". */
+function pointsIn(clause: Clause, readAlone: ReadAlone, which: "before" | "after" = "after"): PointSaid[] {
+  const point = which === "after" ? clause.point : clause.pointBefore;
+  const entry = point === null ? null : readAlone(readingIn(point));
   if (!entry?.ok || entry.value.kind !== "keeps") return [];
   return entry.value.brings.flatMap((c) => (c.about === "point" ? [{ ...c, under: { ...c.under, ...clause.under } }] : []));
 }

@@ -67,6 +67,8 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   asked: 0,
   leftIn: 0,
   openFaults: 0,
+  notRefitted: 0,
+  unsafe: false,
   unmeasuredFuse: null,
   ...over,
 });
@@ -82,6 +84,8 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
     unitKind: "receiver",
     supplyKind: "linear",
     mainsHz: 50,
+    mainsV: 230,
+    ageYears: null,
     waiver: null,
   },
   positions: [
@@ -135,3 +139,19 @@ export function bench(from: JobRecords = records(), shop: ShopFacts = SHOP) {
     at: (d: string) => picture(now, shop).positions.find((p) => p.designator === d)!,
   };
 }
+
+let lines = 0;
+/** Types lines onto a job, one after the other; the seq of each line is its number. */
+export function typed(start: JobRecords, ...said: string[]): JobRecords {
+  return said.reduce((r, line) => {
+    const seq = r.lines.length + 1;
+    const entered = { key: `k${++lines}`, line, current: null, meter: "blue", inCircuit: true, refersTo: null, at: 1000 * seq };
+    const entry = understand(r, SHOP, entered);
+    if (!entry.ok) throw new Error(`${line}: ${JSON.stringify(entry.issue)}`);
+    return applyLine(r, SHOP, entered, entry.value, { seq, by: "bench", positionId: () => -seq, chosen: () => null });
+  }, start);
+}
+/** What is seen of a job. */
+export const pictureOf = (r: JobRecords) => makePicture()(r, SHOP);
+/** What is on record beside the capacitors after these lines. */
+export const unitOf = (...said: string[]) => pictureOf(typed(records(), ...said)).unit;

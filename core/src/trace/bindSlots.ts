@@ -18,7 +18,7 @@ export function bindSlots(
   slots: readonly Slot[],
   positions: readonly (Pick<CapacitorPart, "designator" | "role"> & {
     nominal?: number;
-    rated?: number;
+    rated?: number | null;
     verdict?: VerdictState;
     channel?: string | null;
   })[],
@@ -36,7 +36,7 @@ export function bindSlots(
   }
   for (const slot of slots) {
     if (slot.key in out) continue;
-    const stands = (p: { rated?: number }) => slot.sees === undefined || p.rated === undefined || p.rated >= SURELY_LESS * slot.sees;
+    const stands = (p: { rated?: number | null }) => slot.sees === undefined || p.rated == null || p.rated >= SURELY_LESS * slot.sees;
     const here = (p: { channel?: string | null }) => channel === null || p.channel == null || p.channel === channel;
     const inOrder = slot.roles.flatMap((role) =>
       positions.filter((p) => p.role === role && !taken.has(p.designator) && stands(p) && here(p)),

@@ -31,10 +31,12 @@ export function assessOhmmeter(m: Of<"ohmmeter">, inCircuit: boolean, context: J
 export function assessLeakage(m: Of<"leakage">, inCircuit: boolean, context: JudgingContext): Finding {
   const { part } = context;
   if (inCircuit) return finding("undecided", "guess", { code: "leakageInCircuit", amperes: m.amperes }, "liftAndOhmmeter");
-  const limit = amperes(part.rated / leastInsulation(part));
+  const { rated } = part;
+  if (rated === null) return finding("undecided", "guess", { code: "leakNeedsVolts", amperes: m.amperes }, "markedVolts");
+  const limit = amperes(rated / leastInsulation(part));
   const reason = { code: "leakageCurrent", amperes: m.amperes, limit, ratio: m.amperes / limit } as const;
   if (m.amperes === 0) return noPath(reason, "climbing", false, part);
-  const value = ohms(part.rated / m.amperes);
+  const value = ohms(rated / m.amperes);
   const shorted = shortOf(value, "settled", part);
   if (shorted) return finding("shorted", "shown", shorted, null);
   const found = path(value, "settled", reason, context);
@@ -43,7 +45,7 @@ export function assessLeakage(m: Of<"leakage">, inCircuit: boolean, context: Jud
 
 function shortOf(value: Ohms, trend: OhmmeterTrend, { rated }: CapacitorPart): VerdictReason | null {
   if (value <= figure("short.ohms")) return { code: "nearZero", ohms: value };
-  const high = rated >= figure("short.highVolts") && value < figure("short.highOhms") && trend !== "climbing";
+  const high = rated !== null && rated >= figure("short.highVolts") && value < figure("short.highOhms") && trend !== "climbing";
   return high ? { code: "shortForItsSupply", ohms: value, rated } : null;
 }
 

@@ -57,6 +57,7 @@ function isSample(s: ShelfReading, part: CapacitorPart, at: Hertz, meter: string
     s.meter === meter &&
     s.technology === part.technology &&
     close(s.nominal, part.nominal, SAME) &&
+    part.rated !== null &&
     close(s.rated, part.rated, SAME) &&
     close(s.at, at, figure("esr.likeFrequency"))
   );
@@ -66,9 +67,12 @@ const statedNear = (datasheet: Datasheet | null, at: Hertz): number | null =>
   datasheet && close(datasheet.at, at, figure("esr.likeFrequency")) ? datasheet.esr : null;
 
 /** The shop's own rows go before those everyone starts with, exact volts before any volts. */
-function normFor(norms: readonly EsrNorm[], nominal: Farads, rated: Volts): EsrNorm | null {
+function normFor(norms: readonly EsrNorm[], nominal: Farads, rated: Volts | null): EsrNorm | null {
   const fits = norms.filter(
-    (n) => nominal >= n.from * (1 - SAME) && nominal <= n.to * (1 + SAME) && (n.rated === null || close(n.rated, rated, SAME)),
+    (n) =>
+      nominal >= n.from * (1 - SAME) &&
+      nominal <= n.to * (1 + SAME) &&
+      (n.rated === null || (rated !== null && close(n.rated, rated, SAME))),
   );
   const weight = (n: EsrNorm) => (n.by === null ? 0 : 2) + (n.rated === null ? 0 : 1);
   return fits.reduce<EsrNorm | null>((best, n) => (best && weight(best) >= weight(n) ? best : n), null);

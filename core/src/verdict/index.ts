@@ -19,3 +19,4 @@ export {
 export { judgePart, type PartEvidence, type PartReason, type PartSettle, type PartVerdict } from "./otherPart";
 export { judgePoint, nominalIn, sisterOf, type PointExpectation, type PointState, type PointVerdict } from "./point";
 export { besideSiblings, type Siblings } from "./siblings";
+export { judgeDraw, type DrawNorm, type DrawVerdict } from "./draw";

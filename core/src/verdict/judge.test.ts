@@ -223,7 +223,7 @@ describe("one leak criterion", () => {
   test("the same leak as ohms or as amperes gets the same verdict", () => {
     for (const of of [p, part(1, 50), part(4700, 63), part(10, 450), part(0.1, 400, { technology: "film", role: "coupling" })])
       for (const r of [500, 5e3, 2e4, 1e5, 5e5, 2e6, 2e7, 2e8, 5e9])
-        expect(verdictOf(of, out(leaks(of.rated / r))).state, `${of.nominal} F ${r} Ω`).toBe(
+        expect(verdictOf(of, out(leaks(of.rated! / r))).state, `${of.nominal} F ${r} Ω`).toBe(
           verdictOf(of, out(ohmmeter(r, "settled"))).state,
         );
   });

@@ -92,7 +92,7 @@ function leakOf(folded: Folded, part: CapacitorPart): number {
   const counts = countingOf(folded, "insulation");
   if (!counts || counts.inCircuit) return Infinity;
   const m = counts.measurement;
-  if (m.kind === "leakage") return m.amperes > 0 ? part.rated / m.amperes : Infinity;
+  if (m.kind === "leakage") return m.amperes > 0 && part.rated !== null ? part.rated / m.amperes : Infinity;
   if (m.kind !== "ohmmeter" || m.ohms === "over" || m.trend === "climbing") return Infinity;
   return m.ohms >= leastInsulation(part) ? Infinity : Math.max(m.ohms, 0.1);
 }

@@ -44,6 +44,7 @@ export type VerdictReason =
   | { code: "shortForItsSupply"; ohms: Ohms; rated: Volts }
   | { code: "leakageCurrent"; amperes: Amperes; limit: Amperes; ratio: number }
   | { code: "leakageInCircuit"; amperes: Amperes }
+  | { code: "leakNeedsVolts"; amperes: Amperes }
   | { code: "visual"; sign: VisualSign }
   | { code: "condition"; condition: Condition; inCircuit: boolean }
   | { code: "said"; word: SaidWord }
@@ -64,7 +65,8 @@ export type Settle =
   | "referenceReading"
   | "leakTest"
   | "resolderAndRepeat"
-  | "repeatOutOfCircuit";
+  | "repeatOutOfCircuit"
+  | "markedVolts";
 
 export type VerdictNote =
   | { code: "metersDisagree"; meters: readonly [string, string]; ratio: number }

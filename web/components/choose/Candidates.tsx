@@ -8,7 +8,7 @@ import { useEffect, useState, type ReactNode } from "react";
 import type { RequestIssue } from "../../schemas/issues";
 import type { CandidatesView, PositionView } from "../../schemas/jobView";
 import { scenarioName } from "../../wording/circuit";
-import { fitNoteText, meritSentence, refusalText, sharedMerits } from "../../wording/choose";
+import { fitNoteText, meritSentence, refusalText, sharedMerits, neededText } from "../../wording/choose";
 import { list, money, shown, signedPercent } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
 import { gradeName, mountingName, technologyName } from "../../wording/vocabulary";
@@ -76,13 +76,8 @@ export function Candidates({ position, onDecided }: Props) {
   return (
     <div>
       <p className={styles.need}>
-        Needs {shown(found.neededVolts, "V")} or more{" "}
-        {found.neededFrom === "working"
-          ? "over the working volts at high mains"
-          : found.neededFrom === "computed"
-            ? "by its circuit at high mains"
-            : "as the original: working volts are not measured"}
-        .{" "}
+        {found.nominal !== position.nominal && `${shown(found.nominal, "F")} belongs here, ${shown(position.nominal, "F")} is fitted. `}
+        {neededText(position.designator, found)}.{" "}
         {found.computed &&
           `By the ${scenarioName[found.computed.scenario].toLowerCase()} it bears ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? ` and ${shown(found.computed.ripple, "A", 2)} of ripple at ${shown(found.computed.hertz, "Hz", 2)}` : ""}. `}
         {!isChosen && ranking.shortList.length > 0 && (

@@ -10,6 +10,7 @@ import { useCursor, useJob } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import { Candidates } from "./Candidates";
+import { Offer } from "./Offer";
 import styles from "./Choose.module.css";
 
 const decided = (p: PositionView) => p.choice !== null && p.choice.decision !== "withdrawn";
@@ -69,6 +70,7 @@ export function ChooseStation() {
           </section>
         )}
       </div>
+      {view.positions.length > 0 && <Offer />}
     </div>
   );
 }

@@ -14,6 +14,8 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   nothingListed: "unknown",
   temporary: "temporary part",
   leftIn: "not put back",
+  unsafe: "earth or lead",
+  notRefitted: "not refitted",
   undecided: "undecided",
   openFault: "fault open",
   hazard: "charge",

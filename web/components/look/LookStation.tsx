@@ -2,11 +2,13 @@
 
 import { byDesignator } from "@mirvek/core/readout";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
-import { leakFollowUps, LOOK_KEYS, type LookKey } from "../../wording/look";
+import { LOOK_KEYS, type LookKey } from "../../wording/look";
 import { observationText, partClassName, subjectText } from "../../wording/observation";
 import { roleName, signName } from "../../wording/vocabulary";
 import { useCursor, useJob } from "../job/JobProvider";
+import { AfterLeak } from "./AfterLeak";
 import { Photos } from "./Photos";
+import { Teardown } from "./Teardown";
 import styles from "./Look.module.css";
 
 interface Row {
@@ -128,16 +130,8 @@ export function LookStation() {
         </ul>
       )}
       <Photos />
-      {leaks.length > 0 && (
-        <section className={styles.follow} aria-label="After a leak">
-          <h2>After a leak: {leaks.join(", ")}</h2>
-          <ul>
-            {leakFollowUps(leaks).map((text) => (
-              <li key={text}>{text}</li>
-            ))}
-          </ul>
-        </section>
-      )}
+      <AfterLeak from={leaks} />
+      <Teardown />
     </div>
   );
 }

@@ -1,13 +1,16 @@
 "use client";
 
+import { usualPoints, type UsualPoint } from "@mirvek/core/knowledge";
 import { stateKey, type PointPicture } from "@mirvek/core/job";
+import { Button } from "antd";
 import { voltsText } from "../../wording/entry";
-import { expectationText, figureText, pointVerdictText, underText } from "../../wording/observation";
+import { drawVerdictText, expectationText, figureText, pointVerdictText, underText } from "../../wording/observation";
 import { shown, signedVolts } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import styles from "./Measure.module.css";
 
 const LOAD_OHMS = 8;
+const DRAW_TONE = { within: "state-sound", high: "state-worn", muchTooHigh: "state-failed", unknown: "muted" } as const;
 const TONE = { within: "state-sound", low: "state-failed", high: "state-failed", gone: "state-failed", unknown: "muted" } as const;
 
 /** Named points, what each should read, and what it read in which state; below, what the whole unit draws. */
@@ -16,13 +19,17 @@ export function Points() {
   const { points, draw } = unit;
   if (points.length === 0 && draw.length === 0)
     return (
-      <p className={styles.empty}>
-        No rail or point read yet: <span className="mono">rail +15 11.7 80mvac loaded</span>,{" "}
-        <span className="mono">bias should be -46 to -40</span>, <span className="mono">draws 180ma in standby</span>.
-      </p>
+      <>
+        <UsualPoints />
+        <p className={styles.empty}>
+          No rail or point read yet: <span className="mono">rail +15 11.7 80mvac loaded</span>,{" "}
+          <span className="mono">bias should be -46 to -40</span>, <span className="mono">draws 180ma in standby</span>.
+        </p>
+      </>
     );
   return (
     <>
+      <UsualPoints />
       {points.length > 0 && (
         <table className={`sheet ${styles.others}`}>
           <thead>
@@ -43,12 +50,40 @@ export function Points() {
       {draw.length > 0 && (
         <section aria-label="What the unit draws">
           <h2 className={styles.draw}>What the unit draws</h2>
-          <p>{draw.map((d) => figureText(d.observation)).join(" · ")}</p>
+          <ul className={styles.drawn}>
+            {draw.map(({ reading, verdict }) => (
+              <li key={`${reading.seq} ${reading.observation.quantity}`}>
+                <b>{figureText(reading.observation)}</b> <span className={DRAW_TONE[verdict.state]}>{drawVerdictText(verdict)}</span>
+              </li>
+            ))}
+          </ul>
         </section>
       )}
     </>
   );
 }
+
+/** Points a unit of this kind usually has, taken on with one press: what nobody said is not held against anything. */
+function UsualPoints() {
+  const { view, submit } = useJob();
+  const known = new Set(view.unit.points.filter((p) => p.expected?.from === "said").map((p) => p.name));
+  const missing = usualPoints(view.job.unitKind).filter((p) => !known.has(p.name));
+  if (missing.length === 0) return null;
+  const take = () => {
+    for (const p of missing) submit(`${p.name} should be ${limitsSaid(p)}`);
+  };
+  return (
+    <p className={styles.usual}>
+      <span className="muted">Usual for this kind: {missing.map((p) => p.name).join(", ")}.</span>{" "}
+      <Button size="small" onClick={take}>
+        Hold readings against them
+      </Button>
+    </p>
+  );
+}
+
+const limitsSaid = ({ low, high, nominal }: UsualPoint): string =>
+  nominal ? `${nominal} ${Math.round((high / nominal - 1) * 100 * Math.sign(nominal))}%` : `${low} to ${high}`;
 
 function PointRow({ of: p }: { of: PointPicture }) {
   const now = p.now;

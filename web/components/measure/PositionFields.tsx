@@ -99,7 +99,7 @@ export function PositionFields({ position: p }: { position: PositionView }) {
   );
   const fields: Readonly<Record<string, ReactNode>> = {
     nominal: value("nominal", "Marked C", true),
-    rated: value("rated", "Rated volts", true),
+    rated: value("rated", "Rated volts"),
     working: value("working", "Working volts (DC)"),
     following: value("following", "Resistance into the next stage"),
     largest: value("largest", "Largest C allowed"),

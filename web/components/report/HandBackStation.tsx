@@ -6,6 +6,7 @@ import dynamic from "next/dynamic";
 import { useState } from "react";
 import { holdText } from "../../wording/safety";
 import { closeAct } from "../../wording/vocabulary";
+import { Teardown } from "../look/Teardown";
 import { useJob } from "../job/JobProvider";
 import { Report } from "./Report";
 import styles from "./Report.module.css";
@@ -51,6 +52,11 @@ export function HandBackStation() {
         )}
       </div>
       <Holds holds={holds} />
+      {!closed && (
+        <div className="no-print">
+          <Teardown quiet />
+        </div>
+      )}
       <Report />
       {waiving && (
         <ReasonDialog

@@ -1,17 +1,24 @@
 "use client";
 
-import type { PointPicture } from "@mirvek/core/job";
+import type { DrawPicture, PointPicture, UnitNotes, WantedPicture } from "@mirvek/core/job";
 import { voltsText } from "../../wording/entry";
 import {
+  authorityName,
+  checkName,
+  drawVerdictText,
   expectationText,
   faultStateName,
   figureText,
+  leakStepName,
   markedText,
   observationText,
   partClassName,
   partReasonText,
   pointVerdictText,
+  resultText,
+  scopeName,
   subjectText,
+  timeText,
   triedOutcomeText,
   triedText,
   underText,
@@ -37,6 +44,7 @@ export function HowFound() {
           {unit.tried.map((t) => (
             <li key={`${t.seq} ${triedText(t.tried)}`}>
               {triedText(t.tried)}: {triedOutcomeText(t.tried) || "what it changed was not said"}
+              {t.refused && " (unsafe: not taken as a test)"}
               {t.asSet && " (several changes, one outcome: as a set)"}.
             </li>
           ))}
@@ -109,10 +117,15 @@ export function PointsRead() {
           </tbody>
         </table>
       )}
-      {unit.draw.length > 0 && <p>Drawn: {unit.draw.map((d) => figureText(d.observation)).join(" · ")}.</p>}
+      {unit.draw.length > 0 && <p>Drawn: {unit.draw.map(drawText).join(" · ")}.</p>}
     </section>
   );
 }
+
+const drawText = ({ reading, verdict }: DrawPicture): string => {
+  const word = drawVerdictText(verdict);
+  return `${figureText(reading.observation)}${word ? ` (${word})` : ""}`;
+};
 
 const readingsOf = (p: PointPicture): string =>
   p.readings
@@ -124,14 +137,23 @@ const readingsOf = (p: PointPicture): string =>
     })
     .join(" · ");
 
+const wantedText = (w: WantedPicture): string =>
+  `${w.name}: ${authorityName[w.by]} ${markedText(w.marked)}, fitted was ${markedText(w.fitted)}`;
+const agreedText = ({ scope, most }: NonNullable<UnitNotes["agreed"]>): string =>
+  `${scope === null ? "No repair" : scopeName[scope]}${most === null ? "" : `, up to ${most.toFixed(2)}`}`;
+
 /** Side jobs, what others claimed, what the owner decided. */
 export function Asides() {
   const { unit } = useJob().view;
   const rows = [
     ["Beside the fault", unit.sideJobs],
     ["Claimed by others, not proven", unit.claims],
-    ["The owner decided", unit.owner],
-    ["Time spent", unit.spent.map((s) => `${Math.round(s.minutes)} min${s.text ? `, ${s.text}` : ""}`)],
+    ["The owner decided", [...unit.owner, ...(unit.notes.agreed ? [agreedText(unit.notes.agreed)] : [])]],
+    ["Drawing against board", unit.notes.wanted.filter((w) => w.differs).map(wantedText)],
+    ["Looked over", unit.notes.checks.map((c) => `${checkName[c.what]} ${resultText(c)}${c.fine ? "" : ": not good"}`)],
+    ["After a leak", unit.notes.leaks.map((l) => `${l.name}, ${leakStepName[l.step]}: ${resultText(l)}${l.fine ? "" : ", not good"}`)],
+    ["The other one of the pair", unit.notes.sibling === "absent" ? ["Not brought: nothing could be held against it."] : []],
+    ["Time", unit.notes.time.map(timeText)],
   ] as const;
   return rows.map(([name, texts]) =>
     texts.length === 0 ? null : (

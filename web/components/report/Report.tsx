@@ -74,8 +74,10 @@ export function Report() {
         <p className="mono">Docket {docket(job.number)}</p>
         <h1>{job.title}</h1>
         <p className="muted">
-          {[unitKindName[job.unitKind], supply, job.ageYears === null ? "" : `${job.ageYears} years old`].filter(Boolean).join(" · ")}.
-          Taken in {time(job.openedAt)}
+          {[unitKindName[job.unitKind], supply, job.ageYears === null ? "" : `${job.ageYears} years old`, job.owner && `of ${job.owner}`]
+            .filter(Boolean)
+            .join(" · ")}
+          . Taken in {time(job.openedAt)}
           {job.closedAt ? `, ${jobStateName[job.state]} ${time(job.closedAt)}` : `, ${jobStateName[job.state]}`}.
         </p>
       </header>

@@ -1,6 +1,7 @@
 "use client";
 
 import { dischargePlans, hazardClass, storedEnergy, type ChargeState, type DischargePlan, type DrawerResistor } from "@mirvek/core/bringUp";
+import { figure } from "@mirvek/core/knowledge";
 import { volts, type Volts } from "@mirvek/core/units";
 import { Button, Input } from "antd";
 import dynamic from "next/dynamic";
@@ -11,6 +12,7 @@ import { chargeText, dischargeRefusalText, harmlessText, hazardClassText } from 
 import { roleName } from "../../wording/vocabulary";
 import { useCursor, useJob, useNow } from "../job/JobProvider";
 import { Pick } from "../shared/Pick";
+import { LookedOver } from "./LookedOver";
 import styles from "./MakeSafe.module.css";
 
 // the chart library comes once the page is there
@@ -63,6 +65,7 @@ export function MakeSafeStation() {
         <AddHolder />
         <HighestVolts />
       </div>
+      <LookedOver />
       {picked && drawer.length > 0 && <Plan key={picked.id} position={picked} drawer={drawer} />}
     </div>
   );
@@ -71,7 +74,7 @@ export function MakeSafeStation() {
 /** Volts to plan for: those seen, else the most it can hold. */
 function plannedVolts(p: PositionView): Volts {
   if (p.held?.charge.kind === "charged") return volts(Math.abs(p.held.charge.volts));
-  return p.held?.most ?? p.rated;
+  return p.held?.most ?? p.rated ?? volts(figure("charge.unknown"));
 }
 
 function HolderRow({

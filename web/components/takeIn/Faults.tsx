@@ -1,7 +1,8 @@
 "use client";
 
 import { FAULT_STATES } from "@mirvek/core/evidence";
-import { faultStateName } from "../../wording/observation";
+import { Button } from "antd";
+import { faultStateName, timeText } from "../../wording/observation";
 import { list } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import { Pick } from "../shared/Pick";
@@ -20,7 +21,7 @@ const SAID: Readonly<Record<(typeof FAULT_STATES)[number], string>> = {
 /** Every fault of the docket with where it stands; the complaint is the first. */
 export function Faults() {
   const { view, submit } = useJob();
-  const { faults, sideJobs, claims, owner } = view.unit;
+  const { faults, sideJobs, claims, owner, notes } = view.unit;
   const asides = [
     ["Side jobs", sideJobs],
     ["Claimed, not proven", claims],
@@ -52,6 +53,31 @@ export function Faults() {
         One more: <span className="mono">fault headphone socket cuts out</span>. What a line shows of it:{" "}
         <span className="mono">re 214 fault 2</span>.
       </p>
+      {notes.sibling !== null && (
+        <p>
+          <b>The other one of the pair:</b>{" "}
+          {notes.sibling === "here" ? (
+            "is here to be held against."
+          ) : (
+            <>
+              {notes.sibling === "absent" ? "is not here: ask for it, or for its readings. " : "is it here? "}
+              <Button size="small" onClick={() => void submit("twin here")}>
+                here
+              </Button>{" "}
+              {notes.sibling === "ask" && (
+                <Button size="small" onClick={() => void submit("twin not here")}>
+                  not here
+                </Button>
+              )}
+            </>
+          )}
+        </p>
+      )}
+      {notes.time.length > 0 && (
+        <p>
+          <b>Time:</b> {notes.time.map(timeText).join("; ")}.
+        </p>
+      )}
       {asides.map(
         ([name, texts]) =>
           texts.length > 0 && (

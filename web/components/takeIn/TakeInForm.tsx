@@ -18,6 +18,7 @@ export const EMPTY_TAKE_IN: TakeIn = {
   mainsV: 230,
   ageYears: null,
   channels: 2,
+  owner: "",
   complaint: "",
   earlierRepairs: "",
   findings: [],
@@ -148,6 +149,9 @@ export function TakeInForm({ initial, saveLabel, findingsBox: FindingsBox, onSav
             <Input maxLength={12} placeholder="L" />
           </Form.Item>
         )}
+        <Form.Item name="owner" label="Owner">
+          <Input maxLength={120} placeholder="whose it is, and how to reach them" />
+        </Form.Item>
         <Form.Item name="earlierRepairs" label="Earlier repairs, date stamps, claims">
           <Input.TextArea autoSize={{ minRows: 1, maxRows: 4 }} maxLength={4000} placeholder="Output pair replaced eleven years ago" />
         </Form.Item>

@@ -8,6 +8,9 @@ import { askText, cautionText, remarkMeaningName, subjectText, triedOutcomeText,
 import { ago, clock, shown, times } from "../../wording/quantity";
 import { useJob, useNow } from "../job/JobProvider";
 import { useKeys } from "../shared/useKeys";
+import { BridgeAid } from "./BridgeAid";
+import { OnPaper } from "./OnPaper";
+import { Patterns } from "./Patterns";
 import styles from "./Trace.module.css";
 
 const OUTCOME_KEYS: readonly { key: string; outcome: Outcome; name: string }[] = [
@@ -85,7 +88,10 @@ export function TraceStation() {
           </tbody>
         </table>
       )}
+      <BridgeAid />
       <Loads />
+      <OnPaper />
+      <Patterns />
       <ColdStarts say={say} />
     </div>
   );
@@ -157,6 +163,7 @@ function TriedRow({ of: t }: { of: TriedPicture }) {
       </td>
       <td>
         {outcome || <span className="muted">not said yet</span>}
+        {t.refused && <div className="state-failed">Unsafe: kept as done, not taken as a test.</div>}
         {t.asSet && <div className="state-worn">Several changes, one outcome: cured as a set, no single one is shown.</div>}
       </td>
       <td className="n mono">{t.seq}</td>

@@ -34,6 +34,7 @@ const DEFAULTS: TakeIn = {
   mainsV: null,
   ageYears: null,
   channels: 2,
+  owner: "Puppet theatre, sound store",
   complaint: "",
   earlierRepairs: "",
   findings: [],

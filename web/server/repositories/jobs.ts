@@ -1,6 +1,6 @@
 import "server-only";
-import { SCOPES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
-import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS, type FindingToken } from "@mirvek/core/device";
+import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
+import { FINDING_TOKENS, type FindingToken, SCOPES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
 import { CLOSING_HOLDS, JOB_STATES, isClosed, type JobState, type Waiver } from "@mirvek/core/job";
 import { z } from "zod";
 import { FIRST_POWER, type TakeIn } from "../../schemas/job";
@@ -23,6 +23,7 @@ const jobRow = z
     mains_v: z.number().nullable(),
     age_years: z.number().nullable(),
     channels: z.number(),
+    owner: z.string(),
     complaint: z.string(),
     faulty_channel: z.string().nullable(),
     earlier_repairs: z.string(),
@@ -50,6 +51,7 @@ const jobRow = z
     mainsV: r.mains_v,
     ageYears: r.age_years,
     channels: r.channels,
+    owner: r.owner,
     complaint: r.complaint,
     faultyChannel: r.faulty_channel,
     earlierRepairs: r.earlier_repairs,
@@ -68,7 +70,7 @@ const jobRow = z
 const SELECT = `select job.*, array(select finding::text from job_finding f where f.job_id = job.id order by f.finding) as findings from job`;
 
 export interface JobSearch {
-  /** every word must stand in docket number, title or complaint */
+  /** every word must stand in docket number, title, owner or complaint */
   words: readonly string[];
   limit: number;
   offset: number;
@@ -77,7 +79,7 @@ export interface JobSearch {
 /** Jobs that a search finds, open ones first, newest first within each, and how many there are of each. */
 export async function searchJobs(db: Db, s: JobSearch): Promise<{ jobs: JobRecord[]; found: number; open: number }> {
   const likes = s.words.map((w) => `%${w.replaceAll(/[\\%_]/g, "\\$&")}%`);
-  const matching = "(lpad(number::text, 4, '0') || ' ' || title || ' ' || complaint) ilike all ($1::text[])";
+  const matching = "(lpad(number::text, 4, '0') || ' ' || title || ' ' || owner || ' ' || complaint) ilike all ($1::text[])";
   const [counts, page] = await together(db, [
     () =>
       db.query(`select count(*)::int as found, count(*) filter (where closed_at is null)::int as open from job where ${matching}`, [likes]),
@@ -132,6 +134,7 @@ const columns = (job: TakeIn) => [
   job.sidesSchool,
   job.firstPowerSchool,
   job.faultyChannel,
+  job.owner,
 ];
 
 export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; number: number }> {
@@ -139,8 +142,8 @@ export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; numb
   await db.query("select pg_advisory_xact_lock(4711)");
   const { rows } = await db.query(
     `insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, age_years, channels, complaint, earlier_repairs,
-       value_policy, tantalum_school, scope_school, sides_school, first_power_school, faulty_channel)
-     select coalesce(max(number), 400) + 1, $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15 from job returning id, number`,
+       value_policy, tantalum_school, scope_school, sides_school, first_power_school, faulty_channel, owner)
+     select coalesce(max(number), 400) + 1, $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16 from job returning id, number`,
     columns(job),
   );
   const made = z.object({ id: z.number(), number: z.number() }).parse(rows[0]);
@@ -152,7 +155,7 @@ export async function updateJob(db: Db, id: number, version: number, job: TakeIn
   const { rowCount } = await db.query(
     `update job set version = version + 1, title = $3, unit_kind = $4, supply_kind = $5, mains_hz = $6, mains_v = $7, age_years = $8,
        channels = $9, complaint = $10, earlier_repairs = $11, value_policy = $12, tantalum_school = $13, scope_school = $14,
-       sides_school = $15, first_power_school = $16, faulty_channel = $17 where id = $1 and version = $2`,
+       sides_school = $15, first_power_school = $16, faulty_channel = $17, owner = $18 where id = $1 and version = $2`,
     [id, version, ...columns(job)],
   );
   if (rowCount !== 1) throw refuseStale();

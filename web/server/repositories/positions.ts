@@ -22,7 +22,10 @@ const positionRow = z
     role: z.enum(ROLES),
     technology: z.enum(TECHNOLOGIES),
     nominal_f: z.number().transform(farads),
-    rated_v: z.number().transform(volts),
+    rated_v: z
+      .number()
+      .nullable()
+      .transform((v) => (v === null ? null : volts(v))),
     tolerance_minus: z.number(),
     tolerance_plus: z.number(),
     temperature_c: z.number().transform(celsius).nullable(),

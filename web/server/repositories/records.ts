@@ -207,7 +207,10 @@ const fittingRow = z.object({
   code: z.string().nullable(),
   technology: z.enum(TECHNOLOGIES),
   nominal_f: z.number().transform(farads),
-  rated_v: z.number().transform(volts),
+  rated_v: z
+    .number()
+    .nullable()
+    .transform((v) => (v === null ? null : volts(v))),
   tolerance_minus: z.number(),
   tolerance_plus: z.number(),
   lot: z.string().nullable(),

@@ -31,6 +31,7 @@ beforeAll(async () => {
     mainsV: null,
     ageYears: null,
     channels: 1,
+    owner: "",
     complaint: "",
     earlierRepairs: "",
     findings: [],

@@ -16,6 +16,7 @@ const intake = takeIn.parse({
   mainsV: null,
   ageYears: 3,
   channels: 2,
+  owner: "",
   complaint: "hums",
   earlierRepairs: "",
   findings: ["hum", "allChannels"],

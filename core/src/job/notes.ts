@@ -1,0 +1,173 @@
+import { PAIRED_KINDS, figure } from "../knowledge";
+import { WORK_STEPS, type Scope, type WorkStep } from "../device";
+import type { Authority, Check, LeakStep, Marked } from "../evidence";
+import { isOf, type Of, type UnitContext } from "./observed";
+import type { StoredObservation } from "./records";
+
+// What is written down beside evidence: what came off and must go back, what was looked over, where the time went, what was agreed.
+
+/** What belongs at a place by somebody's word, beside what is fitted there. */
+export interface WantedPicture {
+  name: string;
+  by: Authority;
+  marked: readonly Marked[];
+  /** what is fitted, as it is marked; empty where nobody said */
+  fitted: readonly Marked[];
+  /** whether the two differ in a value both name; null where they name none in common */
+  differs: boolean | null;
+}
+
+export interface TeardownPicture {
+  seq: number;
+  text: string;
+  back: boolean;
+}
+
+/** One thing looked over, the last time it was. */
+export interface CheckPicture {
+  what: Check;
+  ohms: number | "over" | null;
+  fine: boolean;
+  takenAt: number;
+}
+
+/** What was seen to where something leaked. */
+export interface LeakFollowed {
+  name: string;
+  step: LeakStep;
+  ohms: number | "over" | null;
+  fine: boolean;
+}
+
+export interface StepTime {
+  /** null: no step was named */
+  step: WorkStep | null;
+  planned: number | null;
+  spent: number;
+}
+
+export interface UnitNotes {
+  wanted: readonly WantedPicture[];
+  /** whether the other one of a pair is at hand; "ask" where nobody said and the kind comes in pairs */
+  sibling: "here" | "absent" | "ask" | null;
+  teardown: readonly TeardownPicture[];
+  checks: readonly CheckPicture[];
+  leaks: readonly LeakFollowed[];
+  /** electrical points found by probe or eye, each by its ends */
+  nets: readonly (readonly string[])[];
+  /** minutes by step, in the order of the work */
+  time: readonly StepTime[];
+  /** where the time went, in the order it was said */
+  spent: readonly { minutes: number; text: string }[];
+  agreed: { scope: Scope | null; most: number | null; takenAt: number } | null;
+}
+
+/** Everything that was written down, as it stands now. */
+export function unitNotes(
+  all: readonly StoredObservation[],
+  parts: readonly { name: string; marked: readonly Marked[] }[],
+  context: UnitContext,
+): UnitNotes {
+  const sibling = all.filter(isOf("sibling")).at(-1)?.observation.here;
+  const agreed = all.filter(isOf("agreed")).at(-1);
+  return {
+    wanted: wantedOf(all, parts, context),
+    sibling: sibling === undefined ? (PAIRED_KINDS.includes(context.unitKind) ? "ask" : null) : sibling ? "here" : "absent",
+    teardown: teardownOf(all),
+    checks: checksOf(all),
+    leaks: leaksOf(all),
+    nets: netsOf(all.filter(isOf("joined")).map((o) => o.observation.ends)),
+    time: timeOf(all),
+    spent: all.filter(isOf("spent")).map(({ observation: { minutes, text } }) => ({ minutes, text })),
+    agreed: agreed ? { scope: agreed.observation.scope, most: agreed.observation.most, takenAt: agreed.takenAt } : null,
+  };
+}
+
+function wantedOf(
+  all: readonly StoredObservation[],
+  parts: readonly { name: string; marked: readonly Marked[] }[],
+  { capacitors }: UnitContext,
+): WantedPicture[] {
+  const last = new Map<string, Of<"wanted">>();
+  for (const o of all.filter(isOf("wanted"))) if (o.subject.kind === "part") last.set(`${o.subject.name} ${o.observation.by}`, o);
+  return [...last.values()].map(({ subject, observation: { by, marked } }) => {
+    const name = subject.kind === "unit" ? "" : subject.name;
+    const capacitor = capacitors.get(name);
+    const fitted: readonly Marked[] = capacitor
+      ? [
+          { value: capacitor.nominal, unit: "F", significant: 3 },
+          ...(capacitor.rated === null ? [] : [{ value: capacitor.rated, unit: "V", significant: 3 } as const]),
+        ]
+      : (parts.find((p) => p.name === name)?.marked ?? []);
+    const common = marked.flatMap((m) => {
+      const there = fitted.find((f) => f.unit === m.unit);
+      return there ? [Math.abs(there.value / m.value - 1) > figure("fitted.within")] : [];
+    });
+    return { name, by, marked, fitted, differs: common.length === 0 ? null : common.includes(true) };
+  });
+}
+
+function teardownOf(all: readonly StoredObservation[]): TeardownPicture[] {
+  const on = all.filter(isOf("refitted"));
+  return all.filter(isOf("removed")).map((o) => ({
+    seq: o.seq,
+    text: o.observation.text,
+    back: on.some((r) => r.seq > o.seq && (r.observation.line === null || r.observation.line === o.seq)),
+  }));
+}
+
+/** Below or above which ohms a thing looked over is fine. */
+const CHECK_LIMIT: Partial<Record<Check, (ohms: number) => boolean>> = {
+  earthBond: (r) => r <= figure("earth.most"),
+  insulation: (r) => r >= figure("insulation.least"),
+  testLeads: (r) => r <= figure("leads.most"),
+};
+/** Where no current passes by design: over-range is what one hopes for. */
+const ISOLATES: ReadonlySet<Check | LeakStep> = new Set<Check | LeakStep>(["insulation"]);
+
+const isFine = (what: Check | LeakStep, ohms: number | "over" | null, said: boolean | null, limit?: (r: number) => boolean): boolean =>
+  said ?? (ohms === "over" ? ISOLATES.has(what) : ohms === null || (limit?.(ohms) ?? true));
+
+function checksOf(all: readonly StoredObservation[]): CheckPicture[] {
+  const last = new Map(all.filter(isOf("checked")).map((o) => [o.observation.what, o]));
+  return [...last.values()].map(({ takenAt, observation: { what, ohms, fine } }) => ({
+    what,
+    ohms,
+    fine: isFine(what, ohms, fine, CHECK_LIMIT[what]),
+    takenAt,
+  }));
+}
+
+function leaksOf(all: readonly StoredObservation[]): LeakFollowed[] {
+  const last = new Map<string, LeakFollowed>();
+  for (const { subject, observation } of all.filter(isOf("followed"))) {
+    const name = subject.kind === "unit" ? "" : subject.name;
+    const { step, ohms, fine } = observation;
+    const limit = step === "insulation" ? (r: number) => r >= figure("leak.insulation") : undefined;
+    last.set(`${name} ${step}`, { name, step, ohms, fine: isFine(step, ohms, fine, limit) });
+  }
+  return [...last.values()];
+}
+
+/** Ends that share an end are one point. */
+function netsOf(joined: readonly (readonly string[])[]): string[][] {
+  const nets: Set<string>[] = [];
+  for (const ends of joined) {
+    const touching = nets.filter((n) => ends.some((e) => n.has(e)));
+    const merged = new Set([...touching.flatMap((n) => [...n]), ...ends]);
+    for (const n of touching) nets.splice(nets.indexOf(n), 1);
+    nets.push(merged);
+  }
+  return nets.map((n) => [...n]);
+}
+
+function timeOf(all: readonly StoredObservation[]): StepTime[] {
+  const planned = new Map(all.filter(isOf("planned")).map((o) => [o.observation.step, o.observation.minutes]));
+  const spent = new Map<WorkStep | null, number>();
+  for (const { observation: o } of all.filter(isOf("spent"))) spent.set(o.step, (spent.get(o.step) ?? 0) + o.minutes);
+  return [...WORK_STEPS, null].flatMap((step) =>
+    spent.has(step) || (step !== null && planned.has(step))
+      ? [{ step, planned: step === null ? null : (planned.get(step) ?? null), spent: spent.get(step) ?? 0 }]
+      : [],
+  );
+}

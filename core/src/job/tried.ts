@@ -1,0 +1,133 @@
+import { LEAVES_CHANGED, type Act, type ChangedFigure, type Marked, type Tried } from "../evidence";
+import { figure } from "../knowledge";
+import type { PartClass } from "../part";
+import type { UnitSymbol } from "../units";
+import { nominalIn } from "../verdict";
+import { isOf, type UnitContext } from "./observed";
+import type { PointReading, StoredObservation } from "./records";
+
+/** What something tried still wants to be told. */
+export type TriedAsk = "outcome" | "followed" | "bridgeValue";
+/** What speaks against what was put across, put in or fed. */
+export type TriedCaution = "fuse" | "fuseLarger" | "underRated" | "supplyLive" | "mainsPart" | "noLimit" | "overRail";
+
+export interface TriedPicture {
+  seq: number;
+  line: string | null;
+  takenAt: number;
+  tried: Tried;
+  asks: readonly TriedAsk[];
+  cautions: readonly TriedCaution[];
+  /** unsafe: kept as done, not taken as a test */
+  refused: boolean;
+  /** several things or acts share one outcome: they are cured as a set, and no single one is shown */
+  asSet: boolean;
+  /** the unit is still other than it was */
+  leftIn: boolean;
+}
+
+interface KnownPart {
+  name: string;
+  class: PartClass;
+  marked: readonly Marked[];
+}
+
+/** What things tried are seen among. */
+interface TriedAmong {
+  parts: readonly KnownPart[];
+  points: readonly PointReading[];
+  context: UnitContext;
+}
+
+/** What makes a trial unsafe: it is kept as done and proves nothing. */
+const REFUSED: ReadonlySet<TriedCaution> = new Set<TriedCaution>(["fuse", "fuseLarger", "mainsPart"]);
+
+const ASKS_OUTCOME: ReadonlySet<Act> = new Set<Act>(["cleaned", "lifted"]);
+
+/** Everything tried, in order, with what was said of it later, what it still wants to be told and what speaks against it. */
+export function triedPictures(all: readonly StoredObservation[], { parts, points, context }: TriedAmong): TriedPicture[] {
+  const later = all.filter(isOf("outcome"));
+  const back = all.filter(isOf("putBack"));
+  return all.filter(isOf("tried")).map((o) => {
+    const mine = later.filter((l) => l.observation.line === o.seq);
+    const outcome = mine.findLast((l) => l.observation.outcome !== null)?.observation.outcome ?? o.observation.outcome;
+    const followed = mine.findLast((l) => l.observation.followed !== null)?.observation.followed ?? o.observation.followed;
+    const marked = mine.findLast((l) => l.observation.marked.length > 0)?.observation.marked;
+    const put = marked ? { marked, named: o.observation.with?.named ?? null } : o.observation.with;
+    const before = o.observation.before ?? readBefore(o.observation.after, o.seq, points);
+    const tried: Tried = { ...o.observation, outcome, followed, before, with: put };
+    const cautions = cautionsOf(tried, parts, context, o.seq);
+    const isBack = back.some((b) => b.seq > o.seq && (b.observation.line === null || b.observation.line === o.seq));
+    return {
+      seq: o.seq,
+      line: o.line,
+      takenAt: o.takenAt,
+      tried,
+      asks: asksOf(tried),
+      cautions,
+      refused: cautions.some((c) => REFUSED.has(c)),
+      asSet: outcome !== null && outcome !== "same" && (tried.together.length > 0 || tried.to.length > 1),
+      leftIn: LEAVES_CHANGED.has(tried.act) && !isBack,
+    };
+  });
+}
+
+function asksOf(t: Tried): TriedAsk[] {
+  return [
+    ...(t.act === "bridged" && (t.with?.marked.length ?? 0) === 0 ? (["bridgeValue"] as const) : []),
+    ...(t.outcome === null && t.followed === null && !ASKS_OUTCOME.has(t.act) ? (["outcome"] as const) : []),
+    ...(t.act === "swapped" && t.followed === null ? (["followed"] as const) : []),
+  ];
+}
+
+/** What the point read last before it was changed. */
+function readBefore(after: ChangedFigure | null, seq: number, points: readonly PointReading[]): ChangedFigure | null {
+  const last = after && points.findLast((p) => p.point === after.what && p.form === "dc" && p.seq < seq);
+  return after && last ? { what: after.what, value: last.volts, unit: "V" } : null;
+}
+
+function cautionsOf(t: Tried, parts: readonly KnownPart[], context: UnitContext, seq: number): TriedCaution[] {
+  switch (t.act) {
+    case "bridged":
+      return bridgeCautions(t, context, seq);
+    case "replaced":
+      return fuseCautions(t, parts);
+    case "fed":
+      return fedCautions(t);
+    default:
+      return [];
+  }
+}
+
+/** A substitute supply: with a current limit, and no more volts than the rail is called by. */
+function fedCautions(t: Tried): TriedCaution[] {
+  const of = (unit: UnitSymbol) => t.with?.marked.find((m) => m.unit === unit)?.value ?? null;
+  const fed = of("V");
+  const rails = t.to.flatMap((s) => (s.kind === "unit" ? [] : [nominalIn(s.name)])).filter((v) => v !== null);
+  return [
+    ...(fed !== null && of("A") === null ? (["noLimit"] as const) : []),
+    ...(fed !== null && rails.some((v) => v !== 0 && Math.abs(fed) > Math.abs(v) * (1 + figure("rail.usual")))
+      ? (["overRail"] as const)
+      : []),
+  ];
+}
+
+/** What speaks against putting this across: a fuse is never bridged, a part on the mains only by one of its class, nothing under power, no fewer volts than what stands there. */
+function bridgeCautions(t: Tried, { capacitors, energisedAt }: UnitContext, seq: number): TriedCaution[] {
+  const rated = t.with?.marked.find((m) => m.unit === "V")?.value ?? null;
+  const across = t.to.flatMap((s) => (s.kind === "part" ? [s.name] : []));
+  return [
+    ...(across.some((n) => /^FU?\d/.test(n)) ? (["fuse"] as const) : []),
+    ...(across.some((n) => capacitors.get(n)?.onMains) ? (["mainsPart"] as const) : []),
+    ...(rated !== null && across.some((n) => (capacitors.get(n)?.rated ?? 0) > rated) ? (["underRated"] as const) : []),
+    ...(energisedAt(seq) ? (["supplyLive"] as const) : []),
+  ];
+}
+
+/** A fuse of more amperes than is marked on the one that was there. */
+function fuseCautions(t: Tried, parts: readonly KnownPart[]): TriedCaution[] {
+  const put = t.with?.marked.find((m) => m.unit === "A")?.value ?? null;
+  const was = t.to.flatMap((s) => (s.kind === "part" ? (parts.find((p) => p.name === s.name && p.class === "fuse")?.marked ?? []) : []));
+  const rated = was.find((m) => m.unit === "A")?.value ?? null;
+  return put !== null && rated !== null && put > rated ? ["fuseLarger"] : [];
+}

@@ -1,0 +1,73 @@
+import { describe, expect, test } from "vitest";
+import { held } from "../bringUp";
+import { neededVolts, rankParts, USUAL_SHOP_RULES, type PositionNeeds } from "../choose";
+import { inventedCatalogue } from "../simulate";
+import { leastInsulation, usualTanD } from "../part";
+import { parsePosition } from "../readout";
+import { context, esr, part, reading, verdictOn } from "../testing/parts";
+import { amperes, farads, volts } from "../units";
+import { makePicture } from ".";
+import { SHOP, records, typed } from "../testing/jobs";
+
+const unknown = (c: number, over = {}) => part(c, 50, { rated: null, ...over });
+const needs = (over: Partial<PositionNeeds> = {}): PositionNeeds => ({
+  ...unknown(10),
+  temperature: null,
+  diameter: null,
+  height: null,
+  maxHeight: null,
+  maxDiameter: null,
+  pitch: null,
+  mounting: "radial",
+  working: null,
+  largest: null,
+  following: null,
+  originalEsr: null,
+  ...over,
+});
+
+describe("a capacitor whose volts nobody knows", () => {
+  test("can be listed, and that they are missing is said", () => {
+    const list = parsePosition("C7 220u");
+    expect(list).toMatchObject({
+      ok: true,
+      value: [{ rated: null, holdsCharge: true, assumed: ["role", "technology", "tolerance", "rated"] }],
+    });
+  });
+  test("holds charge as the worst, until something lower is known", () => {
+    const of = { designator: "C7", nominal: farads(220e-6), rated: null, live: null };
+    expect(held(of, null)).toMatchObject({ most: 400, counts: true });
+    expect(held(of, volts(30))).toMatchObject({ most: 30, counts: false });
+    expect(held({ ...of, live: volts(12) }, null)).toMatchObject({ most: 12, counts: false });
+  });
+  test("is never condemned by a limit that its volts might lift", () => {
+    for (const v of [4, 6.3, 10, 16, 25, 50, 100, 450]) {
+      expect(usualTanD(farads(1e-5), null)).toBeGreaterThanOrEqual(usualTanD(farads(1e-5), volts(v)));
+      expect(leastInsulation(unknown(1000))).toBeLessThanOrEqual(leastInsulation(part(1000, Math.max(v, 6.3))) * (1 + 1e-9));
+    }
+  });
+  test("is judged by its ESR, and asks for its volts where a leak in amperes depends on them", () => {
+    expect(verdictOn([reading(esr(40), false)], context(unknown(100))).state).toBe("failed");
+    const leaks = reading({ kind: "leakage", amperes: amperes(1e-5) }, false);
+    expect(verdictOn([leaks], context(unknown(100)))).toMatchObject({ state: "undecided", settle: "markedVolts" });
+  });
+  test("is not chosen for before its volts or its working volts are known", () => {
+    const shop = USUAL_SHOP_RULES;
+    expect(neededVolts(needs(), "aluminium", shop)).toEqual({ volts: null, from: "unknown" });
+    const blind = rankParts(inventedCatalogue(8), needs(), { value: "same", tantalum: "sameKind" }, shop);
+    expect(blind.shortList).toEqual([]);
+    expect(blind.refused[0]!.refusals).toContainEqual({ code: "voltsUnknown" });
+    const told = rankParts(inventedCatalogue(8), needs({ working: volts(20) }), { value: "same", tantalum: "sameKind" }, shop);
+    expect(told.shortList.length).toBeGreaterThan(0);
+    expect(told.shortList.every((a) => a.part.rated >= 25)).toBe(true);
+  });
+  test("its volts can be said later, and hold from then on", () => {
+    const picture = makePicture();
+    const listed = typed(records(), "add C7 220u");
+    const at = (r: typeof listed) => picture(r, SHOP).positions.find((p) => p.designator === "C7")!;
+    expect(at(listed).rated).toBeNull();
+    const later = typed(listed, "C7 marked 35v");
+    expect(at(later)).toMatchObject({ rated: 35, held: { most: 35 } });
+    expect(picture(later, SHOP).unit.parts, "it is no other part").toEqual([]);
+  });
+});

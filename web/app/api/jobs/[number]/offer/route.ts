@@ -1,0 +1,9 @@
+import { pool } from "../../../../../server/db";
+import { loadOffer } from "../../../../../server/decide";
+import { respondRead } from "../../../../../server/respond";
+import { routeNumber } from "../../../../../server/routeNumber";
+
+export async function GET(_request: Request, { params }: RouteContext<"/api/jobs/[number]/offer">) {
+  const { number } = await params;
+  return respondRead(() => loadOffer(pool(), routeNumber(number)));
+}

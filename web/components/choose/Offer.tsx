@@ -1,0 +1,94 @@
+"use client";
+
+import type { Scope } from "@mirvek/core/device";
+import { Button } from "antd";
+import { useState } from "react";
+import type { OfferView } from "../../schemas/jobView";
+import { scopeName } from "../../wording/observation";
+import { list, span } from "../../wording/quantity";
+import { issueText } from "../../wording/requestIssue";
+import { useJob } from "../job/JobProvider";
+import { useMessage } from "../shared/Providers";
+import { read } from "../shared/request";
+import styles from "./Choose.module.css";
+
+/** How much to replace, side by side, with parts, cost and bench time: what the owner is asked. */
+export function Offer() {
+  const { view, submit } = useJob();
+  const message = useMessage();
+  const [offer, setOffer] = useState<OfferView | null>(null);
+  const [busy, setBusy] = useState(false);
+  const { agreed } = view.unit.notes;
+  const ask = async () => {
+    setBusy(true);
+    const answer = await read<OfferView>(`/api/jobs/${view.job.number}/offer`);
+    setBusy(false);
+    if (answer.ok) setOffer(answer.value);
+    else void message.error(issueText(answer.issue), 6);
+  };
+  const money = (cents: number) => `${(cents / 100).toFixed(2)} ${offer?.currency ?? ""}`.trim();
+  const agree = (scope: Scope, cents: number) => void submit(`agreed ${scope} up to ${(cents / 100).toFixed(2)}`);
+  return (
+    <section className={styles.offer} aria-label="What can be offered">
+      <h2>
+        How much to replace{" "}
+        <Button size="small" loading={busy} onClick={() => void ask()}>
+          {offer ? "Work it out again" : "Work out what it costs"}
+        </Button>
+      </h2>
+      {agreed && (
+        <p>
+          <b>The owner agreed to {agreed.scope === null ? "no repair" : scopeName[agreed.scope]}</b>
+          {agreed.most === null ? "" : `, up to ${agreed.most.toFixed(2)} ${view.shop.currency}`}.
+        </p>
+      )}
+      {offer && (
+        <table className="sheet">
+          <thead>
+            <tr>
+              <th>School</th>
+              <th className="n">Parts</th>
+              <th className="n">Cost of parts</th>
+              <th className="n">At the bench</th>
+              <th>Never measured and staying</th>
+              <th>
+                <span className="sr-only">Agree</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {offer.quotes.map((q) => (
+              <tr key={q.scope} className={q.scope === view.job.scopeSchool ? styles.school : undefined}>
+                <td>
+                  {scopeName[q.scope]}
+                  {q.scope === view.job.scopeSchool && <small className="muted"> this job&apos;s school</small>}
+                </td>
+                <td className="n" title={list(q.designators)}>
+                  {q.designators.length}
+                </td>
+                <td className="n">
+                  {money(q.cents)}
+                  {q.unpriced.length > 0 && <small className="state-worn"> without {list(q.unpriced.slice(0, 3))}</small>}
+                </td>
+                <td className="n">{span(q.minutes * 60)}</td>
+                <td>
+                  {q.unproven.length === 0
+                    ? "none"
+                    : `${q.unproven.length}: ${q.unproven.slice(0, 6).join(" ")}${q.unproven.length > 6 ? " …" : ""}`}
+                </td>
+                <td>
+                  <Button size="small" onClick={() => agree(q.scope, q.cents)}>
+                    Owner agrees
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {offer && (
+        <p className="muted">Parts at the catalogue&apos;s price; minutes by common practice for taking out, cleaning and putting in.</p>
+      )}
+    </section>
+  );
+}
