@@ -151,7 +151,10 @@ test("a walk with the eyes: a key a part, places by the line, after a leak what 
   await page.keyboard.press("w");
   await expect(walk.getByRole("option", { name: /C1/ }).first()).toContainText("bulged");
   await expect(walk.getByRole("option", { name: /C2/ })).toContainText("leaking");
-  await expect(page.getByRole("region", { name: "After a leak" })).toContainText("Neighbours of C2");
+  const leak = page.getByRole("region", { name: "After a leak" });
+  await expect(leak.getByRole("columnheader", { name: "C2" })).toBeVisible();
+  await say(page, "after leak C2 insulation 2M");
+  await expect(leak.getByRole("row", { name: /between pins/ })).toContainText("2.0 MΩ");
   await say(page, "joint Q7 ringed");
   await expect(page.getByText("joint Q7", { exact: true })).toBeVisible();
   await expectAccessible(page);
@@ -250,4 +253,65 @@ test("a written list is pasted into the line: what is understood is kept, what i
   await expect(answer(page)).toContainText("kept as said");
   await page.goto(`/jobs/${number}/look`);
   await expect(page.getByText("joint Q100", { exact: true })).toBeVisible({ timeout: 60_000 });
+});
+
+test("a part whose volts nobody knows holds the worst charge, is not chosen for, and says so until they are said", async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const number = await openedJob(request, baseURL!, "C7 220u reservoir");
+  await page.goto(`/jobs/${number}/choose`);
+  await say(page, "C7 out esr 30");
+  await expect(page.getByText("Say its volts first: C7 marked 63v, or C7 working 35v")).toBeVisible();
+  await say(page, "C7 marked 35v");
+  await expect(page.getByText(/Needs 35 V or more as the original/)).toBeVisible();
+  await say(page, "C7 should be 470u 50v");
+  await expect(page.getByText(/470 µF belongs here, 220 µF is fitted/)).toBeVisible();
+  await expect(page.getByText(/-470u-50/).first()).toBeVisible();
+});
+
+test("what came off and what is unsafe hold the closing until they are seen to", async ({ page, request, baseURL }) => {
+  const number = await openedJob(request, baseURL!, "C1 10u 50v coupling");
+  await page.goto(`/jobs/${number}/hand-back`);
+  const holds = page.getByRole("list", { name: "What holds the closing" });
+  await say(page, "teardown lid, six screws");
+  await expect(holds).toContainText("Something that came off is not on again.");
+  await say(page, "mains lead frayed");
+  await expect(holds).toContainText("Earth, insulation, lead or plug was found bad.");
+  await page.getByRole("button", { name: "On again" }).click();
+  await expect(holds).not.toContainText("came off");
+  await say(page, "mains lead fine");
+  await expect(holds).toHaveCount(0);
+  await expect(page.getByRole("article", { name: "Report" })).toContainText("mains lead fine");
+});
+
+test("the schools stand side by side with parts, cost and time, and what the owner agrees to is kept", async ({ page }) => {
+  await page.goto("/jobs/403/choose");
+  await page.getByRole("button", { name: "Work out what it costs" }).click();
+  const offer = page.getByRole("region", { name: "What can be offered" });
+  await expect(offer.getByRole("row")).toHaveCount(5, { timeout: 60_000 });
+  const school = offer.getByRole("row", { name: /the whole section/ });
+  await expect(school).toContainText("this job's school");
+  await expect(school).toContainText("€");
+  await school.getByRole("button", { name: "Owner agrees" }).click();
+  await expect(offer).toContainText("The owner agreed to the whole section, up to €");
+});
+
+test("what a unit draws is held against what it should, and usual points are taken on with one press", async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const number = await openedJob(request, baseURL!, "C1 10u 50v coupling");
+  await page.goto(`/jobs/${number}/measure`);
+  await page.getByText(/^Points/).click();
+  await say(page, "standby should be 100ma");
+  await say(page, "draws 310ma in standby");
+  await expect(page.getByRole("region", { name: "What the unit draws" })).toContainText("3.1 × the 100 mA it should draw: far too high");
+  await page.goto("/jobs/404/measure");
+  await page.getByText(/^Points/).click();
+  await page.getByRole("button", { name: "Hold readings against them" }).click();
+  await expect(page.getByRole("row", { name: /rail \+5/ })).toContainText("4.75 V to 5.25 V");
+  await expect(page.getByRole("button", { name: "Hold readings against them" })).toHaveCount(0);
 });

@@ -204,7 +204,6 @@ export interface CandidatesView {
 
 /** The schools side by side, as they can be offered to the owner. */
 export interface OfferView {
-  currency: string;
   quotes: Quote[];
 }
 

@@ -106,7 +106,7 @@ export async function loadOffer(db: Db, jobNumber: number): Promise<OfferView> {
       cents: best?.priceCents ?? null,
     });
   }
-  return { currency: shop.currency, quotes: quotes(positions) };
+  return { quotes: quotes(positions) };
 }
 
 function twinSeries(view: JobView, position: PositionView): { series: string; twin: string } | null {

@@ -10,7 +10,7 @@ import {
   type TouchSafety,
 } from "../bringUp";
 import { figure } from "../knowledge";
-import { SCENARIOS, fillSettings } from "../scenarios";
+import { SCENARIO_FACTS, fillSettings } from "../scenarios";
 import { volts, type Volts } from "../units";
 import type { CircuitFacts, JobHead, JobRecords, PositionRecord } from "./records";
 import type { ShopFacts } from "./shop";
@@ -99,7 +99,7 @@ function liveAt({ points }: LockRecords, positionId: number): Volts | null {
 function chainOf({ circuits, job }: LockRecords): string[] {
   const setup = circuits.findLast((c) => c.scenario === "supply");
   if (!setup) return [];
-  const slots = SCENARIOS.supply.slots(fillSettings(SCENARIOS.supply, job.unitKind, setup.settings)).map((s) => s.key);
+  const slots = SCENARIO_FACTS.supply.slots(fillSettings(SCENARIO_FACTS.supply, job.unitKind, setup.settings)).map((s) => s.key);
   const chain = slots.filter((key) => key !== "reservoir2");
   return stoodFor(
     chain.map((key) => setup.binding[key] ?? null),

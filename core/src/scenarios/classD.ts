@@ -1,22 +1,22 @@
+import { classDFacts } from "./classD.facts";
 import { acResponse, decibels, logFrequencies, nearIndex, checkNetlist, type Netlist } from "../circuit";
 import {
-  nothingImplied,
-  number,
   num,
   part,
   place,
   type Curve,
   type Figure,
   type Parts,
+  solvedBy,
   type Scenario,
   type Settings,
-  type Slot,
   type Warning,
   isCoarse,
 } from "./scenario";
 
 /** Loads a class-D output meets, in ohms; 0 stands for nothing connected. */
 const LOADS = [2, 4, 8, 0] as const;
+
 const nameOf = (ohms: number) => (ohms === 0 ? "noLoad" : String(ohms));
 
 /** L and C of a second-order Butterworth output filter: L = R·√2/(2π·fc), C = 1/(2π·fc·R·√2). */
@@ -25,29 +25,7 @@ export const classDButterworth = (ohms: number, hertz: number): { henries: numbe
   farads: 1 / (2 * Math.PI * hertz * ohms * Math.SQRT2),
 });
 
-/**
- * Output filter of a switching amplifier: peak at its resonance for 2, 4, 8 Ω and no load, and the carrier left on the output. A
- * worn capacitor damps the peak, which looks like an improvement; the carrier shows the fault, least of all into 2 Ω.
- */
-export const classD: Scenario = {
-  id: "classD",
-  belongsTo: (u) => u.roles.includes("classDFilter"),
-  makes: { whistle: 1 },
-  esrAt: 100_000,
-  measuredAt: () => ({}),
-  shortBlowsFuse: [],
-  knowsStress: 4,
-  impliedLoss: nothingImplied,
-  symptom: { key: "carrier", unit: "dB", noticeable: 6 },
-  settings: () => [
-    number("henries", "H", 15e-6, 1e-7, 1e-3, 0.1),
-    number("coilOhms", "Ω", 0.03, 0.001, 5, 0.3),
-    number("bridgeOhms", "Ω", 0.15, 0, 5, 0.3),
-    number("carrier", "Hz", 400e3, 50e3, 2e6, 0.05),
-    number("supply", "V", 30, 3, 200, 0.05),
-    number("load", "Ω", 4, 1, 1000, 0.05),
-  ],
-  slots: (): Slot[] => [{ key: "c", roles: ["classDFilter"], farads: 680e-9, rated: 63, technology: "film" }],
+export const classD: Scenario = solvedBy(classDFacts, {
   netlist: (settings, parts) => build(settings, parts, num(settings, "load")),
   solve(settings, parts, options) {
     const hz = logFrequencies(1000, 2e6, isCoarse(options) ? 121 : 301);
@@ -105,7 +83,7 @@ export const classD: Scenario = {
       },
     };
   },
-};
+});
 
 function build(settings: Settings, parts: Parts, load: number): Netlist {
   return {

@@ -1,80 +1,14 @@
+import { couplingFacts } from "./coupling.facts";
 import { acResponse, decibels, logFrequencies, nearIndex, phaseDegrees, checkNetlist, type Netlist, operatingPoint } from "../circuit";
-import {
-  nothingImplied,
-  choice,
-  num,
-  number,
-  part,
-  place,
-  type Figure,
-  type Parts,
-  type Scenario,
-  type Settings,
-  type Slot,
-  type Warning,
-  isCoarse,
-} from "./scenario";
+import { num, part, place, type Figure, type Parts, solvedBy, type Scenario, type Settings, type Warning, isCoarse } from "./scenario";
 
 /** Volts rms across an electrolytic at the lowest note above which it distorts audibly (D. Self, from memory). */
 export const DISTORTION_VOLTS = 0.08;
+
 /** the lowest that is heard, and the lowest strings of a bass and a guitar, in hertz */
 const NOTES = [20, 41, 82] as const;
 
-interface Usual {
-  place: "coupling" | "bypass";
-  source: number;
-  load: number;
-  before: number;
-  signal: number;
-}
-const USUAL: Readonly<Record<string, Partial<Usual>>> = { valveAmplifier: { source: 47e3, load: 470e3, before: 180, signal: 5 } };
-
-/**
- * A coupling capacitor between two stages, or a bypass across a cathode or emitter resistor. Answers corner, level and phase of the
- * low notes, the DC that leaks through, and the volts the capacitor itself sees.
- */
-export const coupling: Scenario = {
-  id: "coupling",
-  belongsTo: (u) => u.roles.some((r) => r === "coupling" || r === "bypass"),
-  makes: { weakBass: 1, noSound: 1, comesAndGoes: 1, distorted: 1 },
-  esrAt: 41,
-  measuredAt: () => ({}),
-  shortBlowsFuse: [],
-  knowsStress: null,
-  impliedLoss: nothingImplied,
-  symptom: { key: "bassLoss", unit: "dB", noticeable: 1 },
-  settings(unitKind, chosen) {
-    const u = { place: "coupling", source: 1e3, load: 47e3, before: 6, signal: 0.5, ...USUAL[unitKind] };
-    const where = chosen["place"] ?? u.place;
-    const shared = [choice("place", u.place, ["coupling", "bypass"]), number("signal", "V", u.signal, 1e-3, 300, 0.3)];
-    if (where === "bypass")
-      return [
-        ...shared,
-        number("emitter", "Ω", 1500, 0.1, 1e6, 0.1),
-        number("siemens", "S", 2e-3, 1e-6, 10, 0.3),
-        number("collector", "Ω", 100e3, 1, 10e6, 0.1),
-      ];
-    return [
-      ...shared,
-      number("source", "Ω", u.source, 0, 10e6, 0.3),
-      number("load", "Ω", u.load, 1, 100e6, 0.1),
-      number("before", "V", u.before, -1000, 1000, 0.1),
-    ];
-  },
-  slots(settings): Slot[] {
-    if (settings["place"] === "bypass")
-      return [{ key: "c", roles: ["bypass", "coupling"], farads: 22e-6, rated: 25, technology: "aluminium" }];
-    const high = num(settings, "before") > 60;
-    return [
-      {
-        key: "c",
-        roles: ["coupling", "feedback", "tone", "bypass"],
-        farads: high ? 100e-9 : 4.7e-6,
-        rated: high ? 400 : 50,
-        technology: high ? "film" : "aluminium",
-      },
-    ];
-  },
+export const coupling: Scenario = solvedBy(couplingFacts, {
   netlist: build,
   solve(settings, parts, options) {
     const checked = checkNetlist(build(settings, parts));
@@ -121,7 +55,7 @@ export const coupling: Scenario = {
       },
     };
   },
-};
+});
 
 /** Level with a capacitor that is a plain joint at audio, in dB. */
 function referenceLevel(settings: Settings): number {
@@ -130,6 +64,7 @@ function referenceLevel(settings: Settings): number {
 }
 
 const nearTop = (hz: Float64Array) => nearIndex(hz, 5000);
+
 /** Highest frequency at which the level is 3 dB under `top`, coming from there downwards; the grid's end where it never is. */
 export function corner(hz: Float64Array, level: Float64Array, top: number): number {
   const edge = top - 10 * Math.log10(2);

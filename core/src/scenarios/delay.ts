@@ -1,39 +1,9 @@
+import { delayFacts } from "./delay.facts";
 import { checkNetlist, type Netlist, worstCase, type Unknown, transient } from "../circuit";
-import {
-  nothingImplied,
-  num,
-  number,
-  part,
-  place,
-  type Figure,
-  type Parts,
-  type Scenario,
-  type Settings,
-  type Slot,
-  type Warning,
-} from "./scenario";
+import { num, part, place, type Figure, type Parts, solvedBy, type Scenario, type Settings, type Warning } from "./scenario";
 import type { PartState } from "../part";
 
-/** Reset and protection delays: a capacitor charging through a resistor to a threshold, with the tolerance of all three. */
-export const delay: Scenario = {
-  id: "delay",
-  belongsTo: (u) => u.roles.includes("timing"),
-  makes: { relayClicking: 1, shutsDown: 1 },
-  esrAt: 100,
-  measuredAt: () => ({}),
-  shortBlowsFuse: [],
-  knowsStress: null,
-  impliedLoss: nothingImplied,
-  symptom: { key: "delayOff", unit: "%", noticeable: 20 },
-  settings: () => [
-    number("supply", "V", 12, 0.5, 500, 0.05),
-    number("ohms", "Ω", 100e3, 10, 100e6, 0.05),
-    number("threshold", "V", 7.6, 0.1, 400, 0.1),
-    number("shortest", "s", 1, 0, 600),
-    number("longest", "s", 8, 0, 3600),
-    number("tolerance", "%", 20, 0, 100),
-  ],
-  slots: (): Slot[] => [{ key: "c", roles: ["timing", "reference"], farads: 22e-6, rated: 25, technology: "aluminium" }],
+export const delay: Scenario = solvedBy(delayFacts, {
   netlist: build,
   solve(settings, parts, options) {
     const state = part(parts, "c");
@@ -78,7 +48,7 @@ export const delay: Scenario = {
       },
     };
   },
-};
+});
 
 const plateau = (supply: number, ohms: number, state: PartState): number =>
   state.kind === "shorted"

@@ -1,4 +1,6 @@
-export { SCENARIOS, scenarioRegistry } from "./all";
+export { SCENARIOS } from "./all";
+export { SCENARIO_FACTS } from "./facts";
+export { scenarioRegistry } from "./registry";
 export {
   SCENARIO_IDS,
   fillSettings,
@@ -9,6 +11,7 @@ export {
   type Outcome,
   type Parts,
   type Scenario,
+  type ScenarioFacts,
   type ScenarioId,
   type Setting,
   type SettingUnit,
@@ -20,7 +23,8 @@ export {
   type Warning,
 } from "./scenario";
 export { dischargeTime, railsPerMainsStep } from "./supply";
-export { CROSSOVER_TABLE, restoringOhms, sectionImpedance, sideMismatch } from "./crossover";
+export { CROSSOVER_TABLE } from "./crossover.facts";
+export { restoringOhms, sectionImpedance, sideMismatch } from "./crossover";
 export { classDButterworth } from "./classD";
 export { startUp, type StartUp } from "./startUp";
 export { delaySeconds } from "./delay";

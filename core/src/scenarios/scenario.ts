@@ -123,8 +123,8 @@ export interface Unit {
   roles: readonly Role[];
 }
 
-/** A circuit of a unit and all that is to be known of it: adding one means a file of its own, its id and its words. */
-export interface Scenario {
+/** What is to be known of a circuit of a unit without solving it. */
+export interface ScenarioFacts {
   id: ScenarioId;
   /** whether a unit has such a circuit */
   belongsTo(unit: Unit): boolean;
@@ -145,9 +145,18 @@ export interface Scenario {
   /** the settings there are, given those chosen so far; usual values for a kind of unit as the job has it */
   settings(unitKind: string, chosen: Settings): readonly Setting[];
   slots(settings: Settings): readonly Slot[];
+}
+
+/** How it is solved: what a screen that only asks for the facts need not load. */
+export interface ScenarioSolver {
   netlist(settings: Settings, parts: Parts): Netlist;
   solve(settings: Settings, parts: Parts, options: SolveOptions): Result<Outcome, CircuitIssue>;
 }
+
+/** A circuit of a unit and all that is to be known of it: adding one means a file of its own, its id and its words. */
+export interface Scenario extends ScenarioFacts, ScenarioSolver {}
+
+export const solvedBy = (facts: ScenarioFacts, solver: ScenarioSolver): Scenario => ({ ...facts, ...solver });
 
 /** A capacitor in the state given; an open one is left out, a shorted one is 50 mΩ. */
 export function place(id: string, a: NodeName, b: NodeName, state: PartState): CircuitElement[] {
@@ -190,7 +199,7 @@ function fits(s: Setting, given: number | string | undefined): boolean {
 }
 
 /** Keys of those values that do not fit their setting; keys the scenario does not have now are no matter. */
-export function misfits(scenario: Scenario, unitKind: string, chosen: Settings): string[] {
+export function misfits(scenario: ScenarioFacts, unitKind: string, chosen: Settings): string[] {
   // a value that does not fit must not decide which other settings there are
   const first = scenario.settings(unitKind, {}).filter((s) => s.key in chosen && !fits(s, chosen[s.key]));
   const rest = without(
@@ -205,7 +214,7 @@ const without = (settings: Settings, keys: readonly string[]): Settings =>
   Object.fromEntries(Object.entries(settings).filter(([key]) => !keys.includes(key)));
 
 /** Every setting of a scenario at its usual value, where nothing that fits has been chosen. */
-export function fillSettings(scenario: Scenario, unitKind: string, chosen: Settings): Settings {
+export function fillSettings(scenario: ScenarioFacts, unitKind: string, chosen: Settings): Settings {
   const fitting = without(chosen, misfits(scenario, unitKind, chosen));
   return Object.fromEntries(scenario.settings(unitKind, fitting).map((s) => [s.key, fitting[s.key] ?? s.usual]));
 }

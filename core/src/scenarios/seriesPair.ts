@@ -1,45 +1,9 @@
+import { seriesPairFacts } from "./seriesPair.facts";
 import { checkNetlist, type CircuitElement, type Netlist, operatingPoint } from "../circuit";
-import {
-  nothingImplied,
-  num,
-  number,
-  part,
-  type Figure,
-  type Parts,
-  type Scenario,
-  type Settings,
-  type Slot,
-  type Warning,
-} from "./scenario";
+import { num, part, type Figure, type Parts, solvedBy, type Scenario, type Settings, type Warning } from "./scenario";
 import type { PartState } from "../part";
 
-/**
- * Two capacitors in series across one supply: shared by capacitance at the moment of switching on, by leakage and balancing
- * resistors in the long run.
- */
-export const seriesPair: Scenario = {
-  id: "seriesPair",
-  belongsTo: (u) => u.roles.filter((r) => r === "reservoir" || r === "smpsPrimary").length >= 2,
-  makes: {},
-  esrAt: 100,
-  measuredAt: () => ({}),
-  shortBlowsFuse: [],
-  knowsStress: null,
-  impliedLoss: nothingImplied,
-  symptom: { key: "overVolts", unit: "%", noticeable: 5 },
-  settings: () => [
-    number("supply", "V", 500, 1, 3000, 0.05),
-    number("balance", "Ω", 220e3, 0, 100e6, 0.05),
-    number("rated", "V", 350, 1, 2000),
-  ],
-  slots: (settings): Slot[] =>
-    ["upper", "lower"].map((key) => ({
-      key,
-      roles: ["reservoir", "smpsPrimary"],
-      farads: 100e-6,
-      rated: num(settings, "rated"),
-      technology: "aluminium",
-    })),
+export const seriesPair: Scenario = solvedBy(seriesPairFacts, {
   netlist: build,
   solve(settings, parts) {
     const checked = checkNetlist(build(settings, parts));
@@ -80,7 +44,7 @@ export const seriesPair: Scenario = {
     };
     return { ok: true, value: { figures, curves: [], symptom: (worst / (supply / 2) - 1) * 100, warnings, stress } };
   },
-};
+});
 
 /** Share of the supply that stands on the upper one just after switching on: charge is equal, so volts go inversely with C. */
 function switchOnShare(upper: PartState, lower: PartState): number {
@@ -108,5 +72,6 @@ function build(settings: Settings, parts: Parts): Netlist {
     ],
   };
 }
+
 /** Leakage of a sound large electrolytic near its rated volts, as a resistance (from memory; makers' limits allow a tenth of it). */
 const SOUND_LEAK = 10e6;

@@ -1,35 +1,9 @@
+import { servoLoopFacts } from "./servoLoop.facts";
 import type { CircuitElement, Netlist } from "../circuit";
-import { allMargin, num, number, part, place, type Parts, type Scenario, type Settings, type Slot } from "./scenario";
+import { num, part, place, type Parts, solvedBy, type Scenario, type Settings } from "./scenario";
 import { solveLoop } from "./stability";
 
-/**
- * Motional feedback of a subwoofer at its lowest notes: amplifier, driver (second-order high pass of the cone's acceleration at its
- * resonance), sensor, two high-pass couplings and a low-pass filter in the way back. Every capacitor that dries moves its corner up
- * into the band where the loop still has gain, and its phase lead adds to that of the cone.
- */
-export const servoLoop: Scenario = {
-  id: "servoLoop",
-  belongsTo: (u) => u.unitKind === "subwoofer" && u.roles.includes("feedback"),
-  makes: { lowSwing: 1 },
-  esrAt: 41,
-  measuredAt: () => ({}),
-  shortBlowsFuse: [],
-  knowsStress: null,
-  impliedLoss: allMargin,
-  symptom: { key: "marginUsed", unit: "dB", noticeable: 3 },
-  settings: () => [
-    number("resonance", "Hz", 28, 5, 200, 0.1),
-    number("driverQ", "", 0.7, 0.2, 5, 0.2),
-    number("loopGain", "", 7.5, 0.1, 200, 0.2),
-    number("servoOhms", "Ω", 22e3, 100, 10e6, 0.05),
-    number("couplingOhms", "Ω", 22e3, 100, 10e6, 0.05),
-    number("filterOhms", "Ω", 4.7e3, 10, 10e6, 0.05),
-  ],
-  slots: (): Slot[] => [
-    { key: "servo", roles: ["feedback"], farads: 2.2e-6, rated: 50, technology: "bipolar" },
-    { key: "coupling", roles: ["coupling"], farads: 10e-6, rated: 25, technology: "aluminium" },
-    { key: "filter", roles: ["feedback", "tone", "timing"], farads: 220e-9, rated: 63, technology: "film" },
-  ],
+export const servoLoop: Scenario = solvedBy(servoLoopFacts, {
   netlist: build,
   solve(settings, parts, options) {
     const stress = {
@@ -52,7 +26,7 @@ export const servoLoop: Scenario = {
       options,
     );
   },
-};
+});
 
 /** Nodes: power amplifier's output, cone (its acceleration as volts), fb1 … fb3 along the way back to the amplifier's minus input. */
 function build(settings: Settings, parts: Parts): Netlist {

@@ -2,7 +2,8 @@ import { expect, test } from "vitest";
 import { checkNetlist, peakToPeak, steadyState, type CheckedNetlist } from "../circuit";
 import { seededRandom } from "../numeric";
 import type { PartState } from "../part";
-import { ARRANGEMENTS, supply } from "./supply";
+import { supply } from "./supply";
+import { ARRANGEMENTS } from "./supply.facts";
 import { fillSettings, type Parts, type Settings } from "./scenario";
 
 /** Supplies as they come over a bench: any arrangement, size and wear. */

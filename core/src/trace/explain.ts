@@ -1,5 +1,5 @@
 import { isBad, type VerdictState, measuredState, soundState, type KnownState, type MeasuredPart } from "../verdict";
-import { fillSettings, type Parts, type Scenario, type Settings, type Slot } from "../scenarios";
+import { fillSettings, type Parts, type Scenario, type ScenarioFacts, type Settings, type Slot } from "../scenarios";
 import { type PartState, usualTolerance } from "../part";
 import { spreadOf, type CircuitIssue, type Spread } from "../circuit";
 import { normal, seededRandom } from "../numeric";
@@ -68,7 +68,7 @@ const standIn = (slot: Slot): KnownState =>
   );
 
 /** Sound and present state of every slot; a slot nothing stands in has its usual part in both. */
-export function slotStates(scenario: Scenario, settings: Settings, binding: Binding, positions: readonly MeasuredPart[]) {
+export function slotStates(scenario: ScenarioFacts, settings: Settings, binding: Binding, positions: readonly MeasuredPart[]) {
   const at = scenario.esrAt;
   return scenario.slots(settings).map((slot) => {
     const found = positions.find((p) => p.part.designator === binding[slot.key]);

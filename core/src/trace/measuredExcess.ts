@@ -1,4 +1,4 @@
-import type { Figure, Scenario, Settings } from "../scenarios";
+import type { Figure, ScenarioFacts, Settings } from "../scenarios";
 import type { Binding } from "./bindSlots";
 
 export interface MeasuredExcess {
@@ -15,7 +15,7 @@ export interface MeasuredExcess {
  * as an AC meter shows them, are held against the healthy rms, peak to peak against the healthy peak to peak: no shape is assumed.
  */
 export function measuredExcess(
-  scenario: Pick<Scenario, "measuredAt">,
+  scenario: Pick<ScenarioFacts, "measuredAt">,
   settings: Settings,
   healthy: readonly Figure[],
   binding: Binding,

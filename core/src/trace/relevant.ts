@@ -1,5 +1,5 @@
 import { FINDINGS, type FindingToken } from "../device";
-import { SCENARIOS, type Scenario, type ScenarioId, type Unit } from "../scenarios";
+import { SCENARIO_FACTS, type ScenarioFacts, type ScenarioId, type Unit } from "../scenarios";
 
 const HEARD: ReadonlySet<FindingToken> = new Set<FindingToken>(FINDINGS.sound.filter((f) => f !== "noSound"));
 
@@ -9,12 +9,12 @@ export const findingsThatSpeak = (findings: readonly FindingToken[]): FindingTok
 
 /** Scenarios the unit has at all, those that make its complaint first, in the order of the findings and best first within each. */
 export function scenariosFor(unit: Unit): { complaint: ScenarioId[]; other: ScenarioId[] } {
-  const has = Object.values(SCENARIOS).filter((s) => s.belongsTo(unit));
+  const has = Object.values(SCENARIO_FACTS).filter((s) => s.belongsTo(unit));
   const complaint = [...new Set(findingsThatSpeak(unit.findings).flatMap((f) => makersOf(f, has)))];
   return { complaint, other: has.map((s) => s.id).filter((id) => !complaint.includes(id)) };
 }
 
-const makersOf = (finding: FindingToken, scenarios: readonly Scenario[]): ScenarioId[] =>
+const makersOf = (finding: FindingToken, scenarios: readonly ScenarioFacts[]): ScenarioId[] =>
   scenarios
     .filter((s) => s.makes[finding] !== undefined)
     .sort((a, b) => a.makes[finding]! - b.makes[finding]!)

@@ -51,7 +51,8 @@ export function Candidates({ position, onDecided }: Props) {
     return () => {
       gone = true;
     };
-  }, [view.job.number, position.designator]);
+    // what is kept may change what is needed
+  }, [view.job.number, position.designator, view.revision]);
 
   const decide = async (decision: Decision, assessment: Assessment | null, reason: string | null): Promise<boolean> => {
     const together = withTwins && decision === "replace" ? [position, ...twins] : [position];

@@ -5,7 +5,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import type { OfferView } from "../../schemas/jobView";
 import { scopeName } from "../../wording/observation";
-import { list, span } from "../../wording/quantity";
+import { list, money, span } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
 import { useJob } from "../job/JobProvider";
 import { useMessage } from "../shared/Providers";
@@ -26,7 +26,6 @@ export function Offer() {
     if (answer.ok) setOffer(answer.value);
     else void message.error(issueText(answer.issue), 6);
   };
-  const money = (cents: number) => `${(cents / 100).toFixed(2)} ${offer?.currency ?? ""}`.trim();
   const agree = (scope: Scope, cents: number) => void submit(`agreed ${scope} up to ${(cents / 100).toFixed(2)}`);
   return (
     <section className={styles.offer} aria-label="What can be offered">
@@ -39,7 +38,7 @@ export function Offer() {
       {agreed && (
         <p>
           <b>The owner agreed to {agreed.scope === null ? "no repair" : scopeName[agreed.scope]}</b>
-          {agreed.most === null ? "" : `, up to ${agreed.most.toFixed(2)} ${view.shop.currency}`}.
+          {agreed.most === null ? "" : `, up to ${money(agreed.most * 100, view.shop.currency)}`}.
         </p>
       )}
       {offer && (
@@ -67,7 +66,7 @@ export function Offer() {
                   {q.designators.length}
                 </td>
                 <td className="n">
-                  {money(q.cents)}
+                  {money(q.cents, view.shop.currency)}
                   {q.unpriced.length > 0 && <small className="state-worn"> without {list(q.unpriced.slice(0, 3))}</small>}
                 </td>
                 <td className="n">{span(q.minutes * 60)}</td>

@@ -15,10 +15,10 @@ import { Answer } from "./Answer";
 import { curveKinds } from "./curves";
 import { InSum } from "./InSum";
 import { LivePicture } from "./LivePicture";
-import { SetupPanel } from "./SetupPanel";
 import { useCircuit, useExplanation, useSetup, type Outcomes } from "./useCircuit";
 import styles from "./Explain.module.css";
 
+const SetupPanel = dynamic(() => import("./SetupPanel").then((m) => m.SetupPanel), { ssr: false });
 const NetlistDialog = dynamic(() => import("./NetlistDialog").then((m) => m.NetlistDialog), { ssr: false });
 
 /** Does what was measured explain the complaint? One circuit of the unit at a time, those that make such a complaint first. */

@@ -10,11 +10,12 @@ import type { LiveLine } from "./CurveChart";
 import { curveKinds } from "./curves";
 import { FigureTable } from "./FigureTable";
 import { Listen } from "./Listen";
-import { TryOut, type Tried } from "./TryOut";
+import type { Tried } from "./TryOut";
 import { useLiveSolver, type Circuit, type Outcomes } from "./useCircuit";
 import styles from "./Explain.module.css";
 
 // the chart library comes once the page is there
+const TryOut = dynamic(() => import("./TryOut").then((m) => m.TryOut), { ssr: false });
 const CurveChart = dynamic(() => import("./CurveChart").then((m) => m.CurveChart), {
   ssr: false,
   loading: () => <div className={styles.coming} />,

@@ -1,5 +1,5 @@
 import { measuredState, soundState, type MeasuredPart } from "@mirvek/core/verdict";
-import type { Parts, Scenario, Settings } from "@mirvek/core/scenarios";
+import type { Parts, ScenarioFacts, Settings } from "@mirvek/core/scenarios";
 import type { PartState } from "@mirvek/core/part";
 import { partsOf, slotStates, type Binding, type SlotState } from "@mirvek/core/trace";
 import type { PositionView } from "../../schemas/jobView";
@@ -40,7 +40,7 @@ const asPart = (p: PositionView): MeasuredPart => ({
 export const measuredParts = (positions: readonly PositionView[]) => positions.map(asPart);
 
 /** The states of a circuit's parts that its pictures compare. */
-export function casesOf(scenario: Scenario, settings: Settings, binding: Binding, positions: readonly PositionView[]): Cases {
+export function casesOf(scenario: ScenarioFacts, settings: Settings, binding: Binding, positions: readonly PositionView[]): Cases {
   const slots = slotStates(scenario, settings, binding, measuredParts(positions));
   const chosen = (s: SlotState): PartState | null =>
     replacementState(
@@ -57,7 +57,7 @@ export function casesOf(scenario: Scenario, settings: Settings, binding: Binding
   };
 }
 
-function twinParts(scenario: Scenario, slots: readonly SlotState[], positions: readonly PositionView[]): Parts | null {
+function twinParts(scenario: ScenarioFacts, slots: readonly SlotState[], positions: readonly PositionView[]): Parts | null {
   const at = scenario.esrAt;
   const stateOf = (s: SlotState): PartState | null => {
     const name = positions.find((p) => p.designator === s.position?.part.designator)?.twins[0];
@@ -67,7 +67,7 @@ function twinParts(scenario: Scenario, slots: readonly SlotState[], positions: r
   return slots.some((s) => stateOf(s) !== null) ? partsOf(slots, (s) => stateOf(s) ?? s.now.state) : null;
 }
 
-function replacementState(scenario: Scenario, position: PositionView | undefined): PartState | null {
+function replacementState(scenario: ScenarioFacts, position: PositionView | undefined): PartState | null {
   const choice = position?.choice;
   if (!position || !choice?.part || choice.decision === "leave" || choice.decision === "withdrawn") return null;
   const { nominal, rated, technology, tolerance, esr } = choice.part;

@@ -1,5 +1,5 @@
 import { checkNetlist, curvesCsv, exportNetlist, nodesOfNetlist, type SpiceRun } from "@mirvek/core/circuit";
-import type { Curve, Parts, Scenario, Settings } from "@mirvek/core/scenarios";
+import { SCENARIOS, type Curve, type Parts, type Scenario, type ScenarioFacts, type Settings } from "@mirvek/core/scenarios";
 import { curveName } from "../../wording/circuit";
 import { CASE_TEXT, type CaseName } from "./cases";
 import type { Outcomes } from "./useCircuit";
@@ -8,8 +8,8 @@ import type { Outcomes } from "./useCircuit";
 const SETTLING_PERIODS = 150;
 
 /** The circuit as it was measured, as netlist text with the run that shows the same curve. */
-export function netlistText(scenario: Scenario, settings: Settings, parts: Parts): string {
-  const netlist = scenario.netlist(settings, parts);
+export function netlistText(scenario: ScenarioFacts, settings: Settings, parts: Parts): string {
+  const netlist = SCENARIOS[scenario.id].netlist(settings, parts);
   const checked = checkNetlist(netlist);
   const nodes = nodesOfNetlist(netlist.elements).slice(0, 4);
   return exportNetlist(checked.ok ? checked.value : netlist, runFor(netlist.elements, nodes));

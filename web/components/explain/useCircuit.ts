@@ -1,6 +1,6 @@
 "use client";
 
-import { SCENARIOS, fillSettings, type Parts, type ScenarioId, type Settings, type Unit } from "@mirvek/core/scenarios";
+import { SCENARIO_FACTS, fillSettings, type Parts, type ScenarioId, type Settings, type Unit } from "@mirvek/core/scenarios";
 import type { CircuitIssue } from "@mirvek/core/circuit";
 import { evidenceNow } from "@mirvek/core/job";
 import { isBad, isCondemned } from "@mirvek/core/verdict";
@@ -69,7 +69,7 @@ function channelOf({ job, positions }: JobView, focus: string | null): string | 
 export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
   const { view } = useJob();
   const client = useCircuitClient();
-  const scenario = SCENARIOS[id];
+  const scenario = SCENARIO_FACTS[id];
   const chosen = useMemo(() => ({ ...fromJob(view), ...setup.settings }), [view, setup.settings]);
   const settings = useMemo(() => fillSettings(scenario, view.job.unitKind, chosen), [scenario, view.job.unitKind, chosen]);
   const binding = useMemo(() => {

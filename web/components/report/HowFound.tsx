@@ -23,7 +23,7 @@ import {
   triedText,
   underText,
 } from "../../wording/observation";
-import { list, shown } from "../../wording/quantity";
+import { list, money, shown } from "../../wording/quantity";
 import { verdictName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
 import styles from "./Report.module.css";
@@ -139,18 +139,18 @@ const readingsOf = (p: PointPicture): string =>
 
 const wantedText = (w: WantedPicture): string =>
   `${w.name}: ${authorityName[w.by]} ${markedText(w.marked)}, fitted was ${markedText(w.fitted)}`;
-const agreedText = ({ scope, most }: NonNullable<UnitNotes["agreed"]>): string =>
-  `${scope === null ? "No repair" : scopeName[scope]}${most === null ? "" : `, up to ${most.toFixed(2)}`}`;
+const agreedText = ({ scope, most }: NonNullable<UnitNotes["agreed"]>, currency: string): string =>
+  `${scope === null ? "No repair" : scopeName[scope]}${most === null ? "" : `, up to ${money(most * 100, currency)}`}`;
 
 /** Side jobs, what others claimed, what the owner decided. */
 export function Asides() {
-  const { unit } = useJob().view;
+  const { unit, shop } = useJob().view;
   const rows = [
     ["Beside the fault", unit.sideJobs],
     ["Claimed by others, not proven", unit.claims],
-    ["The owner decided", [...unit.owner, ...(unit.notes.agreed ? [agreedText(unit.notes.agreed)] : [])]],
+    ["The owner decided", [...unit.owner, ...(unit.notes.agreed ? [agreedText(unit.notes.agreed, shop.currency)] : [])]],
     ["Drawing against board", unit.notes.wanted.filter((w) => w.differs).map(wantedText)],
-    ["Looked over", unit.notes.checks.map((c) => `${checkName[c.what]} ${resultText(c)}${c.fine ? "" : ": not good"}`)],
+    ["Looked over", unit.notes.checks.map((c) => `${checkName[c.what]} ${resultText(c)}${c.fine || c.ohms === null ? "" : ": not good"}`)],
     ["After a leak", unit.notes.leaks.map((l) => `${l.name}, ${leakStepName[l.step]}: ${resultText(l)}${l.fine ? "" : ", not good"}`)],
     ["The other one of the pair", unit.notes.sibling === "absent" ? ["Not brought: nothing could be held against it."] : []],
     ["Time", unit.notes.time.map(timeText)],

@@ -39,7 +39,7 @@ export function LookedOver() {
                   {check ? (
                     <b className={check.fine ? "state-sound" : "state-failed"}>
                       {resultText(check)}
-                      {check.fine ? "" : ": not good"}
+                      {check.fine || check.ohms === null ? "" : ": not good"}
                     </b>
                   ) : (
                     <span className="mono muted">{SAY[c].say}</span>

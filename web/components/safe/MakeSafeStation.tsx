@@ -65,8 +65,8 @@ export function MakeSafeStation() {
         <AddHolder />
         <HighestVolts />
       </div>
-      <LookedOver />
       {picked && drawer.length > 0 && <Plan key={picked.id} position={picked} drawer={drawer} />}
+      <LookedOver />
     </div>
   );
 }

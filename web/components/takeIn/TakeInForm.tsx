@@ -149,7 +149,7 @@ export function TakeInForm({ initial, saveLabel, findingsBox: FindingsBox, onSav
             <Input maxLength={12} placeholder="L" />
           </Form.Item>
         )}
-        <Form.Item name="owner" label="Owner">
+        <Form.Item name="owner" label="Owner" className={styles.wide}>
           <Input maxLength={120} placeholder="whose it is, and how to reach them" />
         </Form.Item>
         <Form.Item name="earlierRepairs" label="Earlier repairs, date stamps, claims">

@@ -5,7 +5,6 @@ import dynamic from "next/dynamic";
 import { useMessage } from "../shared/Providers";
 import type { TakeIn } from "../../schemas/job";
 import { useJob } from "../job/JobProvider";
-import { Faults } from "./Faults";
 import { TakeInForm } from "./TakeInForm";
 
 // the list that is searched by typing comes once the page is there
@@ -13,6 +12,8 @@ const FindingsBox = dynamic(() => import("./FindingsBox").then((m) => m.Findings
   ssr: false,
   loading: () => <Input readOnly placeholder="…" />,
 });
+
+const Faults = dynamic(() => import("./Faults").then((m) => m.Faults), { ssr: false });
 
 export function TakeInStation() {
   const { view, write } = useJob();
