@@ -9,7 +9,7 @@ const CORE_MAY = {
   numeric: [],
   knowledge: ["device"],
   device: [],
-  part: ["units", "knowledge"],
+  part: ["units", "knowledge", "device"],
   evidence: ["units", "knowledge", "device", "part"],
   verdict: ["units", "numeric", "knowledge", "part", "evidence"],
   circuit: ["units", "numeric"],
@@ -17,7 +17,7 @@ const CORE_MAY = {
   readout: ["units", "knowledge", "device", "part", "evidence"],
   bringUp: ["units", "knowledge"],
   choose: ["units", "numeric", "knowledge", "device", "part", "circuit", "readout"],
-  trace: ["units", "numeric", "device", "part", "evidence", "verdict", "circuit", "scenarios"],
+  trace: ["units", "numeric", "knowledge", "device", "part", "evidence", "verdict", "circuit", "scenarios"],
   job: ["units", "knowledge", "device", "part", "evidence", "verdict", "readout", "bringUp", "scenarios", "trace"],
   simulate: ["units", "numeric", "part", "circuit", "readout", "choose"],
 };

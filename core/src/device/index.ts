@@ -13,3 +13,6 @@ export {
   type UnitKind,
   type WorkStep,
 } from "./vocabulary";
+export { PART_CLASSES, type PartClass } from "./partClass";
+export { ROLES, filtersSupply, holdsCharge, valueSetsSound, type Role } from "./role";
+export { SECTION_KINDS, sectionsOf, type Section, type SectionKind } from "./sections";

@@ -53,3 +53,14 @@ export {
   type Keeping,
 } from "./apply";
 export { evidenceNow, limitsOn, makePicture, type FittingPicture, type JobPicture, type PositionPicture } from "./picture";
+export {
+  traceJob,
+  type Advice,
+  type Decisive,
+  type Reason,
+  type Suspect,
+  type SuspectState,
+  type TracedJob,
+  type Tracing,
+} from "./tracing";
+export { caseOf, readCase, traceCase, type CaseAnswer, type CaseIssue, type TraceCase } from "./traceCase";

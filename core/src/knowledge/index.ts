@@ -4,3 +4,5 @@ export { DRY_TAN_D, ESR_NORMS, TAN_D, TAN_D_PER_1000_UF, type EsrNorm } from "./
 export { LENGTHS, LIMITS, within } from "./limits";
 export { PATTERNS, PATTERN_IDS, patternsFor, type Pattern, type PatternId } from "./patterns";
 export { PAIRED_KINDS, USUAL_DRAW, usualDraw, usualPoints, type UsualDraw, type UsualPoint } from "./usual";
+export { HYPOTHESES, HYPOTHESIS_IDS, type HypothesisId, type HypothesisRow } from "./hypotheses";
+export { BENCH_TESTS, TEST_IDS, type BenchTest, type TestId } from "./benchTests";

@@ -1,4 +1,4 @@
-export { ROLES, filtersSupply, holdsCharge, valueSetsSound, type Role } from "./role";
+export { PART_CLASSES, ROLES, filtersSupply, holdsCharge, valueSetsSound, type PartClass, type Role } from "../device";
 export { TECHNOLOGIES, isPolarised, isWetAluminium, usualTolerance, type Technology, type Tolerance } from "./technology";
 export type { CapacitorPart, Parallel } from "./part";
 export type { PartState } from "./state";
@@ -8,4 +8,4 @@ export { capacitanceOfCode, parseMarking, type Marking, type MarkingIssue } from
 export { readDateCode } from "./dateCode";
 export { bridgeReading, dissipationFromEsr, esrFromTanD, esrShares, soundEsr, usualTanD } from "./soundCapacitor";
 export { couplingShift, leakageLimit, leastInsulation } from "./leakage";
-export { PART_CLASSES, classOf, type PartClass } from "./partClass";
+export { classOf } from "./partClass";

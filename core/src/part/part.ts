@@ -1,5 +1,5 @@
 import type { Farads, Volts } from "../units";
-import type { Role } from "./role";
+import type { Role } from "../device";
 import type { Technology, Tolerance } from "./technology";
 
 /** What a capacitor is marked and there for: all that judging a reading needs to know of it. */

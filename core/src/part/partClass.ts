@@ -1,21 +1,4 @@
-/** What a part is, as far as it matters to finding a fault. */
-export const PART_CLASSES = [
-  "capacitor",
-  "resistor",
-  "fuse",
-  "diode",
-  "transistor",
-  "valve",
-  "chip",
-  "coil",
-  "transformer",
-  "switch",
-  "connector",
-  "relay",
-  "driver",
-  "lamp",
-] as const;
-export type PartClass = (typeof PART_CLASSES)[number];
+import type { PartClass } from "../device";
 
 // Letters before the number as boards print them (common practice; IEC 81346 and its forerunners differ by country). A letter that
 // stands for two things is not here: what it is must be said.

@@ -16,3 +16,5 @@ export {
   type Explanation,
   type SlotState,
 } from "./explain";
+export { expectedBits, infer, weightOfWitness, type Posterior, type Witness } from "./infer";
+export { complaintWitnesses, hypothesesOf, weightsOf, type TracedUnit } from "./complaint";

@@ -5,13 +5,15 @@ import { isBad } from "@mirvek/core/verdict";
 import { Button } from "antd";
 import Link from "next/link";
 import type { KeyboardEvent } from "react";
-import { ago, clock, signedVolts } from "../../wording/quantity";
+import { ago, clock, percent, signedVolts } from "../../wording/quantity";
 import { hazardDetail, hazardWord } from "../../wording/safety";
+import { hypothesisName } from "../../wording/tracing";
 import { verdictName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import { useTheme } from "../shared/Providers";
 import { useJob, useNow } from "./JobProvider";
+import { useTracing } from "./useTracing";
 import styles from "./BenchRail.module.css";
 
 const MOST_BAD = 6;
@@ -37,6 +39,7 @@ export function BenchRail({
     <aside className={`${styles.rail} no-print`} data-open={open} aria-label="Bench rail">
       <Hazard onOverride={onOverride} />
       <Running />
+      <Leading />
       <section>
         <h2>Bad so far</h2>
         {bad.length === 0 && <p className="muted">Nothing yet.</p>}
@@ -71,6 +74,30 @@ export function BenchRail({
     </aside>
   );
 }
+
+/** The three leading suspects, anywhere in the job. */
+function Leading() {
+  const { view } = useJob();
+  const { suspects } = useTracing();
+  const leading = suspects.filter((s) => s.chance >= LEADS_FROM && s.state !== "ruledOut").slice(0, MOST_LEADING);
+  if (view.job.findings.length === 0 || leading.length === 0) return null;
+  return (
+    <section aria-label="Leading suspects">
+      <h2>Suspected</h2>
+      <ul>
+        {leading.map((s) => (
+          <li key={s.id} className={styles.suspect}>
+            <span>{hypothesisName[s.id]}</span>
+            <small>{s.state === "shown" ? "shown" : percent(s.chance)}</small>
+            <i aria-hidden="true" style={{ inlineSize: `${Math.round(100 * s.chance)}%` }} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+const LEADS_FROM = 0.05;
+const MOST_LEADING = 3;
 
 function Hazard({ onOverride }: { onOverride: () => void }) {
   const { view, write } = useJob();

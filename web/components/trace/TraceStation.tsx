@@ -11,6 +11,7 @@ import { useKeys } from "../shared/useKeys";
 import { BridgeAid } from "./BridgeAid";
 import { OnPaper } from "./OnPaper";
 import { Patterns } from "./Patterns";
+import { Suspects } from "./Suspects";
 import styles from "./Trace.module.css";
 
 const OUTCOME_KEYS: readonly { key: string; outcome: Outcome; name: string }[] = [
@@ -66,6 +67,7 @@ export function TraceStation() {
           </Button>
         </section>
       )}
+      <Suspects />
       <h2 className={styles.head}>Tried</h2>
       {tried.length === 0 ? (
         <p className="muted">

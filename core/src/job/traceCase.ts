@@ -1,0 +1,222 @@
+import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS, type FindingToken, type SupplyKind, type UnitKind } from "../device";
+import { ESR_NORMS } from "../knowledge";
+import { usualTolerance } from "../part";
+import { parsePositionList, type ReadoutMeter } from "../readout";
+import { hertz, volts, type Result } from "../units";
+import { applyLine, understand, type EnteredLine } from "./apply";
+import { makePicture } from "./picture";
+import type { JobRecords, PositionRecord } from "./records";
+import type { ShopFacts } from "./shop";
+import { traceJob, type TracedJob, type Tracing } from "./tracing";
+
+// A job as a file that can be traced without a shop: what was complained of, which parts there are, and what was said, step by step.
+
+/** Version 1. Lines are those of the readout line; times are none of its business: each line is a minute after the one before. */
+export interface TraceCase {
+  mirvekCase: 1;
+  unit: { kind: UnitKind; supply: SupplyKind; ageYears?: number | null; channels?: number; mainsV?: number | null };
+  complaint?: string;
+  findings: readonly FindingToken[];
+  faultyChannel?: string | null;
+  /** one part a line, as a parts list is pasted */
+  parts?: readonly string[];
+  firstPower?: "suppliesFirst" | "lookUnderLimiter";
+  /** lines said one after the other; an answer is given after each step */
+  steps?: readonly (string | readonly string[])[];
+}
+
+export type CaseIssue =
+  | { code: "notACase" }
+  | { code: "version"; found: unknown }
+  | { code: "unknownToken"; at: string; token: unknown; known: readonly string[] }
+  | { code: "wrongKind"; at: string; wanted: string }
+  | { code: "part"; at: string; text: string; why: string }
+  | { code: "line"; at: string; text: string; why: string };
+
+export interface CaseAnswer {
+  mirvekAnswer: 1;
+  steps: readonly ({ after: number; lines: readonly string[] } & Tracing)[];
+}
+
+const MINUTE = 60_000;
+
+/** What nearly every bench has (common practice). */
+const METERS: readonly ReadoutMeter[] = [
+  { id: "esr", word: "esrmeter", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) },
+  { id: "bridge", word: "bridge", shows: "capacitance", esrAt: hertz(120), capacitanceAt: hertz(120) },
+  { id: "multi", word: "multi", shows: "ohmmeter", esrAt: hertz(100_000), capacitanceAt: "dc" },
+];
+const SHOP: ShopFacts = {
+  meters: METERS,
+  shelf: [],
+  norms: ESR_NORMS,
+  bulgeDecides: true,
+  mustClimb: false,
+  touchLimit: volts(5),
+  drawer: [],
+};
+
+/** Reads what a file holds; what is wrong is named with its place. */
+export function readCase(x: unknown): Result<TraceCase, CaseIssue> {
+  const fail = (issue: CaseIssue) => ({ ok: false as const, issue });
+  if (typeof x !== "object" || x === null || Array.isArray(x)) return fail({ code: "notACase" });
+  const c = x as Record<string, unknown>;
+  if (c["mirvekCase"] !== 1) return fail({ code: "version", found: c["mirvekCase"] ?? null });
+  const unit = c["unit"];
+  if (typeof unit !== "object" || unit === null) return fail({ code: "wrongKind", at: "unit", wanted: "an object" });
+  const { kind, supply, ageYears = null, channels = 1, mainsV = null } = unit as Record<string, unknown>;
+  if (!UNIT_KINDS.includes(kind as UnitKind)) return fail({ code: "unknownToken", at: "unit.kind", token: kind, known: UNIT_KINDS });
+  if (!SUPPLY_KINDS.includes(supply as SupplyKind))
+    return fail({ code: "unknownToken", at: "unit.supply", token: supply, known: SUPPLY_KINDS });
+  for (const [at, value] of [
+    ["unit.ageYears", ageYears],
+    ["unit.mainsV", mainsV],
+  ] as const)
+    if (value !== null && !(typeof value === "number" && value >= 0 && value <= 500))
+      return fail({ code: "wrongKind", at, wanted: "a number or null" });
+  if (!(typeof channels === "number" && Number.isInteger(channels) && channels >= 1 && channels <= 64))
+    return fail({ code: "wrongKind", at: "unit.channels", wanted: "a whole number from 1 to 64" });
+  const findings = c["findings"];
+  if (!Array.isArray(findings)) return fail({ code: "wrongKind", at: "findings", wanted: "a list" });
+  const odd = findings.findIndex((f) => !FINDING_TOKENS.includes(f as FindingToken));
+  if (odd >= 0) return fail({ code: "unknownToken", at: `findings[${odd}]`, token: findings[odd], known: FINDING_TOKENS });
+  const lists = { parts: c["parts"] ?? [], steps: c["steps"] ?? [] };
+  for (const [at, list] of Object.entries(lists)) if (!Array.isArray(list)) return fail({ code: "wrongKind", at, wanted: "a list" });
+  const isText = (t: unknown) => typeof t === "string";
+  const parts = lists.parts as unknown[];
+  const steps = lists.steps as unknown[];
+  const oddPart = parts.findIndex((t) => !isText(t));
+  if (oddPart >= 0) return fail({ code: "wrongKind", at: `parts[${oddPart}]`, wanted: "text" });
+  const oddStep = steps.findIndex((s) => !isText(s) && !(Array.isArray(s) && s.every(isText)));
+  if (oddStep >= 0) return fail({ code: "wrongKind", at: `steps[${oddStep}]`, wanted: "a line or a list of lines" });
+  const faulty = c["faultyChannel"] ?? null;
+  if (faulty !== null && !isText(faulty)) return fail({ code: "wrongKind", at: "faultyChannel", wanted: "text or null" });
+  const first = c["firstPower"] ?? "lookUnderLimiter";
+  if (first !== "suppliesFirst" && first !== "lookUnderLimiter")
+    return fail({ code: "unknownToken", at: "firstPower", token: first, known: ["suppliesFirst", "lookUnderLimiter"] });
+  return {
+    ok: true,
+    value: {
+      mirvekCase: 1,
+      unit: {
+        kind: kind as UnitKind,
+        supply: supply as SupplyKind,
+        ageYears: ageYears as number | null,
+        channels,
+        mainsV: mainsV as number | null,
+      },
+      complaint: isText(c["complaint"]) ? (c["complaint"] as string) : "",
+      findings: findings as FindingToken[],
+      faultyChannel: faulty as string | null,
+      parts: parts as string[],
+      firstPower: first,
+      steps: steps as (string | string[])[],
+    },
+  };
+}
+
+/** Traces a case step by step: first from the complaint alone, then after each step. */
+export function traceCase(c: TraceCase): Result<CaseAnswer, CaseIssue> {
+  const listed = parsePositionList((c.parts ?? []).join("\n"));
+  const wrong = listed.issues[0];
+  if (wrong) return { ok: false, issue: { code: "part", at: `parts[${wrong.line - 1}]`, text: wrong.text, why: wrong.issue.code } };
+  const job: TracedJob = {
+    state: "open",
+    complaint: c.complaint ?? "",
+    findings: c.findings,
+    faultyChannel: c.faultyChannel ?? null,
+    unitKind: c.unit.kind,
+    supplyKind: c.unit.supply,
+    mainsHz: null,
+    mainsV: c.unit.mainsV ?? null,
+    ageYears: c.unit.ageYears ?? null,
+    channels: c.unit.channels ?? 1,
+    firstPowerSchool: c.firstPower ?? "lookUnderLimiter",
+    waiver: null,
+  };
+  let records: JobRecords = { ...NOTHING, job, positions: listed.drafts.map((d, i) => positionOf(d, i + 1)) };
+  const picture = makePicture();
+  const answers: CaseAnswer["steps"][number][] = [];
+  // a file is not a unit on the bench: what may be touched is the reader's to know
+  const answer = (after: number, lines: readonly string[]) =>
+    answers.push({ after, lines, ...traceJob(job, { ...picture(records, SHOP), safety: { kind: "safe", since: 0 } }) });
+  answer(0, []);
+  let seq = 0;
+  for (const [i, step] of (c.steps ?? []).entries()) {
+    const lines = typeof step === "string" ? [step] : step;
+    for (const [k, line] of lines.entries()) {
+      seq++;
+      const entered: EnteredLine = {
+        key: `line-${seq}`,
+        line,
+        current: null,
+        meter: "esr",
+        inCircuit: true,
+        refersTo: null,
+        at: seq * MINUTE,
+      };
+      const entry = understand(records, SHOP, entered);
+      const at = typeof step === "string" ? `steps[${i}]` : `steps[${i}][${k}]`;
+      if (!entry.ok) return { ok: false, issue: { code: "line", at, text: line, why: entry.issue.code } };
+      records = applyLine(records, SHOP, entered, entry.value, { seq, by: "case", positionId: () => -seq, chosen: () => null });
+    }
+    answer(i + 1, lines);
+  }
+  return { ok: true, value: { mirvekAnswer: 1, steps: answers } };
+}
+
+/** A job as a case: everything that was said of it and still counts, a step a line. */
+export function caseOf(
+  job: TracedJob,
+  records: Pick<JobRecords, "positions" | "lines">,
+  partLine: (p: PositionRecord) => string,
+): TraceCase {
+  const said = records.positions.filter((p) => p.line === null);
+  return {
+    mirvekCase: 1,
+    unit: { kind: job.unitKind, supply: job.supplyKind, ageYears: job.ageYears, channels: job.channels, mainsV: job.mainsV },
+    complaint: job.complaint,
+    findings: job.findings,
+    faultyChannel: job.faultyChannel,
+    parts: said.map(partLine),
+    firstPower: job.firstPowerSchool,
+    steps: records.lines
+      .filter((l) => !l.withdrawn)
+      .toReversed()
+      .map((l) => l.typed),
+  };
+}
+
+const NOTHING: Omit<JobRecords, "job" | "positions"> = {
+  revision: 1,
+  readings: {},
+  fittings: [],
+  across: [],
+  workings: [],
+  choices: [],
+  events: [],
+  points: [],
+  observations: [],
+  notes: [],
+  circuits: [],
+  lines: [],
+};
+
+function positionOf(draft: ReturnType<typeof parsePositionList>["drafts"][number], id: number): PositionRecord {
+  const { assumed: _assumed, ...rest } = draft;
+  return {
+    ...rest,
+    tolerance: rest.tolerance ?? usualTolerance(rest.technology),
+    id,
+    jobId: 1,
+    version: 1,
+    line: null,
+    twinKey: null,
+    maxDiameter: null,
+    maxHeight: null,
+    working: null,
+    largest: null,
+    following: null,
+    originalEsr: null,
+  } as PositionRecord;
+}

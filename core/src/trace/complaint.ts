@@ -1,0 +1,89 @@
+import { FINDINGS, sectionsOf, type FindingToken, type SupplyKind, type UnitKind } from "../device";
+import { HYPOTHESES, type HypothesisRow } from "../knowledge";
+import type { Witness } from "./infer";
+
+/** What is known of a unit before anything is measured. */
+export interface TracedUnit {
+  unitKind: UnitKind;
+  supplyKind: SupplyKind;
+  ageYears: number | null;
+  channels: number;
+  findings: readonly FindingToken[];
+}
+
+/** How often a symptom is there for no reason on the list. */
+const BY_ITSELF: Partial<Record<FindingToken, number>> = { longUnused: 0.1, bulgedParts: 0.06, withNoInput: 0.3, newerPartAmongOld: 0.2 };
+const USUALLY_BY_ITSELF = 0.03;
+/** What is on no list makes the complaint as well as most that are. */
+const SOMETHING_ELSE = 0.25;
+/** What was not ticked may not have been looked for. */
+const UNSAID: Readonly<Record<"sound" | "power" | "temperature" | "circumstances", number>> = {
+  sound: 0.35,
+  power: 0.5,
+  temperature: 0.25,
+  circumstances: 0.25,
+};
+/** A dead unit makes none of these, whatever else it has. */
+const SILENT: ReadonlySet<FindingToken> = new Set<FindingToken>(["noPower", "fuseBlown", "noSound", "lampsNoDisplay"]);
+/** Said to place the fault, and judged by where it comes in. */
+const PLACING: ReadonlySet<FindingToken> = new Set<FindingToken>(["oneChannel", "allChannels", "volumeChangesIt", "volumeNoEffect"]);
+
+/** Hypotheses a unit can have: of sections it has. */
+export function hypothesesOf(unit: Pick<TracedUnit, "unitKind" | "supplyKind">): readonly HypothesisRow[] {
+  const has = new Set(sectionsOf(unit.unitKind, unit.supplyKind).map((s) => s.kind));
+  const anywhere = new Set(["jointCrack", "connector", "boardShort"]);
+  return HYPOTHESES.filter((h) => h.kinds === null || h.kinds.includes(unit.unitKind)).filter(
+    (h) => has.has(h.section) || (anywhere.has(h.id) && unit.supplyKind !== "none") || h.id === "jointCrack",
+  );
+}
+
+/** How often each is met in such a unit: the table's weight, for its kind and supply; wet parts dry with the years. */
+export function weightsOf(unit: Pick<TracedUnit, "unitKind" | "supplyKind" | "ageYears">, rows: readonly HypothesisRow[]): number[] {
+  const age = unit.ageYears ?? 20;
+  const dried = Math.min(2, Math.max(0.4, age / 20));
+  return rows.map(
+    (h) => h.weight * (h.favours[unit.supplyKind] ?? 1) * (h.favours[unit.unitKind] ?? 1) * (h.reads === "dried" ? dried : 1),
+  );
+}
+
+/** Each symptom that was ticked, and each that was looked for and not, as it speaks for and against every hypothesis. */
+export function complaintWitnesses(unit: TracedUnit, rows: readonly HypothesisRow[]): Witness[] {
+  const said = new Set(unit.findings);
+  const silent = unit.findings.some((f) => SILENT.has(f));
+  const out: Witness[] = [];
+  const symptom = (token: FindingToken, happened: boolean, weight: number) => {
+    const base = BY_ITSELF[token] ?? USUALLY_BY_ITSELF;
+    out.push({
+      id: `finding:${token}`,
+      chance: rows.map((h) => Math.max(base, h.makes[token] ?? 0)),
+      base,
+      elsewhere: SOMETHING_ELSE,
+      happened,
+      rule: "shows",
+      weight,
+    });
+  };
+  for (const token of unit.findings) if (!PLACING.has(token)) symptom(token, true, 1);
+  for (const group of Object.keys(UNSAID) as (keyof typeof UNSAID)[])
+    for (const token of FINDINGS[group])
+      if (!said.has(token) && !(silent && group === "sound")) symptom(token, false, unit.findings.length === 0 ? 0 : UNSAID[group]);
+  if (unit.channels > 1 && (said.has("oneChannel") || said.has("allChannels")))
+    out.push({
+      id: said.has("allChannels") ? "finding:allChannels" : "finding:oneChannel",
+      chance: rows.map((h) => (h.scope === "one" ? 0.06 : h.scope === "either" ? 0.45 : 0.93)),
+      base: 0.5,
+      happened: said.has("allChannels"),
+      rule: "shows",
+      weight: 1,
+    });
+  if (said.has("volumeChangesIt") !== said.has("volumeNoEffect"))
+    out.push({
+      id: said.has("volumeChangesIt") ? "finding:volumeChangesIt" : "finding:volumeNoEffect",
+      chance: rows.map((h) => (h.volume === "before" ? 0.9 : h.volume === "after" ? 0.08 : 0.4)),
+      base: 0.4,
+      happened: said.has("volumeChangesIt"),
+      rule: "shows",
+      weight: 0.9,
+    });
+  return out;
+}

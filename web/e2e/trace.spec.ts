@@ -1,0 +1,73 @@
+import { expect, test, type APIRequestContext } from "@playwright/test";
+import { expectAccessible, openedJob, say, watchConsole } from "./helpers";
+
+/** A receiver that hums in both channels, seen under a lamp first. */
+async function humming(request: APIRequestContext, origin: string, list: string): Promise<string> {
+  const number = await openedJob(request, origin, list);
+  const headers = { origin };
+  const { value } = await (await request.get(`${origin}/api/jobs/${number}`)).json();
+  const { job } = value;
+  const edited = await request.patch(`${origin}/api/jobs/${number}`, {
+    headers,
+    data: {
+      version: job.version,
+      job: {
+        ...job,
+        unitKind: "receiver",
+        supplyKind: "linear",
+        channels: 2,
+        ageYears: 40,
+        findings: ["hum", "allChannels"],
+        firstPowerSchool: "lookUnderLimiter",
+      },
+    },
+  });
+  expect(edited.status()).toBe(200);
+  return number;
+}
+
+test("the paging desk: its bad capacitors are innocent, the earth lug is shown, and both are said why", async ({ page }) => {
+  const complaints = watchConsole(page);
+  await page.goto("/jobs/408/trace");
+  const suspects = page.getByRole("region", { name: "Suspects", exact: true });
+  await expect(suspects.getByRole("row").first()).toContainText("an earth point is corroded or loose");
+  await expect(suspects.getByRole("row").first()).toContainText("shown: the change in line");
+  await expect(suspects).toContainText("Bad, but not the cause: ");
+  await expect(page.getByRole("region", { name: "Leading suspects" })).toContainText("an earth point");
+  await expectAccessible(page);
+  expect(complaints).toEqual([]);
+});
+
+test("an advised reading is said on the line, is not asked again, and moves the suspects", async ({ page, request, baseURL }) => {
+  const number = await humming(request, baseURL!, "");
+  await page.goto(`/jobs/${number}/trace`);
+  const next = page.getByRole("region", { name: "What to do next" });
+  await expect(next).toContainText("Ripple at the reservoir");
+  const suspects = page.getByRole("region", { name: "Suspects", exact: true });
+  await expect(suspects.getByRole("row").first()).toContainText("a reservoir has dried out");
+  const before = await suspects.getByRole("row").first().textContent();
+  await say(page, "rail +15 14.9 20mvac");
+  await expect(next).not.toContainText("Ripple at the reservoir");
+  await expect(suspects.getByRole("row").first()).not.toHaveText(before!);
+  await say(page, "inputs shorted, hum gone");
+  await expect(suspects.getByRole("row").first()).toContainText("a ground loop or cable outside");
+});
+
+test("while charge is held no test puts hands inside, and it is said why", async ({ page, request, baseURL }) => {
+  const number = await humming(request, baseURL!, "C1 4700u 50v reservoir\nC2 4700u 50v reservoir");
+  await page.goto(`/jobs/${number}/trace`);
+  const next = page.getByRole("region", { name: "What to do next" });
+  await expect(next).toContainText("Not now:");
+  await expect(next).toContainText("charge is not shown gone");
+  await expect(next.getByRole("list")).not.toContainText("Measure C1");
+});
+
+test("a reservoir measured bad out of circuit is shown, on the rail too", async ({ page, request, baseURL }) => {
+  const number = await humming(request, baseURL!, "C1 4700u 50v reservoir");
+  await page.goto(`/jobs/${number}/trace`);
+  await say(page, "C1 out esr 3.1");
+  const row = page.getByRole("region", { name: "Suspects", exact: true }).getByRole("row").first();
+  await expect(row).toContainText("a reservoir has dried out");
+  await expect(row).toContainText("shown: C1 measured out of circuit");
+  await expect(page.getByRole("region", { name: "Leading suspects" })).toContainText("shown");
+});

@@ -1,0 +1,339 @@
+import type { FindingToken, SectionKind } from "@mirvek/core/device";
+import type { Advice, Decisive, Reason, SuspectState, TriedPicture } from "@mirvek/core/job";
+import type { HypothesisId, TestId } from "@mirvek/core/knowledge";
+import { triedOutcomeText, triedText } from "./observation";
+import { list } from "./quantity";
+import { findingName } from "./vocabulary";
+
+// Who is suspected, why, and what to do next, in words.
+
+export const sectionName: Readonly<Record<SectionKind, string>> = {
+  outside: "outside the unit",
+  mains: "mains entry",
+  primary: "primary side",
+  startUp: "start-up",
+  rectifier: "rectifier",
+  reservoirs: "reservoirs",
+  secondary: "secondary side",
+  regulators: "regulators",
+  bias: "bias supply",
+  rails: "rails and decouplers",
+  input: "inputs and controls",
+  preamp: "signal stages",
+  voice: "voice boards",
+  servo: "servo loop",
+  amplifier: "power stage",
+  classD: "class-D output",
+  protection: "protection and relay",
+  crossover: "crossover",
+  driver: "drivers",
+  control: "digital control",
+};
+
+export const hypothesisName: Readonly<Record<HypothesisId, string>> = {
+  reservoirDried: "a reservoir has dried out or gone open",
+  reservoirShorted: "a reservoir is shorted",
+  decouplerDried: "a decoupler has dried out",
+  regulatorCapacitor: "a capacitor at a regulator has dried out",
+  biasFilter: "the bias filter has failed",
+  couplingLeaky: "a coupling capacitor leaks",
+  couplingOpen: "a coupling capacitor is open",
+  couplingDried: "a coupling capacitor has dried out",
+  bypassDried: "a bypass capacitor has dried out",
+  crossoverCapacitor: "a crossover capacitor is off",
+  classDFilter: "the class-D filter capacitor is off",
+  servoLoop: "a capacitor of the servo loop is off",
+  primaryCeramic: "a capacitor on the mains side is cracked",
+  startUpDried: "the start-up capacitor has dried out",
+  secondaryDried: "a filter of the switch-mode output has dried out",
+  primaryReservoir: "the primary reservoir has dried out",
+  tantalumShorted: "a tantalum is shorted",
+  digitalRail: "a capacitor of the digital rail has dried out",
+  timingCapacitor: "a timing capacitor is off",
+  rectifierOpen: "a rectifier diode is open",
+  rectifierShorted: "a rectifier diode is shorted",
+  regulatorFailed: "a regulator or what starts it has failed",
+  outputShorted: "an output device is shorted",
+  valveWorn: "a valve is worn or noisy",
+  transformer: "the transformer has failed",
+  jointCrack: "a joint or trace is cracked",
+  boardShort: "something shorts a board or the chassis",
+  dirtyControl: "a control or switch is dirty",
+  connector: "a plug, socket or cable makes poor contact",
+  groundLoop: "a ground loop or cable outside",
+  earthPoint: "an earth point is corroded or loose",
+  sensor: "a sensor trips for nothing",
+  driverBad: "a driver or its voice coil is bad",
+  powerPathOpen: "the way of the power is broken: fuse, switch, lead",
+  software: "the program hangs",
+  noisyDevice: "a transistor or chip is noisy",
+  resistorDrifted: "a resistor has drifted or gone open",
+  relayContact: "a relay contact is poor",
+  stageDevice: "a transistor or chip of a stage has failed",
+  loadShort: "a board pulls its rail down",
+};
+
+export const suspectStateName: Readonly<Record<SuspectState, string>> = {
+  shown: "shown",
+  likely: "likely",
+  suspected: "suspected",
+  unlikely: "unlikely",
+  ruledOut: "ruled out",
+};
+
+interface TestWords {
+  act: string;
+  how: string;
+  /** what to say, where it turns out as named and where not; null: a figure decides, as in `figure` */
+  yes: string | null;
+  no: string | null;
+  figure: string | null;
+  named: string;
+}
+const said = (act: string, how: string, named: string, yes: string, no: string): TestWords => ({ act, how, named, yes, no, figure: null });
+const read = (act: string, how: string, named: string, figure: string): TestWords => ({ act, how, named, yes: null, no: null, figure });
+
+export const testText: Readonly<Record<TestId, TestWords>> = {
+  volumeDown: said(
+    "Turn the volume to zero.",
+    "Nothing else changes: same inputs, same outlet.",
+    "it goes",
+    "volume down, gone",
+    "volume down, no difference",
+  ),
+  inputsShorted: said(
+    "Short the inputs.",
+    "Nothing plugged in but shorting plugs, or the selector on an empty input.",
+    "it goes",
+    "inputs shorted, gone",
+    "inputs shorted, no difference",
+  ),
+  otherCable: said(
+    "Another cable, another source.",
+    "One at a time, everything else unplugged.",
+    "it goes",
+    "other cable, gone",
+    "other cable, no difference",
+  ),
+  otherOutlet: said(
+    "Another outlet.",
+    "Same circuit as its partner units if it can be.",
+    "it goes",
+    "other outlet, gone",
+    "other outlet, no difference",
+  ),
+  swapDrivers: said(
+    "Swap the drivers left and right.",
+    "Only the drivers, on their own leads.",
+    "the fault goes with the driver",
+    "swapped left driver with right, fault followed",
+    "swapped left driver with right, fault stayed",
+  ),
+  swapValves: said(
+    "Swap valves between the sockets.",
+    "Off, cooled down, bias checked before they are loaded.",
+    "the fault goes with the valve",
+    "swapped valve left with valve right, fault followed",
+    "swapped valve left with valve right, fault stayed",
+  ),
+  unplugLoads: said(
+    "Unplug the boards from the supply.",
+    "One plug after the other, off each time; read the rail alone.",
+    "the rail comes back",
+    "unplugged boards, rail is back",
+    "unplugged boards, no difference",
+  ),
+  loadsToGround: read(
+    "Ohms of each load to ground, side by side.",
+    "Unit off and discharged, plugs apart.",
+    "one is far under the others",
+    "tone board to ground 3.2k, motor board to ground 1.4",
+  ),
+  railLow: read("Read the rails.", "Each against ground, with its load.", "one is low or gone", "rail +15 11.7, rail -15 -15.0"),
+  oneRailLow: read(
+    "Read both rails of the pair.",
+    "Both low: what they share. One low: its own regulator or load.",
+    "one of them is low",
+    "rail +15 11.7, rail -15 -15.0",
+  ),
+  rippleHigh: read(
+    "Ripple at the reservoir and behind the regulator.",
+    "AC volts on the rail, loaded.",
+    "there is far too much",
+    "rail +15 0.4vac",
+  ),
+  offsetHigh: read(
+    "DC at each output before the relay.",
+    "Nothing connected, volume down.",
+    "there is more than a tenth of a volt",
+    "offset l 12mv r 1.4v",
+  ),
+  biasMissing: read(
+    "Read the bias, output valves out.",
+    "Negative and steady before any valve goes in.",
+    "it is missing or low",
+    "bias -44",
+  ),
+  standbyHigh: read("Current in standby.", "Accessories off, after a minute.", "it is far over its norm", "draws 0.3a in standby"),
+  fuseOpen: read("Ohms of every fuse.", "A whole one to the eye can be open. Never a larger one.", "one is open", "F1 ol"),
+  pathBroken: read(
+    "Follow the supply with the ohmmeter, from the fuse on.",
+    "Off, unplugged: lead, switch, fuse, primary.",
+    "it ends somewhere",
+    "trace by switch cracked",
+  ),
+  rectifierBad: read("Each rectifier diode both ways.", "Diode test, off and discharged.", "one is open or shorted", "D1 0.55 ol"),
+  outputBad: read("Output devices, junctions and collector to emitter.", "Off and discharged.", "one is shorted", "Q1 0.02 ohm"),
+  knock: said(
+    "Tap part by part.",
+    "Something that does not conduct; one hand.",
+    "it answers",
+    "tap board: it answers",
+    "tap board: nothing",
+  ),
+  press: said(
+    "Press and bend the board.",
+    "Gently, with something that does not conduct.",
+    "it answers",
+    "pressed board, it answers",
+    "pressed board, nothing",
+  ),
+  turnControl: said(
+    "Turn and push every control.",
+    "Each through its whole travel.",
+    "it answers",
+    "wiggled control: it answers",
+    "wiggled control: nothing",
+  ),
+  warm: said(
+    "Warm one part, cool one part.",
+    "Warm air, then a fan; one at a time.",
+    "it answers",
+    "warmed board: it answers",
+    "warmed board: nothing",
+  ),
+  coldFails: read("Count starts from cold.", "Twenty minutes of rest between them.", "some fail", "cold start no after 20 min rest"),
+  feedBench: said(
+    "Feed the rails from a bench supply.",
+    "Own supply unplugged, current limit set first.",
+    "it works",
+    "fed from bench supply, gone",
+    "fed from bench supply, no difference",
+  ),
+  earthLugs: said(
+    "Loosen, clean and move the earth lugs.",
+    "Off; bright metal, then tight.",
+    "it answers",
+    "wiggled earth lug: crackle",
+    "wiggled earth lug: nothing",
+  ),
+  resolder: said(
+    "Solder the suspect joints anew.",
+    "Those that carry heat or weight first.",
+    "it goes",
+    "resoldered joints, gone",
+    "resoldered joints, no difference",
+  ),
+  relayContacts: said(
+    "Work the relay contact.",
+    "Tap it, clean it, or bridge it for a moment with the volume down.",
+    "it comes back",
+    "tap relay: it answers",
+    "tap relay: nothing",
+  ),
+};
+
+const CONFIRM: Partial<Record<HypothesisId, string>> = {
+  jointCrack: "resoldered joint, gone",
+  boardShort: "lifted board, gone",
+  dirtyControl: "cleaned control, gone",
+  connector: "cleaned connector, gone",
+  earthPoint: "cleaned earth lug, gone",
+  groundLoop: "other cable, gone",
+  relayContact: "cleaned relay, gone",
+  driverBad: "replaced driver, gone",
+  valveWorn: "replaced valve, gone",
+};
+
+/** What to do, how, and what it would mean. */
+export function adviceText(a: Advice): {
+  act: string;
+  how: string;
+  yes: string | null;
+  no: string | null;
+  figure: string | null;
+  named: string;
+} {
+  if (a.kind === "test") return testText[a.test];
+  const parts = a.designators.length > 0 ? list([...a.designators]) : "";
+  if (a.kind === "measure") {
+    const first = a.designators[0] ?? "C1";
+    return read(
+      parts ? `Measure ${parts}.` : `List and measure: is it that ${hypothesisName[a.hypothesis]}?`,
+      "In circuit first; what reads high comes out and is measured again.",
+      "one is bad",
+      `${first} esr 0.4`,
+    );
+  }
+  const bridge = a.designators[0];
+  return read(
+    bridge ? `Prove it: a good part across ${bridge}, or in its place.` : `Prove it: mend it alone and see whether ${"the fault"} goes.`,
+    "One change at a time, with the unit off and discharged while it is made.",
+    "the fault goes",
+    bridge ? `10u 50v over ${bridge}, gone` : (CONFIRM[a.hypothesis] ?? "replaced part, gone"),
+  );
+}
+
+/** "the hum is in every channel", "C2 reads bad", "line 214: inputs shorted, no difference" */
+export function reasonText(r: Reason, tried: readonly TriedPicture[]): string {
+  const [kind, ...rest] = r.witness.split(":");
+  const what = rest.join(":");
+  switch (kind) {
+    case "finding": {
+      const name = findingName[what as FindingToken] ?? what;
+      return r.happened ? name : `no ${name}`;
+    }
+    case "measured":
+      return `${what} reads bad`;
+    case "sound":
+      return `${list(what.split(" "))} read${what.includes(" ") ? "" : "s"} sound`;
+    case "tried": {
+      const seq = Number(rest[0]);
+      const t = tried.find((x) => x.seq === seq);
+      return t ? `${triedText(t.tried)}: ${triedOutcomeText(t.tried)}` : `line ${seq}`;
+    }
+    case "point":
+      return `${what} ${r.happened ? "is not as it should be" : "is right"}`;
+    case "sister":
+      return r.happened ? "only one rail of the pair is low" : "the rails are alike";
+    case "load":
+      return r.happened ? `${what} is far under the other loads` : "the loads are alike to ground";
+    case "look":
+      return `${what} looks bad`;
+    case "part":
+      return `${what} ${r.happened ? "is bad" : "is sound"}`;
+    case "draw":
+      return r.happened ? "it draws too much in standby" : "standby current is right";
+    case "coldStarts":
+      return r.happened ? "it does not come up every time from cold" : "it comes up every time from cold";
+    default:
+      return r.witness;
+  }
+}
+
+export function decisiveText(d: Decisive): string {
+  switch (d.by) {
+    case "measuredOut":
+      return `${d.designator} measured out of circuit`;
+    case "cured":
+      return `the change in line ${d.seq} cured it${d.asSet ? ", together with others: as a set" : ""}`;
+    case "followed":
+      return `the fault followed the part in line ${d.seq}`;
+    case "seen":
+      return `${d.name} was seen`;
+    case "measuredSound":
+      return `${list([...d.designators])} measured sound out of circuit`;
+    case "changedNothing":
+      return `line ${d.seq} changed nothing`;
+  }
+}
