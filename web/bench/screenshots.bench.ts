@@ -33,7 +33,7 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await expect(page.getByRole("listbox", { name: "Parts to look at" })).toBeVisible();
   await shoot(page, "look");
   await page.goto("/jobs/408/trace");
-  await expect(page.getByRole("row", { name: /earth lug cleaned/ })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Suspects", exact: true })).toContainText("shown");
   await shoot(page, "trace");
   await page.goto("/jobs/404/measure");
   await page.getByText("Points 2").click();

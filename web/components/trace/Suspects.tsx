@@ -10,6 +10,8 @@ import { useKeys } from "../shared/useKeys";
 import styles from "./Trace.module.css";
 
 const SHOWN = 5;
+/** no more is ever claimed */
+const MOST_SURE = 0.99;
 /** for the first advice: as named, and not */
 const KEYS = [["k", "f"]] as const;
 const TONE = { shown: "state-failed", likely: "state-worn", suspected: "", unlikely: "muted", ruledOut: "muted" } as const;
@@ -60,7 +62,7 @@ function SuspectRow({ of: s }: { of: Suspect }) {
   return (
     <tr>
       <td className="n">
-        <b>{percent(s.chance)}</b>
+        <b>{percent(Math.min(MOST_SURE, s.chance))}</b>
       </td>
       <td>
         <b>{hypothesisName[s.id]}</b> {s.designators.length > 0 && <span className="mono">{s.designators.slice(0, 4).join(" ")}</span>}
