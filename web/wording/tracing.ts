@@ -329,8 +329,6 @@ export function decisiveText(d: Decisive): string {
       return `the change in line ${d.seq} cured it${d.asSet ? ", together with others: as a set" : ""}`;
     case "followed":
       return `the fault followed the part in line ${d.seq}`;
-    case "seen":
-      return `${d.name} was seen`;
     case "measuredSound":
       return `${list([...d.designators])} measured sound out of circuit`;
     case "changedNothing":

@@ -63,4 +63,4 @@ export {
   type TracedJob,
   type Tracing,
 } from "./tracing";
-export { caseOf, readCase, traceCase, type CaseAnswer, type CaseIssue, type TraceCase } from "./traceCase";
+export { readCase, traceCase, type CaseAnswer, type CaseIssue, type TraceCase } from "./traceCase";

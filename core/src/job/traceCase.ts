@@ -165,28 +165,6 @@ export function traceCase(c: TraceCase): Result<CaseAnswer, CaseIssue> {
   return { ok: true, value: { mirvekAnswer: 1, steps: answers } };
 }
 
-/** A job as a case: everything that was said of it and still counts, a step a line. */
-export function caseOf(
-  job: TracedJob,
-  records: Pick<JobRecords, "positions" | "lines">,
-  partLine: (p: PositionRecord) => string,
-): TraceCase {
-  const said = records.positions.filter((p) => p.line === null);
-  return {
-    mirvekCase: 1,
-    unit: { kind: job.unitKind, supply: job.supplyKind, ageYears: job.ageYears, channels: job.channels, mainsV: job.mainsV },
-    complaint: job.complaint,
-    findings: job.findings,
-    faultyChannel: job.faultyChannel,
-    parts: said.map(partLine),
-    firstPower: job.firstPowerSchool,
-    steps: records.lines
-      .filter((l) => !l.withdrawn)
-      .toReversed()
-      .map((l) => l.typed),
-  };
-}
-
 const NOTHING: Omit<JobRecords, "job" | "positions"> = {
   revision: 1,
   readings: {},

@@ -19,7 +19,6 @@ export type Decisive =
   | { by: "measuredOut"; designator: string }
   | { by: "cured"; seq: number; asSet: boolean }
   | { by: "followed"; seq: number }
-  | { by: "seen"; name: string }
   | { by: "measuredSound"; designators: readonly string[] }
   | { by: "changedNothing"; seq: number };
 
