@@ -7,11 +7,12 @@ const alias = { "server-only": here("web/server/testing/empty.ts") };
 
 // a shared machine can be eight times slower than it is when idle
 const PATIENCE = { testTimeout: 120_000, hookTimeout: 120_000 };
+const setupFiles = [here("core/src/testing/properties.ts")];
 
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "core", include: ["core/src/**/*.test.ts", "core/reference/*.test.mjs"], environment: "node", ...PATIENCE } },
+      { test: { name: "core", include: ["core/src/**/*.test.ts", "core/reference/*.test.mjs"], environment: "node", setupFiles, ...PATIENCE } },
       {
         resolve: { alias },
         oxc: { jsx: { runtime: "automatic" } },
@@ -20,13 +21,14 @@ export default defineConfig({
           include: ["web/*.test.ts", "web/{wording,schemas,components,server,workers}/**/*.test.{ts,tsx}"],
           exclude: ["**/*.db.test.ts"],
           environment: "node",
+          setupFiles,
           ...PATIENCE,
         },
       },
       {
         resolve: { alias },
         oxc: { jsx: { runtime: "automatic" } },
-        test: { name: "db", include: ["web/server/**/*.db.test.ts"], environment: "node", fileParallelism: false, ...PATIENCE },
+        test: { name: "db", include: ["web/server/**/*.db.test.ts"], environment: "node", setupFiles, fileParallelism: false, ...PATIENCE },
       },
     ],
   },

@@ -101,6 +101,11 @@ test("from a fuse that looks whole to the reservoir behind it, said as it comes 
   await page.keyboard.press("h");
   await expect(page.getByRole("region", { name: "Asked" })).toHaveCount(0);
   await say(page, "lifted C1, lamp goes dim");
+  await page.goto(`/jobs/${number}/look`);
+  const fuses = page.getByRole("region", { name: "Fuses that went" });
+  await expect(fuses).toContainText("Nobody said why.");
+  await say(page, "F1 blew violently because C1 is shorted");
+  await expect(fuses).toContainText("F1, 1.6 A: went violently: look for a short behind it. Why: C1 is shorted.");
   await page.goto(`/jobs/${number}/measure`);
   await page.getByText("Other parts 2").click();
   await expect(page.getByRole("row", { name: /^F1/ })).toContainText("open");

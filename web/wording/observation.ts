@@ -8,6 +8,7 @@ import type {
   FaultState,
   FigureQuantity,
   Followed,
+  FuseEnd,
   LeakStep,
   LookSign,
   Marked,
@@ -18,7 +19,7 @@ import type {
   Subject,
   Tried,
 } from "@mirvek/core/evidence";
-import type { StepTime, TriedAsk, TriedCaution } from "@mirvek/core/job";
+import type { FusePicture, StepTime, TriedAsk, TriedCaution } from "@mirvek/core/job";
 import type { PartClass } from "@mirvek/core/part";
 import type { DrawVerdict, PartReason, PartSettle, PartVerdict, PointExpectation, PointVerdict } from "@mirvek/core/verdict";
 import { list, percent, shown, signedVolts, span, times } from "./quantity";
@@ -235,6 +236,10 @@ export const checkName: Readonly<Record<Check, string>> = {
   jig: "jig",
   limiter: "lamp limiter",
 };
+export const fuseEndName: Readonly<Record<FuseEnd, string>> = {
+  violent: "violently: look for a short behind it",
+  gentle: "gently: an overload, or age",
+};
 export const leakStepName: Readonly<Record<LeakStep, string>> = {
   neighbours: "neighbours",
   traces: "traces and vias",
@@ -333,6 +338,8 @@ export function observationText(o: Observation): string {
       return `${checkName[o.what]} ${resultText(o)}`;
     case "followed":
       return `after its leak, ${leakStepName[o.step]} ${resultText(o)}`;
+    case "blew":
+      return `blew${o.how === null ? "" : `, ${fuseEndName[o.how]}`}${o.because === null ? "" : `: ${o.because}`}`;
     case "joined":
       return `one point: ${o.ends.join(", ")}`;
     case "agreed":
@@ -386,3 +393,7 @@ const POINT_WORD = { within: "right", low: "low", high: "high", gone: "gone", un
 /** "22 % low" */
 export const pointVerdictText = ({ state, off }: PointVerdict): string =>
   (state === "low" || state === "high") && off !== null ? `${percent(Math.abs(off))} ${POINT_WORD[state]}` : POINT_WORD[state];
+
+/** "F1, 2 A: blew violently: look for a short behind it. Why: D3 shorted" */
+export const fuseText = ({ name, marked, how, because }: FusePicture): string =>
+  `${[name, markedText(marked)].filter(Boolean).join(", ")}: went${how === null ? "" : ` ${fuseEndName[how]}`}. ${because === null ? "Nobody said why." : `Why: ${because}.`}`;

@@ -176,6 +176,13 @@ export const testText: Readonly<Record<TestId, TestWords>> = {
   ),
   standbyHigh: read("Current in standby.", "Accessories off, after a minute.", "it is far over its norm", "draws 0.3a in standby"),
   fuseOpen: read("Ohms of every fuse.", "A whole one to the eye can be open. Never a larger one.", "one is open", "F1 ol"),
+  fuseViolent: said(
+    "Look at the fuse that went.",
+    "Black or shattered: a short behind it. A thin clean gap: overload or age.",
+    "it went violently",
+    "F1 blew violently",
+    "F1 blew gently",
+  ),
   pathBroken: read(
     "Follow the supply with the ohmmeter, from the fuse on.",
     "Off, unplugged: lead, switch, fuse, primary.",
@@ -312,6 +319,8 @@ export function reasonText(r: Reason, tried: readonly TriedPicture[]): string {
       return `${what} looks bad`;
     case "part":
       return `${what} ${r.happened ? "is bad" : "is sound"}`;
+    case "fuse":
+      return `${what} went ${r.happened ? "violently" : "gently"}`;
     case "draw":
       return r.happened ? "it draws too much in standby" : "standby current is right";
     case "coldStarts":

@@ -149,6 +149,10 @@ export type Check = (typeof CHECKS)[number];
 export const LEAK_STEPS = ["neighbours", "traces", "ground", "wires", "cleaned", "insulation"] as const;
 export type LeakStep = (typeof LEAK_STEPS)[number];
 
+/** How a fuse went: a short drives it to a bang and a black glass, an overload or age lets it sag. */
+export const FUSE_ENDS = ["violent", "gentle"] as const;
+export type FuseEnd = (typeof FUSE_ENDS)[number];
+
 export type Observation =
   | { kind: "named"; class: PartClass; marked: readonly Marked[] }
   | {
@@ -182,7 +186,6 @@ export type Observation =
   | { kind: "faultState"; fault: number; state: FaultState }
   /** what a line said is evidence of this fault */
   | { kind: "belongs"; line: number; fault: number }
-  /** time that went into something */
   /** time that went into something; `step` where one of the work was named */
   | { kind: "spent"; minutes: number; step: WorkStep | null; text: string }
   /** time that is meant to go into a step */
@@ -200,6 +203,8 @@ export type Observation =
   | { kind: "checked"; what: Check; ohms: number | "over" | null; fine: boolean | null }
   /** what was seen to after a leak */
   | { kind: "followed"; step: LeakStep; ohms: number | "over" | null; fine: boolean | null }
+  /** how a fuse went and why, where that is known */
+  | { kind: "blew"; how: FuseEnd | null; because: string | null }
   /** ends that were found to be one electrical point: "C9+", "Q7 b" */
   | { kind: "joined"; ends: readonly string[] }
   /** what the owner agreed to; null: to nothing. `most` in the shop's currency */
@@ -246,6 +251,7 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   refitted: { hands: false, about: ["unit"] },
   checked: { hands: false, about: ["unit"] },
   followed: { hands: true, about: ["part", "place"] },
+  blew: { hands: false, about: ["part"] },
   joined: { hands: true, about: ["unit"] },
   agreed: { hands: false, about: ["unit"] },
   belongs: { hands: false, about: ["unit"] },

@@ -39,6 +39,8 @@ export interface JobFacts {
   unsafe: boolean;
   /** faults beside the complaint that are neither cured nor ended as something else */
   openFaults: number;
+  /** fuses that went and nobody said why */
+  unexplainedFuses: number;
   /** a fuse that looks whole and was not measured */
   unmeasuredFuse: string | null;
 }
@@ -58,16 +60,17 @@ const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
  * unit that is switched on can be waived in writing, by name.
  */
 export function closingHolds(
-  job: Pick<JobFacts, "safety" | "positions" | "proven" | "leftIn" | "openFaults" | "notRefitted" | "unsafe">,
+  job: Pick<JobFacts, "safety" | "positions" | "proven" | "leftIn" | "openFaults" | "notRefitted" | "unsafe" | "unexplainedFuses">,
   end: ClosedState = "closed",
 ): ClosingHold[] {
-  const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe } = job;
+  const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe, unexplainedFuses } = job;
   const holds: Readonly<Record<ClosingHold, boolean>> = {
     energised: safety.kind === "energised",
     temporary: positions.some((p) => p.decision === "temporary"),
     leftIn: leftIn > 0,
     notRefitted: notRefitted > 0,
     unsafe,
+    fuseUnexplained: unexplainedFuses > 0,
     openFault: openFaults > 0,
     undecided: positions.some((p) => isCondemned(p.verdict) && p.decision === "none"),
     notFitted: positions.some((p) => p.decision === "replace"),

@@ -34,7 +34,7 @@ export {
   type UnitPicture,
 } from "./unit";
 export type { TriedAsk, TriedCaution, TriedPicture } from "./tried";
-export type { CheckPicture, LeakFollowed, StepTime, TeardownPicture, UnitNotes, WantedPicture } from "./notes";
+export type { CheckPicture, FusePicture, LeakFollowed, StepTime, TeardownPicture, UnitNotes, WantedPicture } from "./notes";
 export { lockOf, type ChargeLock, type HeldPosition, type LockRecords } from "./lock";
 export {
   UNDONE_REASON,

@@ -34,6 +34,34 @@ describe("what came off must go back on", () => {
   });
 });
 
+describe("a fuse that went", () => {
+  test("holds the closing until somebody says why", () => {
+    expect(heldBy("F1 2A", "F1 ol")).toContain("fuseUnexplained");
+    expect(heldBy("F1 ol", "F1 blew violently")).toContain("fuseUnexplained");
+    expect(heldBy("F1 ol", "F1 blew because D3 shorted")).not.toContain("fuseUnexplained");
+    expect(heldBy("F1 0.02"), "a whole one asks nothing").not.toContain("fuseUnexplained");
+  });
+  test.each([
+    ["F1 blew violently because D3 shorted", "violent", "D3 shorted"],
+    ["F1 blew black: rectifier", "violent", "rectifier"],
+    ["F1 blown gently due to age", "gentle", "age"],
+    ["F1 has blown because of a slipped probe", null, "a slipped probe"],
+    ["why F1 blew: relay stuck", null, "relay stuck"],
+    ["F1 blew", null, null],
+  ] as const)("%j", (line, how, because) => {
+    expect(notesOf(line).fuses).toMatchObject([{ name: "F1", blown: true, how, because }]);
+  });
+  test("what was said last counts, and how and why may come apart", () => {
+    const [fuse] = notesOf("F1 2A", "F1 blew gently", "F1 blew violently", "the fuse blew because of D3").fuses;
+    expect(fuse).toMatchObject({ how: "violent", because: "D3", marked: [{ value: 2, unit: "A" }] });
+  });
+  test("a why without words is asked for; what the eye sees stays a look", () => {
+    expect(() => notesOf("F1 blew because")).toThrow();
+    expect(notesOf("F1 blown").fuses).toMatchObject([{ because: null }]);
+    expect(unitOf("F1 blown").looks).toMatchObject([{ look: { sign: "blown" } }]);
+  });
+});
+
 describe("what is looked over", () => {
   test.each([
     ["earth 0.12", true],

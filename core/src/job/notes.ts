@@ -1,6 +1,8 @@
 import { PAIRED_KINDS, figure } from "../knowledge";
 import { WORK_STEPS, type Scope, type WorkStep } from "../device";
-import type { Authority, Check, LeakStep, Marked } from "../evidence";
+import type { Authority, Check, FuseEnd, LeakStep, Marked } from "../evidence";
+import type { PartClass } from "../part";
+import { isBad, type PartVerdict } from "../verdict";
 import { isOf, type Of, type UnitContext } from "./observed";
 import type { StoredObservation } from "./records";
 
@@ -39,6 +41,16 @@ export interface LeakFollowed {
   fine: boolean;
 }
 
+/** A fuse that was read, or that is said to have gone. */
+export interface FusePicture {
+  name: string;
+  marked: readonly Marked[];
+  blown: boolean;
+  how: FuseEnd | null;
+  /** why it went, in the words it was said; null: nobody said */
+  because: string | null;
+}
+
 export interface StepTime {
   /** null: no step was named */
   step: WorkStep | null;
@@ -53,6 +65,7 @@ export interface UnitNotes {
   teardown: readonly TeardownPicture[];
   checks: readonly CheckPicture[];
   leaks: readonly LeakFollowed[];
+  fuses: readonly FusePicture[];
   /** electrical points found by probe or eye, each by its ends */
   nets: readonly (readonly string[])[];
   /** minutes by step, in the order of the work */
@@ -62,12 +75,15 @@ export interface UnitNotes {
   agreed: { scope: Scope | null; most: number | null; takenAt: number } | null;
 }
 
+interface NotedPart {
+  name: string;
+  class: PartClass;
+  marked: readonly Marked[];
+  verdict: PartVerdict;
+}
+
 /** Everything that was written down, as it stands now. */
-export function unitNotes(
-  all: readonly StoredObservation[],
-  parts: readonly { name: string; marked: readonly Marked[] }[],
-  context: UnitContext,
-): UnitNotes {
+export function unitNotes(all: readonly StoredObservation[], parts: readonly NotedPart[], context: UnitContext): UnitNotes {
   const sibling = all.filter(isOf("sibling")).at(-1)?.observation.here;
   const agreed = all.filter(isOf("agreed")).at(-1);
   return {
@@ -76,6 +92,7 @@ export function unitNotes(
     teardown: teardownOf(all),
     checks: checksOf(all),
     leaks: leaksOf(all),
+    fuses: fusesOf(all, parts),
     nets: netsOf(all.filter(isOf("joined")).map((o) => o.observation.ends)),
     time: timeOf(all),
     spent: all.filter(isOf("spent")).map(({ observation: { minutes, text } }) => ({ minutes, text })),
@@ -83,11 +100,7 @@ export function unitNotes(
   };
 }
 
-function wantedOf(
-  all: readonly StoredObservation[],
-  parts: readonly { name: string; marked: readonly Marked[] }[],
-  { capacitors }: UnitContext,
-): WantedPicture[] {
+function wantedOf(all: readonly StoredObservation[], parts: readonly NotedPart[], { capacitors }: UnitContext): WantedPicture[] {
   const last = new Map<string, Of<"wanted">>();
   for (const o of all.filter(isOf("wanted"))) if (o.subject.kind === "part") last.set(`${o.subject.name} ${o.observation.by}`, o);
   return [...last.values()].map(({ subject, observation: { by, marked } }) => {
@@ -147,6 +160,22 @@ function leaksOf(all: readonly StoredObservation[]): LeakFollowed[] {
     last.set(`${name} ${step}`, { name, step, ohms, fine: isFine(step, ohms, fine, limit) });
   }
   return [...last.values()];
+}
+
+function fusesOf(all: readonly StoredObservation[], parts: readonly NotedPart[]): FusePicture[] {
+  const ends = all.filter(isOf("blew"));
+  return parts
+    .filter((p) => p.class === "fuse")
+    .map(({ name, marked, verdict }) => {
+      const said = ends.filter((o) => o.subject.kind === "part" && o.subject.name === name).map((o) => o.observation);
+      return {
+        name,
+        marked,
+        blown: said.length > 0 || isBad(verdict.state),
+        how: said.findLast((o) => o.how !== null)?.how ?? null,
+        because: said.findLast((o) => o.because !== null)?.because ?? null,
+      };
+    });
 }
 
 /** Ends that share an end are one point. */

@@ -250,6 +250,7 @@ function factsOf<C extends ChoiceFacts>(
     asked: unit.tried.filter((t) => t.asks.length > 0).length + unit.remarks.filter((r) => r.as === null).length,
     notRefitted: unit.notes.teardown.filter((t) => !t.back).length,
     unsafe: unit.notes.checks.some((c) => !c.fine && MAINS_CHECKS.has(c.what)),
+    unexplainedFuses: unit.notes.fuses.filter((f) => f.blown && f.because === null).length,
     openFaults: unit.faults.filter((f) => f.text !== null && UNDER_WAY.has(f.state)).length,
     leftIn: unit.tried.filter((t) => t.leftIn).length,
     unmeasuredFuse: unit.parts.find((p) => p.verdict.reason.code === "looksWholeOnly" && p.class === "fuse")?.name ?? null,

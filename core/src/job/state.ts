@@ -12,6 +12,7 @@ export const CLOSING_HOLDS = [
   "notRefitted",
   "undecided",
   "notFitted",
+  "fuseUnexplained",
   "openFault",
   "hazard",
   "unproven",

@@ -53,6 +53,15 @@ describe("from the complaint to the part", () => {
     expect(t.badButInnocent).toEqual(["C12"]);
     expect(suspect(t, "decouplerDried").state).toBe("ruledOut");
   });
+  test("a fuse is a witness: a bang speaks for a short behind it, a sag against", () => {
+    const chance = (line: string) =>
+      suspect(
+        end({ unit: { kind: "receiver", supply: "linear" }, findings: ["fuseBlown", "noPower"], steps: ["F1 2a ol", line] }),
+        "rectifierShorted",
+      ).chance;
+    expect(chance("F1 blew violently")).toBeGreaterThan(chance("F1 blew"));
+    expect(chance("F1 blew gently")).toBeLessThan(chance("F1 blew"));
+  });
   test("a dull side that stays when the drivers are swapped is not the driver", () => {
     const speaker = { unit: { kind: "passiveLoudspeaker", supply: "none", channels: 2 }, findings: ["dull", "oneChannel"] } as const;
     const stayed = end({ ...speaker, steps: ["swapped left tweeter with right tweeter, fault stayed"] });

@@ -305,6 +305,7 @@ function unitWitnesses({ unit, positions }: Pick<JobPicture, "unit" | "positions
           0.8,
         )
       : []),
+    ...unit.notes.fuses.flatMap((f) => (f.how === null ? [] : of("fuseViolent", f.how === "violent", `fuse:${f.name}`))),
     ...otherParts(unit, rows),
     ...looks(unit, rows),
     ...unit.tried.flatMap((t) => tried(t, positions, rows)),
@@ -489,6 +490,7 @@ const ANSWERED: readonly (readonly [RegExp, readonly TestId[]])[] = [
   [/^draw:/, ["standbyHigh"]],
   [/^load:/, ["loadsToGround"]],
   [/^coldStarts/, ["coldFails"]],
+  [/^fuse:/, ["fuseViolent"]],
 ];
 
 /** Tests and measurements that are still open, by how much they tell a minute. */

@@ -2,6 +2,7 @@ import { headTable, type Example, type Head } from "./head";
 import { add } from "./heads/add";
 import { answer } from "./heads/answer";
 import { asSaid } from "./heads/asSaid";
+import { blew } from "./heads/blew";
 import { afterLeak, checked } from "./heads/checked";
 import { coldStart } from "./heads/coldStart";
 import { note, power, undo } from "./heads/control";
@@ -33,6 +34,7 @@ const HEADS: readonly Head[] = [
   teardown,
   joins,
   sibling,
+  blew,
   afterLeak,
   checked,
   spent,

@@ -69,6 +69,7 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   openFaults: 0,
   notRefitted: 0,
   unsafe: false,
+  unexplainedFuses: 0,
   unmeasuredFuse: null,
   ...over,
 });

@@ -189,6 +189,11 @@ describe("which circuit, which part", () => {
       { where: "C2", volts: 0.6, form: "rms", takenAt: 9 },
     ]);
     expect(sides, "the worse side, though the other was read later").toMatchObject({ designator: "C1", decibels: expect.closeTo(20, 9) });
+    const smoother = [...figures, { key: "rippleRms", at: "rail-", value: 0.02, unit: "V" as const }];
+    expect(
+      measuredExcess(SCENARIOS.supply, {}, smoother, { reservoir2: "C1" }, [point(0.2, 1)]),
+      "held against the node where it was read",
+    ).toMatchObject({ decibels: expect.closeTo(20, 9) });
     const half = measuredExcess(SCENARIOS.supply, { arrangement: "doubler" }, figures, { reservoir: "C1" }, [point(2, 1)]);
     expect(half, "half a doubler is no node").toBeNull();
     const pp = [...figures, { key: "ripple", at: "rail", value: 0.6, unit: "V" as const }];

@@ -17,6 +17,7 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   unsafe: "earth or lead",
   notRefitted: "not refitted",
   undecided: "undecided",
+  fuseUnexplained: "why the fuse went",
   openFault: "fault open",
   hazard: "charge",
   notFitted: "not fitted",

@@ -7,6 +7,7 @@ import { observationText, partClassName, subjectText } from "../../wording/obser
 import { roleName, signName } from "../../wording/vocabulary";
 import { useCursor, useJob } from "../job/JobProvider";
 import { AfterLeak } from "./AfterLeak";
+import { Fuses } from "./Fuses";
 import { Photos } from "./Photos";
 import { Teardown } from "./Teardown";
 import styles from "./Look.module.css";
@@ -130,6 +131,7 @@ export function LookStation() {
         </ul>
       )}
       <Photos />
+      <Fuses />
       <AfterLeak from={leaks} />
       <Teardown />
     </div>

@@ -9,6 +9,7 @@ import {
   expectationText,
   faultStateName,
   figureText,
+  fuseText,
   leakStepName,
   markedText,
   observationText,
@@ -152,6 +153,7 @@ export function Asides() {
     ["Drawing against board", unit.notes.wanted.filter((w) => w.differs).map(wantedText)],
     ["Looked over", unit.notes.checks.map((c) => `${checkName[c.what]} ${resultText(c)}${c.fine || c.ohms === null ? "" : ": not good"}`)],
     ["After a leak", unit.notes.leaks.map((l) => `${l.name}, ${leakStepName[l.step]}: ${resultText(l)}${l.fine ? "" : ", not good"}`)],
+    ["Fuses", unit.notes.fuses.filter((f) => f.blown).map(fuseText)],
     ["The other one of the pair", unit.notes.sibling === "absent" ? ["Not brought: nothing could be held against it."] : []],
     ["Time", unit.notes.time.map(timeText)],
   ] as const;
