@@ -12,7 +12,15 @@ const setupFiles = [here("core/src/testing/properties.ts")];
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "core", include: ["core/src/**/*.test.ts", "core/reference/*.test.mjs"], environment: "node", setupFiles, ...PATIENCE } },
+      {
+        test: {
+          name: "core",
+          include: ["core/src/**/*.test.ts", "core/reference/*.test.mjs"],
+          environment: "node",
+          setupFiles,
+          ...PATIENCE,
+        },
+      },
       {
         resolve: { alias },
         oxc: { jsx: { runtime: "automatic" } },
