@@ -3,6 +3,8 @@ import type { CataloguePart, NeededVolts, Quote, Ranking, Refusal } from "@mirve
 import type { FindingToken } from "@mirvek/core/device";
 import {
   nextOf,
+  type Tracing,
+  weigh,
   PATH,
   stationStates,
   type JobFacts,
@@ -111,6 +113,8 @@ export interface JobView {
   positions: readonly PositionView[];
   /** what path, next act and closing are drawn from */
   facts: JobFacts;
+  /** who is suspected and what to do next */
+  tracing: Tracing;
   lines: readonly LineRecord[];
   points: PointView[];
   /** what is on record beside the capacitors */
@@ -125,17 +129,19 @@ export interface JobView {
 /** Puts together what is shown of a job, from its records and their picture. */
 export function viewOf(records: Records, shop: ShopView, picture: JobPicture<ChoiceView>): JobView {
   const nameOf = (id: number | null) => records.positions.find((p) => p.id === id)?.designator ?? null;
-  const next = nextOf(picture.facts, PATH);
+  const { facts, tracing } = weigh(records.job, picture);
+  const next = nextOf(facts, PATH);
   return {
     revision: records.revision,
     job: records.job,
     safety: picture.safety,
     highest: picture.highest,
-    stations: stationStates(picture.facts, PATH),
+    stations: stationStates(facts, PATH),
     next: next.act,
     nextAt: next.at,
     positions: picture.positions,
-    facts: picture.facts,
+    facts,
+    tracing,
     lines: records.lines,
     points: records.points.map(({ line, positionId, point, volts, form, significant, takenAt }) => ({
       line,

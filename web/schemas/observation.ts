@@ -1,4 +1,4 @@
-import { FINDING_TOKENS, SCOPES, WORK_STEPS, type FindingToken } from "@mirvek/core/device";
+import { FINDING_TOKENS, SCOPES, SECTION_KINDS, WORK_STEPS, type FindingToken } from "@mirvek/core/device";
 import {
   ACTS,
   AUTHORITIES,
@@ -110,6 +110,7 @@ export const observation = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("checked"), what: z.enum(CHECKS), ohms: ohmsRead, fine: z.boolean().nullable() }),
   z.object({ kind: z.literal("followed"), step: z.enum(LEAK_STEPS), ohms: ohmsRead, fine: z.boolean().nullable() }),
   z.object({ kind: z.literal("blew"), how: z.enum(FUSE_ENDS).nullable(), because: z.string().nullable() }),
+  z.object({ kind: z.literal("section"), section: z.enum(SECTION_KINDS), here: z.boolean() }),
   z.object({ kind: z.literal("joined"), ends: z.array(z.string()) }),
   z.object({ kind: z.literal("agreed"), scope: z.enum(SCOPES).nullable(), most: z.number().nullable() }),
   z.object({ kind: z.literal("sideJob"), text: z.string() }),

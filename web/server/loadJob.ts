@@ -1,5 +1,5 @@
 import "server-only";
-import { makePicture, inOrder, type StoredReading, nextOf, PATH } from "@mirvek/core/job";
+import { makePicture, inOrder, type StoredReading, nextOf, PATH, weigh } from "@mirvek/core/job";
 import { LRUCache } from "lru-cache";
 import { isBad } from "@mirvek/core/verdict";
 import {
@@ -165,7 +165,7 @@ function benchRow(records: Records, shop: ShopView): BenchRow {
   const { job } = records;
   const picture = makePicture<ChoiceView>()(records, shop);
   const states = picture.positions.map((p) => p.verdict.state);
-  const next = nextOf(picture.facts, PATH);
+  const next = nextOf(weigh(job, picture).facts, PATH);
   return {
     number: job.number,
     title: job.title,

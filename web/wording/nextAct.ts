@@ -1,5 +1,6 @@
 import type { NextAct } from "@mirvek/core/job";
 import { list } from "./quantity";
+import { adviceText, hypothesisName } from "./tracing";
 import { settleText } from "./verdict";
 
 type Words = { [C in NextAct["code"]]: (a: Extract<NextAct, { code: C }>) => { act: string; about: string } };
@@ -17,6 +18,14 @@ const words: Words = {
     act: "Answer what lines left open: what it changed, or what it is.",
     about: a.left === 1 ? "one answer" : `${a.left} answers`,
   }),
+  mend: (a) => ({
+    act:
+      a.part === null
+        ? `Shown: ${hypothesisName[a.hypothesis]}. See to it and say what it changed.`
+        : `See to ${a.part} and say what it changed: replaced ${a.part}, gone.`,
+    about: a.part === null ? "the cause" : hypothesisName[a.hypothesis],
+  }),
+  advise: (a) => ({ act: adviceText(a.advice).act, about: `about ${a.advice.minutes} min${a.advice.power ? ", switched on" : ""}` }),
   listPositions: () => ({ act: "List the capacitors of this unit.", about: "paste or type" }),
   measure: (a) => ({
     act: a.twinOf ? `Measure ${a.position}: it is the twin of ${a.twinOf}, which is bad.` : `Measure ${a.position}.`,
@@ -35,6 +44,10 @@ const words: Words = {
   replaceTemporary: (a) => ({ act: `Replace the temporary part at ${a.position}: it holds the job.`, about: "needed to hand back" }),
   fit: (a) => ({ act: `Fit ${a.position} and say so: ${a.position} fitted.`, about: a.left === 1 ? "the last one" : `${a.left} to fit` }),
   prove: () => ({ act: "Measure or listen after the repair, and say what came of it.", about: "a reading, a rail or a note" }),
+  noCause: () => ({
+    act: "No cause is shown. Say how it ends: cleared without cause, or located and not repaired.",
+    about: "nothing left to test",
+  }),
   handBack: () => ({ act: "Read the report and hand the unit back.", about: "all decided" }),
   closed: () => ({ act: "This job is closed.", about: "" }),
 };

@@ -24,7 +24,7 @@ import type { PartClass } from "@mirvek/core/part";
 import type { DrawVerdict, PartReason, PartSettle, PartVerdict, PointExpectation, PointVerdict } from "@mirvek/core/verdict";
 import { list, percent, shown, signedVolts, span, times } from "./quantity";
 import { say, type Texts } from "./say";
-import { findingName } from "./vocabulary";
+import { findingName, sectionName } from "./vocabulary";
 
 // Everything that is said of what was seen, read and tried beside capacitors.
 
@@ -340,6 +340,8 @@ export function observationText(o: Observation): string {
       return `after its leak, ${leakStepName[o.step]} ${resultText(o)}`;
     case "blew":
       return `blew${o.how === null ? "" : `, ${fuseEndName[o.how]}`}${o.because === null ? "" : `: ${o.because}`}`;
+    case "section":
+      return `${sectionName[o.section]}: ${o.here ? "this unit has it" : "not in this unit"}`;
     case "joined":
       return `one point: ${o.ends.join(", ")}`;
     case "agreed":

@@ -1,4 +1,4 @@
-import type { FindingToken, SectionKind } from "@mirvek/core/device";
+import type { FindingToken } from "@mirvek/core/device";
 import type { Advice, Decisive, Reason, SuspectState, TriedPicture } from "@mirvek/core/job";
 import type { HypothesisId, TestId } from "@mirvek/core/knowledge";
 import { triedOutcomeText, triedText } from "./observation";
@@ -6,29 +6,6 @@ import { list } from "./quantity";
 import { findingName } from "./vocabulary";
 
 // Who is suspected, why, and what to do next, in words.
-
-export const sectionName: Readonly<Record<SectionKind, string>> = {
-  outside: "outside the unit",
-  mains: "mains entry",
-  primary: "primary side",
-  startUp: "start-up",
-  rectifier: "rectifier",
-  reservoirs: "reservoirs",
-  secondary: "secondary side",
-  regulators: "regulators",
-  bias: "bias supply",
-  rails: "rails and decouplers",
-  input: "inputs and controls",
-  preamp: "signal stages",
-  voice: "voice boards",
-  servo: "servo loop",
-  amplifier: "power stage",
-  classD: "class-D output",
-  protection: "protection and relay",
-  crossover: "crossover",
-  driver: "drivers",
-  control: "digital control",
-};
 
 export const hypothesisName: Readonly<Record<HypothesisId, string>> = {
   reservoirDried: "a reservoir has dried out or gone open",

@@ -2,7 +2,7 @@ import type { Role, Technology } from "@mirvek/core/part";
 import type { VerdictState } from "@mirvek/core/verdict";
 import type { SaidWord, VisualSign } from "@mirvek/core/evidence";
 import type { Grade } from "@mirvek/core/choose";
-import type { FindingGroup, FindingToken, SupplyKind, UnitKind } from "@mirvek/core/device";
+import type { FindingGroup, FindingToken, SectionKind, SupplyKind, UnitKind } from "@mirvek/core/device";
 import type { ClosedState, JobState, StationId } from "@mirvek/core/job";
 import type { Mounting } from "@mirvek/core/readout";
 import type { TakeIn } from "../schemas/job";
@@ -231,4 +231,43 @@ export const schoolChoices: {
       { value: "lookUnderLimiter", label: "Look first under a limiter", means: "shows the fault, stresses old parts" },
     ],
   },
+};
+
+export const sectionName: Readonly<Record<SectionKind, string>> = {
+  outside: "outside the unit",
+  mains: "mains entry",
+  primary: "primary side",
+  startUp: "start-up",
+  rectifier: "rectifier",
+  reservoirs: "reservoirs",
+  secondary: "secondary side",
+  regulators: "regulators",
+  bias: "bias supply",
+  rails: "rails and decouplers",
+  input: "inputs and controls",
+  preamp: "signal stages",
+  voice: "voice boards",
+  servo: "servo loop",
+  amplifier: "power stage",
+  classD: "class-D output",
+  protection: "protection and relay",
+  crossover: "crossover",
+  driver: "drivers",
+  control: "digital control",
+};
+
+/** The same, where there is little room. */
+export const sectionShort: Readonly<Record<SectionKind, string>> = {
+  ...sectionName,
+  outside: "outside",
+  primary: "primary",
+  secondary: "secondary",
+  rails: "rails",
+  input: "inputs",
+  voice: "voices",
+  preamp: "stages",
+  servo: "servo",
+  classD: "class-D out",
+  protection: "protection",
+  control: "digital",
 };

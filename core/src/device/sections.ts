@@ -13,8 +13,8 @@ export const SECTION_KINDS = [
   "bias",
   "rails",
   "input",
-  "preamp",
   "voice",
+  "preamp",
   "servo",
   "amplifier",
   "classD",
@@ -65,13 +65,20 @@ const OWN_TO_A_CHANNEL: ReadonlySet<SectionKind> = new Set<SectionKind>([
   "driver",
 ]);
 
+/** Sections a unit was said to have or not to have, against what its kind has as a rule. */
+export type SectionEdits = Readonly<Partial<Record<SectionKind, boolean>>>;
+
+const IN_SUPPLY: ReadonlySet<SectionKind> = new Set(Object.values(SUPPLY).flat());
+const edited = (kinds: readonly SectionKind[], edits: SectionEdits, supply: boolean): SectionKind[] =>
+  SECTION_KINDS.filter((k) => k !== "outside" && IN_SUPPLY.has(k) === supply && (edits[k] ?? kinds.includes(k)));
+
 /**
  * The sections of a kind of unit with its supply, in the order in which power and then sound go through it: each supplies or feeds the
- * next (common practice; a unit may differ).
+ * next (common practice; a unit may differ: what was said of this one goes before the rule).
  */
-export function sectionsOf(unitKind: UnitKind, supplyKind: SupplyKind): Section[] {
-  const supply = SUPPLY[supplyKind];
-  const audio = AUDIO[unitKind];
+export function sectionsOf(unitKind: UnitKind, supplyKind: SupplyKind, edits: SectionEdits = {}): Section[] {
+  const supply = edited(SUPPLY[supplyKind], edits, true);
+  const audio = edited(AUDIO[unitKind], edits, false);
   const last = supply.at(-1);
   const section = (kind: SectionKind, supplies: readonly SectionKind[], feeds: readonly SectionKind[]): Section => ({
     kind,
@@ -80,13 +87,13 @@ export function sectionsOf(unitKind: UnitKind, supplyKind: SupplyKind): Section[
     feeds,
   });
   const powered = audio.filter((k) => k !== "driver" && k !== "crossover");
-  const sound = audio.filter((k) => k !== "bias" && k !== "control");
+  const sound: readonly SectionKind[] = audio.filter((k) => k !== "bias" && k !== "control");
   return [
-    section("outside", supply.length > 0 ? ["mains"] : [], sound.slice(0, 1)),
+    section("outside", supply.length > 0 ? supply.slice(0, 1) : [], sound.slice(0, 1)),
     ...supply.map((kind, i) => section(kind, kind === last ? powered : supply.slice(i + 1, i + 2), [])),
     ...audio.map((kind) => {
-      const at = (sound as readonly SectionKind[]).indexOf(kind);
-      return section(kind, kind === "bias" ? ["amplifier"] : [], at < 0 ? [] : sound.slice(at + 1, at + 2));
+      const at = sound.indexOf(kind);
+      return section(kind, kind === "bias" && audio.includes("amplifier") ? ["amplifier"] : [], at < 0 ? [] : sound.slice(at + 1, at + 2));
     }),
   ];
 }

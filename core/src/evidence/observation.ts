@@ -1,4 +1,4 @@
-import type { FindingToken, Scope, WorkStep } from "../device";
+import type { FindingToken, Scope, SectionKind, WorkStep } from "../device";
 import type { PartClass } from "../part";
 import type { Seconds, UnitSymbol, Volts } from "../units";
 
@@ -205,6 +205,8 @@ export type Observation =
   | { kind: "followed"; step: LeakStep; ohms: number | "over" | null; fine: boolean | null }
   /** how a fuse went and why, where that is known */
   | { kind: "blew"; how: FuseEnd | null; because: string | null }
+  /** whether the unit has a section, against what its kind has as a rule */
+  | { kind: "section"; section: SectionKind; here: boolean }
   /** ends that were found to be one electrical point: "C9+", "Q7 b" */
   | { kind: "joined"; ends: readonly string[] }
   /** what the owner agreed to; null: to nothing. `most` in the shop's currency */
@@ -252,6 +254,7 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   checked: { hands: false, about: ["unit"] },
   followed: { hands: true, about: ["part", "place"] },
   blew: { hands: false, about: ["part"] },
+  section: { hands: false, about: ["unit"] },
   joined: { hands: true, about: ["unit"] },
   agreed: { hands: false, about: ["unit"] },
   belongs: { hands: false, about: ["unit"] },

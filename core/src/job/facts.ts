@@ -1,6 +1,20 @@
 import type { TouchSafety } from "../bringUp";
+import type { HypothesisId } from "../knowledge";
+import type { Advice } from "./tracing";
 import { isBad, isCondemned, type Settle, type VerdictState } from "../verdict";
 import { CLOSING_HOLDS, type ClosedState, type ClosingHold, type JobState } from "./state";
+
+/** What the weighing of everything on record comes to, for the path. */
+export interface TraceFacts {
+  /** a cause is shown */
+  settled: boolean;
+  /** a shown cause that is no capacitor of the list and was not seen to yet */
+  mend: { hypothesis: HypothesisId; part: string | null } | null;
+  /** what tells most a minute, of what may be done now; null where nothing tells much */
+  advice: Advice | null;
+  /** positions that are still worth measuring, in that order: by the suspicion, and once a cause is shown by the school of how much */
+  measure: readonly string[];
+}
 
 /** What the path and the next act are drawn from: one entry a position. */
 export interface PositionFacts {
@@ -21,6 +35,8 @@ export interface JobFacts {
   findings: number;
   safety: TouchSafety;
   positions: readonly PositionFacts[];
+  /** null where nothing is complained of, or the job is closed */
+  trace: TraceFacts | null;
   /** whether anything was measured or heard after the last part was fitted; null where none was */
   proven: boolean | null;
   /** whether it has been looked at if the bad parts explain the complaint; null where no circuit model makes such a complaint */

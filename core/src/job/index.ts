@@ -1,5 +1,5 @@
 export { CLOSING_HOLDS, JOB_STATES, type ClosedState, type ClosingHold, type JobState, type Waiver } from "./state";
-export { closingHolds, isClosed, needsDecision, type JobFacts, type PositionFacts } from "./facts";
+export { closingHolds, isClosed, needsDecision, type JobFacts, type PositionFacts, type TraceFacts } from "./facts";
 export { PATH, STATIONS, nextOf, pathOf, stationStates, type StationId } from "./stations";
 export type { NextAct, Station, StationState } from "./stations/station";
 export type {
@@ -63,4 +63,6 @@ export {
   type TracedJob,
   type Tracing,
 } from "./tracing";
+export { weigh, type Weighed, type WeighedJob } from "./weigh";
+export { sectionPicture, sectionsIn, type SectionBox, type SectionLink } from "./sections";
 export { readCase, traceCase, type CaseAnswer, type CaseIssue, type TraceCase } from "./traceCase";

@@ -1,5 +1,5 @@
 import { PAIRED_KINDS, figure } from "../knowledge";
-import { WORK_STEPS, type Scope, type WorkStep } from "../device";
+import { WORK_STEPS, type Scope, type SectionEdits, type WorkStep } from "../device";
 import type { Authority, Check, FuseEnd, LeakStep, Marked } from "../evidence";
 import type { PartClass } from "../part";
 import { isBad, type PartVerdict } from "../verdict";
@@ -66,6 +66,8 @@ export interface UnitNotes {
   checks: readonly CheckPicture[];
   leaks: readonly LeakFollowed[];
   fuses: readonly FusePicture[];
+  /** sections the unit was said to have or not to have */
+  sections: SectionEdits;
   /** electrical points found by probe or eye, each by its ends */
   nets: readonly (readonly string[])[];
   /** minutes by step, in the order of the work */
@@ -93,6 +95,7 @@ export function unitNotes(all: readonly StoredObservation[], parts: readonly Not
     checks: checksOf(all),
     leaks: leaksOf(all),
     fuses: fusesOf(all, parts),
+    sections: Object.fromEntries(all.filter(isOf("section")).map(({ observation: o }) => [o.section, o.here])),
     nets: netsOf(all.filter(isOf("joined")).map((o) => o.observation.ends)),
     time: timeOf(all),
     spent: all.filter(isOf("spent")).map(({ observation: { minutes, text } }) => ({ minutes, text })),

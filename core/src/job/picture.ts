@@ -245,6 +245,7 @@ function factsOf<C extends ChoiceFacts>(
     findings: job.findings.length,
     safety,
     proven: provenBy(records),
+    trace: null,
     looked: unit.looks.length > 0 || positions.some((p) => p.readings.some((r) => r.measurement.kind === "visual")),
     tried: unit.tried.length,
     asked: unit.tried.filter((t) => t.asks.length > 0).length + unit.remarks.filter((r) => r.as === null).length,

@@ -3,8 +3,9 @@ import { expect, test } from "vitest";
 import { handsAllowed, type TouchSafety } from "../bringUp";
 import { VERDICT_STATES, isBad } from "../verdict";
 import { volts } from "../units";
-import type { JobFacts, PositionFacts } from "./facts";
+import type { JobFacts, PositionFacts, TraceFacts } from "./facts";
 import { JOB_STATES } from "./state";
+import type { Advice } from "./tracing";
 import { PATH, STATIONS, nextOf, stationStates } from "./stations";
 
 const charge = { kind: "charged", volts: volts(40), at: 0 } as const;
@@ -25,6 +26,19 @@ const position = fc
     twin: fc.boolean(),
   })
   .map(({ twin, ...p }) => ({ ...p, settle: p.verdict === "undecided" ? ("liftAndEsr" as const) : null, twin }));
+const advice = fc
+  .record({ power: fc.boolean(), hands: fc.boolean(), measures: fc.boolean() })
+  .map(({ power, hands, measures }): Advice => ({
+    ...(measures ? { kind: "measure", hypothesis: "reservoirDried", designators: ["C1"] } : { kind: "test", test: "railLow" }),
+    ...{ power: power && !measures, hands: hands || measures, yes: 0.5, bits: 0.4, minutes: 3 },
+    ...{ ifYes: "reservoirDried", ifNo: "groundLoop" },
+  }));
+const trace: fc.Arbitrary<TraceFacts> = fc.record({
+  settled: fc.boolean(),
+  mend: fc.constantFrom(null, { hypothesis: "earthPoint" as const, part: null }),
+  advice: fc.option(advice, { nil: null }),
+  measure: fc.constantFrom<readonly string[]>([], ["C1"]),
+});
 const job: fc.Arbitrary<JobFacts> = fc
   .record({
     state: fc.constantFrom(...JOB_STATES),
@@ -42,6 +56,7 @@ const job: fc.Arbitrary<JobFacts> = fc
     unexplainedFuses: fc.nat({ max: 1 }),
     openFaults: fc.nat({ max: 2 }),
     unmeasuredFuse: fc.constantFrom("F1", null),
+    trace: fc.option(trace, { nil: null }),
     list: fc.array(position, { maxLength: 8 }),
   })
   .map(({ list, ...facts }) => ({
@@ -66,7 +81,10 @@ test("no act sends hands inside while they are locked out", () => {
     fc.property(job, (facts) => {
       const { act } = nextOf(facts, PATH);
       const locked = !handsAllowed(facts.safety);
-      if (locked && facts.state === "open") expect(["measure", "settle", "confirmOut"]).not.toContain(act.code);
+      if (locked && facts.state === "open") {
+        expect(["measure", "settle", "confirmOut", "mend"]).not.toContain(act.code);
+        if (act.code === "advise") expect(!act.advice.hands || (facts.safety.kind === "energised" && act.advice.power)).toBe(true);
+      }
     }),
     { numRuns: 500 },
   );
@@ -79,8 +97,12 @@ test("handing back comes only when every bad part is decided, what was chosen is
       expect(facts.positions.some((p) => isBad(p.verdict) && p.decision === "none")).toBe(false);
       expect(facts.proven).not.toBe(false);
       expect(
-        facts.positions.some((p) => p.decision === "temporary" || p.decision === "replace" || (p.verdict === "unmeasured" && !p.renewed)),
+        facts.positions.some(
+          (p) =>
+            p.decision === "temporary" || p.decision === "replace" || (facts.trace === null && p.verdict === "unmeasured" && !p.renewed),
+        ),
       ).toBe(false);
+      if (facts.trace && facts.proven === null) expect(facts.trace).toMatchObject({ settled: true, mend: null });
     }),
     { numRuns: 500 },
   );

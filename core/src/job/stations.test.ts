@@ -1,8 +1,9 @@
-import { expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import type { TouchSafety } from "../bringUp";
 import { volts } from "../units";
 import { jobFacts as job } from "../testing/jobs";
-import { closingHolds, type PositionFacts } from "./facts";
+import { closingHolds, type PositionFacts, type TraceFacts } from "./facts";
+import type { Advice } from "./tracing";
 import { PATH, nextOf, pathOf, stationStates } from "./stations";
 
 const position = (designator: string, over: Partial<PositionFacts> = {}): PositionFacts => ({
@@ -110,4 +111,43 @@ test("after make safe the eyes go first; a fuse that looks whole, and answers th
   expect(act({ unmeasuredFuse: "F1", positions: [position("C1")] })).toEqual({ code: "measureFuse", part: "F1" });
   expect(act({ asked: 2, tried: 3, positions: [position("C1")] })).toEqual({ code: "answer", left: 2 });
   expect(stationStates(job({ asked: 1, tried: 3 }), PATH).trace).toEqual({ kind: "underWay", done: 2, of: 3 });
+});
+
+describe("what the tracing asks for", () => {
+  const rails: Advice = {
+    ...{ kind: "test", test: "railLow", yes: 0.5, bits: 0.4, minutes: 3, power: true, hands: true },
+    ...{ ifYes: "regulatorFailed", ifNo: "earthPoint" },
+  };
+  const traced = (over: Partial<TraceFacts>): TraceFacts => ({ settled: false, mend: null, advice: rails, measure: ["C1"], ...over });
+  const positions = [position("C1"), position("C2")];
+  const act = (trace: TraceFacts, over: Parameters<typeof job>[0] = {}) => nextOf(job({ positions, trace, ...over }), PATH).act;
+
+  test("comes before the capacitors one by one, but not before the twin of a bad one", () => {
+    expect(act(traced({}))).toEqual({ code: "advise", advice: rails });
+    const twins = [position("C1", { verdict: "failed", inCircuitOnly: false, twins: ["C101"] }), position("C101", { twins: ["C1"] })];
+    expect(act(traced({}), { positions: twins })).toMatchObject({ code: "measure", position: "C101" });
+  });
+  test("a capacitor it asks for is measured in its order", () => {
+    const advice: Advice = { ...rails, kind: "measure", hypothesis: "reservoirDried", designators: ["C2"], power: false };
+    expect(act(traced({ advice, measure: ["C2", "C1"] }))).toEqual({ code: "measure", position: "C2", twinOf: null, left: 2 });
+  });
+  test("a shown cause is seen to before anything else is tested, with hands allowed only", () => {
+    const trace = traced({ settled: true, mend: { hypothesis: "rectifierShorted", part: "D1" }, measure: [] });
+    expect(act(trace)).toEqual({ code: "mend", hypothesis: "rectifierShorted", part: "D1" });
+    const held: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] };
+    expect(act(trace, { safety: held }).code).toBe("dischargeAndMeasure");
+  });
+  test("once a cause is shown and seen to, what the school leaves unmeasured stays so", () => {
+    expect(act(traced({ settled: true, measure: [] })).code).toBe("handBack");
+    expect(act(traced({ settled: true, measure: ["C2"] }))).toMatchObject({ code: "measure", position: "C2" });
+  });
+  test("a unit that is on stays on for a test that needs it so", () => {
+    const safety: TouchSafety = { kind: "energised", since: 0 };
+    expect(act(traced({}), { safety })).toMatchObject({ code: "advise" });
+    expect(act(traced({ advice: { ...rails, power: false } }), { safety })).toEqual({ code: "switchOff" });
+  });
+  test("with nothing shown and nothing left to test the end is an honest one", () => {
+    expect(act(traced({ advice: null, measure: [] })).code).toBe("noCause");
+    expect(act(traced({ advice: null, measure: [] }), { proven: true }).code, "something was fitted and proven").toBe("handBack");
+  });
 });

@@ -1,12 +1,12 @@
 import { handsAllowed } from "../bringUp";
-import type { PartClass, Role } from "../device";
+import type { PartClass, Role, Section } from "../device";
 import type { Act, Outcome, Subject } from "../evidence";
 import { BENCH_TESTS, type BenchTest, type HypothesisId, type HypothesisRow, type TestId } from "../knowledge";
-import { sectionsOf } from "../device";
 import { complaintWitnesses, expectedBits, hypothesesOf, infer, weightOfWitness, weightsOf, type Posterior, type Witness } from "../trace";
 import { isBad, isCondemned, type VerdictState } from "../verdict";
 import type { JobPicture, PositionPicture } from "./picture";
 import type { JobHead } from "./records";
+import { sectionsIn } from "./sections";
 import type { TriedPicture } from "./tried";
 
 // Everything on record of a job, weighed: which fault, what to do next, and when it is shown.
@@ -48,6 +48,9 @@ export type Advice = {
   yes: number;
   bits: number;
   minutes: number;
+  /** switched on; with hands inside */
+  power: boolean;
+  hands: boolean;
   /** the suspect that leads where it turns out as named, and where not */
   ifYes: HypothesisId;
   ifNo: HypothesisId;
@@ -80,7 +83,8 @@ type Evidence = Witness & { decisive?: { for: readonly HypothesisId[]; what: Dec
 
 /** Weighs everything on record. Pure: the same record gives the same answer, in whatever order it was said. */
 export function traceJob(job: TracedJob, picture: Pick<JobPicture, "positions" | "unit" | "safety">): Tracing {
-  const rows = hypothesesOf(job);
+  const sections = sectionsIn(job, picture);
+  const rows = hypothesesOf(job, sections);
   const evidence: Evidence[] = [
     ...complaintWitnesses(job, rows),
     ...capacitorWitnesses(job, picture, rows),
@@ -90,7 +94,7 @@ export function traceJob(job: TracedJob, picture: Pick<JobPicture, "positions" |
   const suspects = rows
     .map((h, i) => suspectOf(h, i, posterior, evidence, job, picture))
     .sort((a, b) => b.chance - a.chance || a.id.localeCompare(b.id));
-  const { advice, held } = adviceOf(job, picture, rows, posterior, evidence);
+  const { advice, held } = adviceOf(job, picture, sections, rows, posterior, evidence);
   return { suspects, other: posterior.other, advice, held, badButInnocent: innocent(job, picture.positions, rows, posterior) };
 }
 
@@ -497,11 +501,12 @@ const ANSWERED: readonly (readonly [RegExp, readonly TestId[]])[] = [
 function adviceOf(
   job: TracedJob,
   { positions, unit, safety }: Pick<JobPicture, "positions" | "unit" | "safety">,
+  among: readonly Section[],
   rows: readonly HypothesisRow[],
   posterior: Posterior,
   evidence: readonly Evidence[],
 ): Pick<Tracing, "advice" | "held"> {
-  const sections = new Set(sectionsOf(job.unitKind, job.supplyKind).map((s) => s.kind));
+  const sections = new Set(among.map((s) => s.kind));
   const done = new Set<TestId>([
     ...evidence.flatMap((e) => ANSWERED.find(([id]) => id.test(e.id))?.[1] ?? []),
     ...unit.tried.flatMap((t) => (t.tried.outcome === null && t.tried.followed === null ? [] : (testOf(t) ?? []))),
@@ -520,7 +525,7 @@ function adviceOf(
     ...(job.findings.includes("highStandbyCurrent") ? (["standbyHigh"] as const) : []),
     ...(unit.looks.some((l) => /\b(earth|ground|lug)\b/i.test(nameOf(l.subject))) ? (["earthLugs"] as const) : []),
   ]);
-  const options: { advice: Advice; power: boolean; hands: boolean }[] = [];
+  const options: Advice[] = [];
   const leader = (chance: readonly number[], happened: boolean): HypothesisId => {
     const p = posterior.marginal.map((m, i) => m * (happened ? chance[i]! : 1 - chance[i]!));
     return rows[p.indexOf(Math.max(...p))]!.id;
@@ -528,7 +533,7 @@ function adviceOf(
   const consider = (chance: readonly number[], base: number, minutes: number, what: AdviceWhat, power: boolean, hands: boolean) => {
     const { bits, yes } = expectedBits(chance, base, posterior);
     if (bits < LEAST_BITS) return;
-    options.push({ advice: { ...what, yes, bits, minutes, ifYes: leader(chance, true), ifNo: leader(chance, false) }, power, hands });
+    options.push({ ...what, yes, bits, minutes, power, hands, ifYes: leader(chance, true), ifNo: leader(chance, false) });
   };
   for (const t of BENCH_TESTS) {
     if (done.has(t.id) || t.not.includes(job.supplyKind) || t.not.includes(job.unitKind)) continue;
@@ -568,16 +573,13 @@ function adviceOf(
   const holdsPower =
     job.firstPowerSchool === "suppliesFirst" &&
     positions.some((p) => SUPPLY_ROLES.has(p.role) && p.verdict.state === "unmeasured" && !p.renewed);
-  const by = (o: { power: boolean; hands: boolean }): "charge" | "firstPower" | null =>
+  const by = (o: Advice): "charge" | "firstPower" | null =>
     o.power && holdsPower ? "firstPower" : o.hands && !o.power && !handsAllowed(safety) && safety.kind !== "energised" ? "charge" : null;
-  const worth = ({ advice: a }: { advice: Advice }) => a.bits / (a.minutes + SETTING_UP);
+  const worth = (a: Advice) => a.bits / (a.minutes + SETTING_UP);
   const ranked = options.toSorted((a, b) => worth(b) - worth(a));
   return {
-    advice: ranked
-      .filter((o) => by(o) === null)
-      .slice(0, MOST_ADVICE)
-      .map((o) => o.advice),
-    held: ranked.flatMap((o) => (by(o) === null ? [] : [{ advice: o.advice, by: by(o)! }])).slice(0, MOST_ADVICE),
+    advice: ranked.filter((o) => by(o) === null).slice(0, MOST_ADVICE),
+    held: ranked.flatMap((o) => (by(o) === null ? [] : [{ advice: o, by: by(o)! }])).slice(0, MOST_ADVICE),
   };
 }
 const LEAST_BITS = 0.004;

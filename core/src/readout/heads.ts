@@ -13,6 +13,7 @@ import { highest } from "./heads/highest";
 import { norm } from "./heads/norm";
 import { part } from "./heads/part";
 import { point } from "./heads/point";
+import { section } from "./heads/section";
 import { setting } from "./heads/setting";
 import { shelf } from "./heads/shelf";
 import { spent } from "./heads/spent";
@@ -34,6 +35,7 @@ const HEADS: readonly Head[] = [
   teardown,
   joins,
   sibling,
+  section,
   blew,
   afterLeak,
   checked,

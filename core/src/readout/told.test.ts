@@ -221,6 +221,10 @@ describe("words are never refused, figures are never kept unread", () => {
     const parsed = read("10u bipolar over C9 and the bass is there again");
     expect(parsed.ok && parsed.value.kind === "keeps" && parsed.value.unread).toEqual(["bipolar"]);
   });
+  test("what a statement reads as by itself is read whole", () => {
+    const parsed = read("mains lead fine, earth 0.11");
+    expect(parsed.ok && parsed.value.kind === "keeps" && parsed.value).not.toHaveProperty("unread");
+  });
 });
 
 test("whatever words come, in whatever order, nothing throws and nothing longer than the database holds comes out", () => {

@@ -23,6 +23,8 @@ interface Telling {
   /** what was tried and has no outcome yet, by its place in `brings` */
   open: number | null;
   toGround: boolean;
+  /** statements that a head took whole */
+  whole: Set<Clause>;
 }
 
 /**
@@ -30,7 +32,7 @@ interface Telling {
  * capacitors. A statement that fits nothing is kept as a remark about the thing named last.
  */
 export function told(typed: string, context: ReadoutContext, readAlone: ReadAlone): Parsed<Entry> | null {
-  const telling: Telling = { brings: [], last: null, open: null, toGround: false };
+  const telling: Telling = { brings: [], last: null, open: null, toGround: false, whole: new Set() };
   const clauses = clausesOf(typed);
   for (const clause of clauses) tellOne(clause, telling, context, readAlone);
   const [only, second] = clauses;
@@ -41,7 +43,7 @@ export function told(typed: string, context: ReadoutContext, readAlone: ReadAlon
   if (!second && only && volts && (only.unread.length > 0 || Object.keys(only.under).length === 0)) return null;
   const structured = telling.brings.some((c) => c.about !== "observed" || c.observation.kind !== "remark");
   if (!structured) return null;
-  const unread = clauses.flatMap((c) => c.unread);
+  const unread = clauses.filter((c) => !telling.whole.has(c)).flatMap((c) => c.unread);
   return { ok: true, value: { kind: "keeps", brings: withParts(telling.brings, context), ...(unread.length > 0 ? { unread } : {}) } };
 }
 
@@ -335,6 +337,7 @@ function tellRest(clause: Clause, things: readonly Thing[], telling: Telling, re
   const alone = readAlone(clause.text);
   if (alone?.ok && alone.value.kind === "keeps") {
     telling.brings.push(...alone.value.brings);
+    telling.whole.add(clause);
     return;
   }
   if (clause.toGround && clause.figures.length === 0) return;

@@ -71,6 +71,7 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   unsafe: false,
   unexplainedFuses: 0,
   unmeasuredFuse: null,
+  trace: null,
   ...over,
 });
 

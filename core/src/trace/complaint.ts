@@ -1,4 +1,4 @@
-import { FINDINGS, sectionsOf, type FindingToken, type SupplyKind, type UnitKind } from "../device";
+import { FINDINGS, sectionsOf, type Section, type FindingToken, type SupplyKind, type UnitKind } from "../device";
 import { HYPOTHESES, type HypothesisRow } from "../knowledge";
 import type { Witness } from "./infer";
 
@@ -29,8 +29,11 @@ const SILENT: ReadonlySet<FindingToken> = new Set<FindingToken>(["noPower", "fus
 const PLACING: ReadonlySet<FindingToken> = new Set<FindingToken>(["oneChannel", "allChannels", "volumeChangesIt", "volumeNoEffect"]);
 
 /** Hypotheses a unit can have: of sections it has. */
-export function hypothesesOf(unit: Pick<TracedUnit, "unitKind" | "supplyKind">): readonly HypothesisRow[] {
-  const has = new Set(sectionsOf(unit.unitKind, unit.supplyKind).map((s) => s.kind));
+export function hypothesesOf(
+  unit: Pick<TracedUnit, "unitKind" | "supplyKind">,
+  sections: readonly Section[] = sectionsOf(unit.unitKind, unit.supplyKind),
+): readonly HypothesisRow[] {
+  const has = new Set(sections.map((s) => s.kind));
   const anywhere = new Set(["jointCrack", "connector", "boardShort"]);
   return HYPOTHESES.filter((h) => h.kinds === null || h.kinds.includes(unit.unitKind)).filter(
     (h) => has.has(h.section) || (anywhere.has(h.id) && unit.supplyKind !== "none") || h.id === "jointCrack",

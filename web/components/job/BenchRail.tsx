@@ -7,16 +7,17 @@ import Link from "next/link";
 import type { KeyboardEvent } from "react";
 import { ago, clock, percent, signedVolts } from "../../wording/quantity";
 import { hazardDetail, hazardWord } from "../../wording/safety";
+import { partClassName } from "../../wording/observation";
 import { hypothesisName } from "../../wording/tracing";
 import { verdictName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import { useTheme } from "../shared/Providers";
 import { useJob, useNow } from "./JobProvider";
-import { useTracing } from "./useTracing";
 import styles from "./BenchRail.module.css";
 
 const MOST_BAD = 6;
+const MOST_OTHERS = 2;
 const MOST_LATEST = 8;
 
 /** Always in view in a job: hazard, running clocks, what is bad, what was read last. */
@@ -35,6 +36,9 @@ export function BenchRail({
   const { view } = useJob();
   const { toggle, name } = useTheme();
   const bad = view.positions.filter((p) => isBad(p.verdict.state));
+  const others = view.unit.parts.filter((p) => isBad(p.verdict.state));
+  const most = Math.max(1, MOST_BAD - Math.min(others.length, MOST_OTHERS));
+  const hidden = Math.max(0, bad.length - most) + Math.max(0, others.length - MOST_OTHERS);
   return (
     <aside className={`${styles.rail} no-print`} data-open={open} aria-label="Bench rail">
       <Hazard onOverride={onOverride} />
@@ -42,9 +46,9 @@ export function BenchRail({
       <Leading />
       <section>
         <h2>Bad so far</h2>
-        {bad.length === 0 && <p className="muted">Nothing yet.</p>}
+        {bad.length + others.length === 0 && <p className="muted">Nothing yet.</p>}
         <ul>
-          {bad.slice(0, MOST_BAD).map((p) => (
+          {bad.slice(0, most).map((p) => (
             <li key={p.id}>
               <CapacitorMark {...markOf(p)} size={20} />
               <b className="mono">{p.designator}</b>
@@ -54,8 +58,15 @@ export function BenchRail({
               </small>
             </li>
           ))}
+          {others.slice(0, MOST_OTHERS).map((p) => (
+            <li key={p.name}>
+              <b className="mono">{p.name}</b>
+              <span className={`state-${p.verdict.state}`}>{verdictName[p.verdict.state]}</span>
+              <small>{partClassName[p.class]}</small>
+            </li>
+          ))}
         </ul>
-        {bad.length > MOST_BAD && <p className={`${styles.more} muted`}>and {bad.length - MOST_BAD} more</p>}
+        {hidden > 0 && <p className={`${styles.more} muted`}>and {hidden} more</p>}
       </section>
       <Latest />
       <p className={styles.foot}>
@@ -78,7 +89,7 @@ export function BenchRail({
 /** The three leading suspects, anywhere in the job. */
 function Leading() {
   const { view } = useJob();
-  const { suspects } = useTracing();
+  const { suspects } = useJob().view.tracing;
   const leading = suspects.filter((s) => s.chance >= LEADS_FROM && s.state !== "ruledOut").slice(0, MOST_LEADING);
   if (view.job.findings.length === 0 || leading.length === 0) return null;
   return (

@@ -2,14 +2,17 @@
 
 import type { Advice, Suspect } from "@mirvek/core/job";
 import { Button } from "antd";
-import { adviceText, decisiveText, hypothesisName, reasonText, sectionName, suspectStateName } from "../../wording/tracing";
+import { adviceText, decisiveText, hypothesisName, reasonText, suspectStateName } from "../../wording/tracing";
+import { sectionName } from "../../wording/vocabulary";
 import { list, percent } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
-import { useTracing } from "../job/useTracing";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Trace.module.css";
 
 const SHOWN = 5;
+const WORTH_NAMING = 0.02;
+/** once a cause is shown */
+const BESIDE_SHOWN = 0.05;
 /** no more is ever claimed */
 const MOST_SURE = 0.99;
 /** for the first advice: as named, and not */
@@ -19,8 +22,10 @@ const TONE = { shown: "state-failed", likely: "state-worn", suspected: "", unlik
 /** What to do next, and who is suspected with the reasons for and against. */
 export function Suspects() {
   const { view } = useJob();
-  const tracing = useTracing();
-  const leading = tracing.suspects.filter((s) => s.state !== "ruledOut" && s.chance >= 0.02).slice(0, SHOWN);
+  const tracing = useJob().view.tracing;
+  const leading = tracing.suspects
+    .filter((s) => s.state !== "ruledOut" && s.chance >= (view.facts.trace?.settled ? BESIDE_SHOWN : WORTH_NAMING))
+    .slice(0, SHOWN);
   const out = tracing.suspects.filter((s) => s.state === "ruledOut");
   if (view.job.findings.length === 0) return <p className="muted">Tick what you hear and see at Take in: the suspects follow from it.</p>;
   return (
@@ -83,8 +88,9 @@ function SuspectRow({ of: s }: { of: Suspect }) {
 /** The tests that tell most a minute, of those that may be done now, each answered by a key or on the line. */
 function NextTests() {
   const { submit, view } = useJob();
-  const { advice, held } = useTracing();
-  const asked = view.facts.asked > 0;
+  const { advice, held } = useJob().view.tracing;
+  const settled = view.facts.trace?.settled ?? false;
+  const asked = view.facts.asked > 0 || settled;
   const answers = advice.slice(0, KEYS.length).flatMap((a, i) => {
     const words = adviceText(a);
     return words.yes !== null && words.no !== null ? [{ keys: KEYS[i]!, yes: words.yes, no: words.no }] : [];
@@ -101,9 +107,8 @@ function NextTests() {
         ),
   );
   if (advice.length === 0 && held.length === 0) return null;
-  return (
-    <section aria-label="What to do next">
-      <h2 className={styles.head}>What to do next</h2>
+  const tests = (
+    <>
       <ol className={styles.next}>
         {advice.map((a, i) => (
           <AdviceItem key={keyOf(a)} of={a} keys={KEYS[i] ?? null} say={(line) => void submit(line)} quiet={asked} />
@@ -121,6 +126,18 @@ function NextTests() {
           .
         </p>
       )}
+    </>
+  );
+  // once a cause is shown the rest is for who still doubts it
+  return settled ? (
+    <details className={styles.more}>
+      <summary>A cause is shown. What else would tell</summary>
+      {tests}
+    </details>
+  ) : (
+    <section aria-label="What to do next">
+      <h2 className={styles.head}>What to do next</h2>
+      {tests}
     </section>
   );
 }

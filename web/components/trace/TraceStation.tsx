@@ -11,6 +11,7 @@ import { useKeys } from "../shared/useKeys";
 import { BridgeAid } from "./BridgeAid";
 import { OnPaper } from "./OnPaper";
 import { Patterns } from "./Patterns";
+import { SectionPicture } from "./SectionPicture";
 import { Suspects } from "./Suspects";
 import styles from "./Trace.module.css";
 
@@ -68,6 +69,7 @@ export function TraceStation() {
         </section>
       )}
       <Suspects />
+      <SectionPicture />
       <h2 className={styles.head}>Tried</h2>
       {tried.length === 0 ? (
         <p className="muted">

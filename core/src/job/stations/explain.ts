@@ -5,8 +5,9 @@ export const explain: Station<"explain"> = {
   id: "explain",
   path: "explain",
   state: ({ explained }) => (explained ? { kind: "done" } : { kind: "untouched" }),
-  act({ explained, positions }) {
+  /** Once a cause is shown by what was measured or tried, no model has to say so too. */
+  act({ explained, positions, trace }) {
     const bad = positions.filter(needsDecision);
-    return explained === false && bad.length > 0 ? { code: "explain", positions: bad.map((p) => p.designator) } : null;
+    return !trace?.settled && explained === false && bad.length > 0 ? { code: "explain", positions: bad.map((p) => p.designator) } : null;
   },
 };

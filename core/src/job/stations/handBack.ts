@@ -14,6 +14,7 @@ export const handBack: Station<"handBack"> = {
     if (isClosed(job.state)) return { code: "closed" };
     const chosen = job.positions.filter((p) => p.decision === "replace");
     if (chosen.length > 0) return { code: "fit", position: chosen[0]!.designator, left: chosen.length };
+    if (job.trace && !job.trace.settled && job.proven === null) return { code: "noCause" };
     return job.proven === false ? { code: "prove" } : { code: "handBack" };
   },
 };

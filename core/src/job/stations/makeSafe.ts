@@ -1,5 +1,6 @@
 import { handsAllowed } from "../../bringUp";
 import { measure } from "./measure";
+import { advised } from "./trace";
 import type { NextAct, Station, StationState } from "./station";
 
 export const makeSafe: Station<"makeSafe"> = {
@@ -23,7 +24,11 @@ export const makeSafe: Station<"makeSafe"> = {
     const { safety, positions } = job;
     if (handsAllowed(safety)) return null;
     // once everything is measured and decided, charge no longer stands between the technician and the report
-    const handsNeeded = positions.length === 0 || measure.act(job) !== null;
+    const next = advised(job);
+    const handsNeeded =
+      positions.length === 0 || measure.act(job) !== null || next?.code === "mend" || (next?.code === "advise" && next.advice.hands);
+    // a unit that is on stays on for a test that needs it so
+    if (safety.kind === "energised" && next?.code === "advise" && next.advice.power) return null;
     if (!handsNeeded && safety.kind !== "energised") return null;
     switch (safety.kind) {
       case "energised":

@@ -5,6 +5,15 @@ import type { NextAct, Station, StationState } from "./station";
 /** A new part that was not measured yet holds nothing up. */
 const isUnmeasured = (p: PositionFacts) => p.verdict === "unmeasured" && !p.renewed;
 
+/** A part not measured yet whose twin is bad. */
+export function twinWaiting(positions: readonly PositionFacts[]): { position: string; twinOf: string } | null {
+  for (const b of positions.filter((p) => isBad(p.verdict))) {
+    const twin = positions.find((p) => isUnmeasured(p) && b.twins.includes(p.designator));
+    if (twin) return { position: twin.designator, twinOf: b.designator };
+  }
+  return null;
+}
+
 export const measure: Station<"measure"> = {
   id: "measure",
   path: "measure",
@@ -13,17 +22,14 @@ export const measure: Station<"measure"> = {
     if (measured === 0) return { kind: "untouched" };
     return measured < positions.length ? { kind: "underWay", done: measured, of: positions.length } : { kind: "done" };
   },
-  /** Twins of the bad first, then the rest, then what is undecided, then what is condemned in circuit only. */
-  act({ positions }): NextAct | null {
+  /** Twins of the bad first, then what the tracing asks for, else the rest; then what is undecided or condemned in circuit only. */
+  act({ positions, trace }): NextAct | null {
     if (positions.length === 0) return { code: "listPositions" };
     const unmeasured = positions.filter(isUnmeasured);
-    const bad = positions.filter((p) => isBad(p.verdict));
-    const twin = unmeasured.find((p) => bad.some((b) => b.twins.includes(p.designator)));
-    if (twin) {
-      const of = bad.find((b) => b.twins.includes(twin.designator))!;
-      return { code: "measure", position: twin.designator, twinOf: of.designator, left: unmeasured.length };
-    }
-    if (unmeasured.length > 0) return { code: "measure", position: unmeasured[0]!.designator, twinOf: null, left: unmeasured.length };
+    const twin = twinWaiting(positions);
+    if (twin) return { code: "measure", ...twin, left: unmeasured.length };
+    const wanted = trace ? trace.measure : unmeasured.map((p) => p.designator);
+    if (wanted.length > 0) return { code: "measure", position: wanted[0]!, twinOf: null, left: wanted.length };
     const open = positions.filter((p) => p.decision === "none");
     const undecided = open.find((p) => p.verdict === "undecided" && p.settle !== null);
     if (undecided) return { code: "settle", position: undecided.designator, settle: undecided.settle! };

@@ -1,5 +1,7 @@
+import type { HypothesisId } from "../../knowledge";
 import type { Settle } from "../../verdict";
 import type { JobFacts } from "../facts";
+import type { Advice } from "../tracing";
 import type { ClosingHold } from "../state";
 
 export type StationState =
@@ -18,6 +20,9 @@ export type NextAct =
   | { code: "look" }
   | { code: "measureFuse"; part: string }
   | { code: "answer"; left: number }
+  /** a shown cause that is no capacitor of the list: see to it, and say what it changed */
+  | { code: "mend"; hypothesis: HypothesisId; part: string | null }
+  | { code: "advise"; advice: Advice }
   | { code: "listPositions" }
   | { code: "measure"; position: string; twinOf: string | null; left: number }
   | { code: "settle"; position: string; settle: Settle }
@@ -27,6 +32,8 @@ export type NextAct =
   | { code: "replaceTemporary"; position: string }
   | { code: "fit"; position: string; left: number }
   | { code: "prove" }
+  /** nothing is shown and nothing is left that tells much */
+  | { code: "noCause" }
   | { code: "handBack" }
   | { code: "closed" };
 

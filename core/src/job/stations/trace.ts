@@ -1,4 +1,6 @@
-import type { Station } from "./station";
+import type { JobFacts } from "../facts";
+import { twinWaiting } from "./measure";
+import type { NextAct, Station } from "./station";
 
 export const trace: Station<"trace"> = {
   id: "trace",
@@ -7,5 +9,16 @@ export const trace: Station<"trace"> = {
     asked > 0
       ? { kind: "underWay", done: Math.max(0, tried - asked), of: Math.max(tried, asked) }
       : { kind: tried > 0 ? "done" : "untouched" },
-  act: ({ asked }) => (asked > 0 ? { code: "answer", left: asked } : null),
+  act(job): NextAct | null {
+    return job.asked > 0 ? { code: "answer", left: job.asked } : advised(job);
+  },
 };
+
+/** What the tracing asks for beside measuring a capacitor of the list; nothing once a part was chosen or fitted: it goes in and is proven first. */
+export function advised({ trace: t, proven, positions }: JobFacts): NextAct | null {
+  if (t === null || proven !== null || positions.some((p) => p.decision === "replace")) return null;
+  if (t.mend) return { code: "mend", ...t.mend };
+  const { advice } = t;
+  if (t.settled || advice === null || twinWaiting(positions)) return null;
+  return advice.kind !== "measure" || advice.designators.length === 0 ? { code: "advise", advice } : null;
+}

@@ -1,0 +1,88 @@
+import type { Scope } from "../device";
+import type { Act } from "../evidence";
+import { filtersSupply } from "../part";
+import { isCondemned } from "../verdict";
+import { isClosed, type JobFacts, type TraceFacts } from "./facts";
+import type { JobPicture, PositionPicture } from "./picture";
+import type { JobState } from "./state";
+import { traceJob, type Suspect, type TracedJob, type Tracing } from "./tracing";
+
+/** What the weighing must know of a job. */
+export interface WeighedJob extends TracedJob {
+  state: JobState;
+  scopeSchool: Scope;
+}
+
+/** Everything on record weighed, and what it comes to for the path. */
+export interface Weighed {
+  tracing: Tracing;
+  facts: JobFacts;
+}
+
+/** Weighs a picture, once for all that is shown of it. */
+export function weigh(job: WeighedJob, picture: Pick<JobPicture, "positions" | "unit" | "safety" | "facts">): Weighed {
+  const tracing = traceJob(job, picture);
+  const traced = job.findings.length > 0 && !isClosed(job.state);
+  return { tracing, facts: { ...picture.facts, trace: traced ? traceFacts(tracing, job, picture) : null } };
+}
+
+/** Under this many bits a test is not worth the walk to it. */
+const WORTH_BITS = 0.02;
+
+function traceFacts(
+  tracing: Tracing,
+  { scopeSchool }: WeighedJob,
+  { positions, unit }: Pick<JobPicture, "positions" | "unit">,
+): TraceFacts {
+  const shown = tracing.suspects.filter((s) => s.state === "shown");
+  const listed = new Set(positions.map((p) => p.designator));
+  const mend = shown.flatMap((s) => mendingOf(s, listed, unit.tried) ?? [])[0] ?? null;
+  const [advice = null] = tracing.advice.filter((a) => a.bits >= WORTH_BITS);
+  const left = positions.filter((p) => p.verdict.state === "unmeasured" && !p.renewed);
+  const measure = shown.length > 0 ? byScope(scopeSchool, left, positions) : bySuspicion(tracing, left);
+  return { settled: shown.length > 0, mend, advice, measure: measure.map((p) => p.designator) };
+}
+
+const MENDS: ReadonlySet<Act> = new Set<Act>(["replaced", "resoldered", "cleaned"]);
+
+/** What is to be seen to where the cause is no capacitor of the list: by its part, where one was measured or followed. */
+function mendingOf(s: Suspect, listed: ReadonlySet<string>, tried: JobPicture["unit"]["tried"]): TraceFacts["mend"] {
+  const { decisive } = s;
+  if (decisive === null || decisive.by === "cured" || decisive.by === "changedNothing" || decisive.by === "measuredSound") return null;
+  const part =
+    decisive.by === "measuredOut" ? decisive.designator : (tried.find((t) => t.seq === decisive.seq)?.tried.to.flatMap(nameOf)[0] ?? null);
+  if (part !== null && listed.has(part)) return null;
+  const done = tried.some((t) => MENDS.has(t.tried.act) && (part === null || t.tried.to.flatMap(nameOf).includes(part)));
+  return done ? null : { hypothesis: s.id, part };
+}
+const nameOf = (s: { kind: string; name?: string }): string[] => (s.name === undefined ? [] : [s.name]);
+
+/** Once a cause is shown, what else is measured is a matter of school: nothing, its kind, its section; all that goes out need not be. */
+function byScope(scope: Scope, left: readonly PositionPicture[], positions: readonly PositionPicture[]): PositionPicture[] {
+  const bad = positions.filter((p) => isCondemned(p.fittings[0]!.verdict.state));
+  switch (scope) {
+    case "provenBad":
+    case "everyElectrolytic":
+      return [];
+    case "provenBadAndKind":
+      return left.filter((p) => bad.some((b) => b.role === p.role));
+    case "section":
+      return left.filter((p) => bad.some((b) => b.section === p.section));
+  }
+}
+
+/** What is asked for first; what filters the supply before the rest where power waits for it. */
+function bySuspicion({ advice, held, suspects }: Tracing, left: readonly PositionPicture[]): PositionPicture[] {
+  const asked = advice[0]?.kind === "measure" ? advice[0].designators : [];
+  const powerWaits = held.some((h) => h.by === "firstPower");
+  const suspected = suspects.filter((s) => s.state !== "ruledOut").flatMap((s) => s.designators);
+  const at = (p: PositionPicture) =>
+    asked.includes(p.designator)
+      ? -2
+      : powerWaits && filtersSupply(p.role)
+        ? -1
+        : suspected.includes(p.designator)
+          ? suspected.indexOf(p.designator)
+          : suspected.length;
+  return [...left].sort((a, b) => at(a) - at(b));
+}
