@@ -113,6 +113,13 @@ export const testText: Readonly<Record<TestId, TestWords>> = {
     "swapped valve left with valve right, fault followed",
     "swapped valve left with valve right, fault stayed",
   ),
+  swapChannels: said(
+    "Cross the channels before the power stage.",
+    "Off, then left into right and right into left, volume low.",
+    "the fault changes sides: it lies before",
+    "swapped left channel with right, fault followed",
+    "swapped left channel with right, fault stayed",
+  ),
   unplugLoads: said(
     "Unplug the boards from the supply.",
     "One plug after the other, off each time; read the rail alone.",

@@ -70,6 +70,22 @@ describe("from the complaint to the part", () => {
     const went = end({ ...speaker, steps: ["swapped left tweeter with right tweeter, fault followed"] });
     expect(went.suspects[0]).toMatchObject({ id: "driverBad", state: "shown" });
   });
+  test("crossed channels say on which side of the crossing it lies, and decide nothing", () => {
+    const dull = { unit: { kind: "stereoAmplifier", supply: "linear", channels: 2 }, findings: ["weakBass", "oneChannel"] } as const;
+    const went = end({ ...dull, steps: ["swapped left channel with right, fault followed"] });
+    const stayed = end({ ...dull, steps: ["swapped left channel with right, fault stayed"] });
+    expect(suspect(went, "couplingDried").chance).toBeGreaterThan(1.4 * suspect(stayed, "couplingDried").chance);
+    expect(went.suspects.every((s) => s.decisive === null)).toBe(true);
+  });
+  test("a fault that goes with a swapped transistor is that transistor's, not a driver's", () => {
+    const t = end({
+      unit: { kind: "stereoAmplifier", supply: "linear", channels: 2 },
+      findings: ["crackle", "oneChannel"],
+      steps: ["swapped Q3 with Q103, fault followed"],
+    });
+    expect(suspect(t, "driverBad")?.chance ?? 0).toBeLessThan(0.1);
+    expect(t.suspects.filter((s) => s.decisive?.by === "followed").map((s) => s.id)).toContain("noisyDevice");
+  });
   test("a rail that comes back without a board is that board's load", () => {
     const synth = { unit: { kind: "synthesizer", supply: "linear", ageYears: 38 }, findings: ["noSound", "highStandbyCurrent"] } as const;
     const t = end({

@@ -383,12 +383,18 @@ const TOUCHES: ReadonlySet<Act> = new Set<Act>(["pressed", "knocked", "cleaned"]
 
 /** The test of the table that this was; null where it is none. */
 function testOf({ tried: t }: TriedPicture): TestId | null {
-  if (t.act === "swapped") return t.to.some((s) => isValve(nameOf(s))) ? "swapValves" : "swapDrivers";
+  if (t.act === "swapped") return SWAPS.find(([words]) => t.to.some((s) => words.test(nameOf(s))))?.[1] ?? null;
   if (t.act === "resoldered") return "resolder";
   const named = t.to.flatMap((s) => namedBy(nameOf(s))).flatMap((id) => TEST_OF_NAMED[id] ?? []);
   return TOUCHES.has(t.act) && named[0] !== undefined ? named[0] : (TEST_OF_ACT[t.act] ?? null);
 }
-const isValve = (name: string): boolean => /\b(valve|tube|V\d)/i.test(name);
+const SWAPS: readonly (readonly [RegExp, "swapValves" | "swapDrivers" | "swapChannels"])[] = [
+  [/\b(valve|tube|V\d)/i, "swapValves"],
+  [/\b(driver|speaker|loudspeaker|tweeter|woofer|cone|voice coil|box|cabinet)\b/i, "swapDrivers"],
+  [/\b(channel|side|input|stage|preamp)\b/i, "swapChannels"],
+];
+/** Fault and swapped thing went together: shown, of these. */
+const SWAP_SHOWS: Partial<Record<TestId, readonly HypothesisId[]>> = { swapValves: ["valveWorn"], swapDrivers: ["driverBad"] };
 
 /** What an act on a thing says of the faults that thing can be, and of the kind of test it is. */
 function tried(t: TriedPicture, positions: readonly PositionPicture[], rows: readonly HypothesisRow[]): Evidence[] {
@@ -396,12 +402,15 @@ function tried(t: TriedPicture, positions: readonly PositionPicture[], rows: rea
   if (t.refused) return [];
   const id = `tried:${t.seq}`;
   if (act === "swapped" && followed !== null) {
-    const valve = testOf(t) === "swapValves";
-    const test = BENCH_TESTS.find((x) => x.id === (valve ? "swapValves" : "swapDrivers"))!;
     const went = followed === "part";
-    const about_ = { id, chance: chancesOf(test, rows), base: test.rest, happened: went, rule: test.rule, weight: DECISIVE } as const;
-    const which: readonly HypothesisId[] = valve ? ["valveWorn"] : ["driverBad"];
-    return [{ ...about_, decisive: { for: which, what: went ? { by: "followed", seq: t.seq } : { by: "changedNothing", seq: t.seq } } }];
+    const kind = testOf(t);
+    const test = BENCH_TESTS.find((x) => x.id === kind);
+    const which: readonly HypothesisId[] = kind === null ? faultsOf(to, [], rows) : (SWAP_SHOWS[kind] ?? []);
+    const swapped: Evidence = test
+      ? { id, chance: chancesOf(test, rows), base: test.rest, happened: went, rule: test.rule, weight: DECISIVE }
+      : about(id, which, rows, 0.9, 0.05, went, DECISIVE);
+    if (which.length === 0) return test ? [{ ...swapped, weight: 1 }] : [];
+    return [{ ...swapped, decisive: { for: which, what: went ? { by: "followed", seq: t.seq } : { by: "changedNothing", seq: t.seq } } }];
   }
   const recovered =
     outcome === null &&
