@@ -1,9 +1,11 @@
 import "server-only";
+import { caseOf } from "@mirvek/core/job";
 import type { JobData } from "../schemas/jobView";
 import { isConnectionError, pool, transaction, type Db } from "./db";
 import { loadJobData, loadJobView } from "./loadJob";
 import { refuseMissing } from "./refusal";
 import { findJob } from "./repositories/jobs";
+import { listLedger } from "./repositories/ledger";
 import { routeNumber } from "./routeNumber";
 
 async function jobOf(segment: string) {
@@ -24,6 +26,15 @@ export async function readJob(segment: string) {
 
 /** A job's records, for a browser that judges them itself. @throws Refused when there is none of that number */
 export const readJobData = async (segment: string): Promise<JobData> => loadJobData(pool(), await jobOf(segment));
+
+/** A job as a case that `./mirvek trace` reads, with the lines that could not be taken along. @throws Refused when there is none of that number */
+export async function readCaseOf(segment: string) {
+  const job = await jobOf(segment);
+  const [{ records, shop }, ledger] = [await loadJobData(pool(), job), await listLedger(pool(), job.id)];
+  const lines = ledger.flatMap((e) => (e.what === "line" ? [e] : []));
+  const { case: made, left } = caseOf(records.job, records, shop, lines);
+  return left.length === 0 ? made : { ...made, left };
+}
 
 /**
  * A write to a job, answered with its records as they stand after it; null where it was kept and could not be read back, which is no

@@ -1,6 +1,6 @@
 import type { FindingToken } from "@mirvek/core/device";
 import type { Advice, Decisive, Reason, SuspectState, TriedPicture } from "@mirvek/core/job";
-import type { HypothesisId, TestId } from "@mirvek/core/knowledge";
+import { HYPOTHESES, type HypothesisId, type TestId } from "@mirvek/core/knowledge";
 import { triedOutcomeText, triedText } from "./observation";
 import { list } from "./quantity";
 import { findingName } from "./vocabulary";
@@ -171,7 +171,7 @@ export const testText: Readonly<Record<TestId, TestWords>> = {
     "Follow the supply with the ohmmeter, from the fuse on.",
     "Off, unplugged: lead, switch, fuse, primary.",
     "it ends somewhere",
-    "trace by switch cracked",
+    "S1 ol",
   ),
   rectifierBad: read("Each rectifier diode both ways.", "Diode test, off and discharged.", "one is open or shorted", "D1 0.55 ol"),
   outputBad: read("Output devices, junctions and collector to emitter.", "Off and discharged.", "one is shorted", "Q1 0.02 ohm"),
@@ -235,15 +235,15 @@ export const testText: Readonly<Record<TestId, TestWords>> = {
 };
 
 const CONFIRM: Partial<Record<HypothesisId, string>> = {
-  jointCrack: "resoldered joint, gone",
-  boardShort: "lifted board, gone",
-  dirtyControl: "cleaned control, gone",
-  connector: "cleaned connector, gone",
-  earthPoint: "cleaned earth lug, gone",
-  groundLoop: "other cable, gone",
-  relayContact: "cleaned relay, gone",
-  driverBad: "replaced driver, gone",
-  valveWorn: "replaced valve, gone",
+  jointCrack: "resoldered joint",
+  boardShort: "lifted board",
+  dirtyControl: "cleaned control",
+  connector: "cleaned connector",
+  earthPoint: "cleaned earth lug",
+  groundLoop: "other cable",
+  relayContact: "cleaned relay",
+  driverBad: "replaced driver",
+  valveWorn: "replaced valve",
 };
 
 /** What to do, how, and what it would mean. */
@@ -266,13 +266,24 @@ export function adviceText(a: Advice): {
       `${first} esr 0.4`,
     );
   }
-  const bridge = a.designators[0];
-  return read(
-    bridge ? `Prove it: a good part across ${bridge}, or in its place.` : `Prove it: mend it alone and see whether ${"the fault"} goes.`,
+  const [bridge] = a.designators;
+  const { reads } = HYPOTHESES.find((h) => h.id === a.hypothesis)!;
+  const outcomes = (act: string, how: string, what: string) => said(act, how, "the fault goes", `${what}, gone`, `${what}, no difference`);
+  // a good part across a short or a leak changes nothing
+  if (bridge && (reads === "shorted" || reads === "leaky"))
+    return outcomes(`Prove it: lift one leg of ${bridge}.`, "One at a time, off and discharged while it is done.", `lifted ${bridge}`);
+  return outcomes(
+    bridge ? `Prove it: a good part across ${bridge}, or in its place.` : "Prove it: mend it alone and see whether the fault goes.",
     "One change at a time, with the unit off and discharged while it is made.",
-    "the fault goes",
-    bridge ? `10u 50v over ${bridge}, gone` : (CONFIRM[a.hypothesis] ?? "replaced part, gone"),
+    bridge ? `${a.like ? markingSaid(a.like) : "good part"} over ${bridge}` : (CONFIRM[a.hypothesis] ?? "replaced part"),
   );
+}
+
+/** A marking as it is said on the line: "4700u 50v" */
+function markingSaid({ farads, volts }: NonNullable<Extract<Advice, { kind: "confirm" }>["like"]>): string {
+  const [scale, unit] = farads >= 1e-6 ? [1e6, "u"] : farads >= 1e-9 ? [1e9, "n"] : [1e12, "p"];
+  const value = `${Number((farads * scale).toPrecision(3))}${unit}`;
+  return volts === null ? value : `${value} ${Number(volts.toPrecision(3))}v`;
 }
 
 /** "the hum is in every channel", "C2 reads bad", "line 214: inputs shorted, no difference" */

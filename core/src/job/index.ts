@@ -65,4 +65,5 @@ export {
 } from "./tracing";
 export { weigh, type Weighed, type WeighedJob } from "./weigh";
 export { sectionPicture, sectionsIn, type SectionBox, type SectionLink } from "./sections";
-export { readCase, traceCase, type CaseAnswer, type CaseIssue, type TraceCase } from "./traceCase";
+export { caseOf } from "./caseOf";
+export { readCase, traceCase, type CaseLine, type CaseAnswer, type CaseIssue, type TraceCase } from "./traceCase";

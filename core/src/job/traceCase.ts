@@ -11,6 +11,11 @@ import { traceJob, type TracedJob, type Tracing } from "./tracing";
 
 // A job as a file that can be traced without a shop: what was complained of, which parts there are, and what was said, step by step.
 
+/** A line as it was said: by itself, or with the part under the cursor, what the meter showed, and that the part was out of circuit. */
+export type CaseLine = string | { line: string; on?: string; out?: boolean; meter?: CaseMeter };
+export const CASE_METERS = ["esr", "bridge", "multi"] as const;
+export type CaseMeter = (typeof CASE_METERS)[number];
+
 /** Version 1. Lines are those of the readout line; times are none of its business: each line is a minute after the one before. */
 export interface TraceCase {
   mirvekCase: 1;
@@ -22,7 +27,7 @@ export interface TraceCase {
   parts?: readonly string[];
   firstPower?: "suppliesFirst" | "lookUnderLimiter";
   /** lines said one after the other; an answer is given after each step */
-  steps?: readonly (string | readonly string[])[];
+  steps?: readonly (CaseLine | readonly CaseLine[])[];
 }
 
 export type CaseIssue =
@@ -46,7 +51,8 @@ const METERS: readonly ReadoutMeter[] = [
   { id: "bridge", word: "bridge", shows: "capacitance", esrAt: hertz(120), capacitanceAt: hertz(120) },
   { id: "multi", word: "multi", shows: "ohmmeter", esrAt: hertz(100_000), capacitanceAt: "dc" },
 ];
-const SHOP: ShopFacts = {
+/** The shop a case is judged in: none of its own. */
+export const CASE_SHOP: ShopFacts = {
   meters: METERS,
   shelf: [],
   norms: ESR_NORMS,
@@ -87,7 +93,7 @@ export function readCase(x: unknown): Result<TraceCase, CaseIssue> {
   const steps = lists.steps as unknown[];
   const oddPart = parts.findIndex((t) => !isText(t));
   if (oddPart >= 0) return fail({ code: "wrongKind", at: `parts[${oddPart}]`, wanted: "text" });
-  const oddStep = steps.findIndex((s) => !isText(s) && !(Array.isArray(s) && s.every(isText)));
+  const oddStep = steps.findIndex((s) => !isLine(s) && !(Array.isArray(s) && s.every(isLine)));
   if (oddStep >= 0) return fail({ code: "wrongKind", at: `steps[${oddStep}]`, wanted: "a line or a list of lines" });
   const faulty = c["faultyChannel"] ?? null;
   if (faulty !== null && !isText(faulty)) return fail({ code: "wrongKind", at: "faultyChannel", wanted: "text or null" });
@@ -110,13 +116,27 @@ export function readCase(x: unknown): Result<TraceCase, CaseIssue> {
       faultyChannel: faulty as string | null,
       parts: parts as string[],
       firstPower: first,
-      steps: steps as (string | string[])[],
+      steps: steps as (CaseLine | CaseLine[])[],
     },
   };
 }
 
-/** Traces a case step by step: first from the complaint alone, then after each step. */
-export function traceCase(c: TraceCase): Result<CaseAnswer, CaseIssue> {
+function isLine(x: unknown): boolean {
+  if (typeof x === "string") return true;
+  if (typeof x !== "object" || x === null || Array.isArray(x)) return false;
+  const { line, on = "", out = false, meter = "esr", ...rest } = x as Record<string, unknown>;
+  const known = (CASE_METERS as readonly unknown[]).includes(meter);
+  return typeof line === "string" && typeof on === "string" && typeof out === "boolean" && known && Object.keys(rest).length === 0;
+}
+
+/** A line as it is understood in a case, `seq` being its place. */
+export const enteredOf = (said: CaseLine, seq: number): EnteredLine => {
+  const { line, on = null, out = false, meter = "esr" } = typeof said === "string" ? { line: said } : said;
+  return { key: `line-${seq}`, line, current: on, meter, inCircuit: !out, refersTo: null, at: seq * MINUTE };
+};
+
+/** The job of a case with its parts, before anything is said. */
+export function beginCase(c: TraceCase): Result<{ job: TracedJob; records: JobRecords }, CaseIssue> {
   const listed = parsePositionList((c.parts ?? []).join("\n"));
   const wrong = listed.issues[0];
   if (wrong) return { ok: false, issue: { code: "part", at: `parts[${wrong.line - 1}]`, text: wrong.text, why: wrong.issue.code } };
@@ -134,33 +154,37 @@ export function traceCase(c: TraceCase): Result<CaseAnswer, CaseIssue> {
     firstPowerSchool: c.firstPower ?? "lookUnderLimiter",
     waiver: null,
   };
-  let records: JobRecords = { ...NOTHING, job, positions: listed.drafts.map((d, i) => positionOf(d, i + 1)) };
+  return { ok: true, value: { job, records: { ...NOTHING, job, positions: listed.drafts.map((d, i) => positionOf(d, i + 1)) } } };
+}
+
+/** Traces a case step by step: first from the complaint alone, then after each step. */
+export function traceCase(c: TraceCase): Result<CaseAnswer, CaseIssue> {
+  const begun = beginCase(c);
+  if (!begun.ok) return begun;
+  const { job } = begun.value;
+  let { records } = begun.value;
   const picture = makePicture();
   const answers: CaseAnswer["steps"][number][] = [];
   // a file is not a unit on the bench: what may be touched is the reader's to know
   const answer = (after: number, lines: readonly string[]) =>
-    answers.push({ after, lines, ...traceJob(job, { ...picture(records, SHOP), safety: { kind: "safe", since: 0 } }) });
+    answers.push({ after, lines, ...traceJob(job, { ...picture(records, CASE_SHOP), safety: { kind: "safe", since: 0 } }) });
   answer(0, []);
   let seq = 0;
   for (const [i, step] of (c.steps ?? []).entries()) {
-    const lines = typeof step === "string" ? [step] : step;
-    for (const [k, line] of lines.entries()) {
+    const many = Array.isArray(step);
+    const lines: readonly CaseLine[] = many ? step : [step as CaseLine];
+    for (const [k, said] of lines.entries()) {
       seq++;
-      const entered: EnteredLine = {
-        key: `line-${seq}`,
-        line,
-        current: null,
-        meter: "esr",
-        inCircuit: true,
-        refersTo: null,
-        at: seq * MINUTE,
-      };
-      const entry = understand(records, SHOP, entered);
-      const at = typeof step === "string" ? `steps[${i}]` : `steps[${i}][${k}]`;
-      if (!entry.ok) return { ok: false, issue: { code: "line", at, text: line, why: entry.issue.code } };
-      records = applyLine(records, SHOP, entered, entry.value, { seq, by: "case", positionId: () => -seq, chosen: () => null });
+      const entered = enteredOf(said, seq);
+      const entry = understand(records, CASE_SHOP, entered);
+      const at = many ? `steps[${i}][${k}]` : `steps[${i}]`;
+      if (!entry.ok) return { ok: false, issue: { code: "line", at, text: entered.line, why: entry.issue.code } };
+      records = applyLine(records, CASE_SHOP, entered, entry.value, { seq, by: "case", positionId: () => -seq, chosen: () => null });
     }
-    answer(i + 1, lines);
+    answer(
+      i + 1,
+      lines.map((l) => (typeof l === "string" ? l : l.line)),
+    );
   }
   return { ok: true, value: { mirvekAnswer: 1, steps: answers } };
 }

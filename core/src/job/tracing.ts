@@ -59,7 +59,13 @@ type AdviceWhat =
   | { kind: "test"; test: TestId }
   | { kind: "measure"; hypothesis: HypothesisId; designators: readonly string[] }
   /** bridge it, replace it for a trial, clean or resolder it: gone means shown */
-  | { kind: "confirm"; hypothesis: HypothesisId; designators: readonly string[] };
+  | {
+      kind: "confirm";
+      hypothesis: HypothesisId;
+      designators: readonly string[];
+      /** what a good part for the first of them is marked, in farads and volts; null where none is named */
+      like: { farads: number; volts: number | null } | null;
+    };
 
 export interface Tracing {
   suspects: readonly Suspect[];
@@ -348,6 +354,19 @@ function otherParts(unit: JobPicture["unit"], rows: readonly HypothesisRow[]): E
       const test = BENCH_TESTS.find((t) => t.id === "fuseOpen")!;
       return [{ id: `part:${p.name}`, chance: chancesOf(test, rows), base: test.rest, happened: bad, rule: "shows", weight: sure }];
     }
+    if ((p.class === "switch" || p.class === "connector") && state !== "worn") {
+      const test = BENCH_TESTS.find((t) => t.id === "pathBroken")!;
+      return [
+        {
+          id: `part:${p.name}`,
+          chance: chancesOf(test, rows),
+          base: test.rest,
+          happened: bad,
+          rule: "shows",
+          weight: bad ? sure : 0.5 * sure,
+        },
+      ];
+    }
     const ids: readonly HypothesisId[] =
       p.class === "diode" ? (state === "open" ? ["rectifierOpen"] : ["rectifierShorted"]) : (OF_CLASS[p.class] ?? []);
     if (ids.length === 0) return [];
@@ -422,6 +441,7 @@ function tried(t: TriedPicture, positions: readonly PositionPicture[], rows: rea
   const happened = recovered || GONE.has(outcome!);
   const weight = (outcome === "better" || outcome === "worse" ? 0.6 : 1) * (t.asSet ? 0.7 : 1);
   const capacitors = to.flatMap((s) => positions.filter((p) => p.designator === nameOf(s)));
+  if (act === "lifted" && capacitors.length > 0) return isolated(t, capacitors, rows);
   const meant = faultsOf(to, capacitors, rows);
   const out: Evidence[] = [];
   const test = testOf(t);
@@ -469,6 +489,21 @@ function tried(t: TriedPicture, positions: readonly PositionPicture[], rows: rea
     );
   }
   return out;
+}
+
+/** A capacitor with a leg in the air: where the fault goes, it was shorted or leaked. That decides, where it was the only one. */
+function isolated(t: TriedPicture, capacitors: readonly PositionPicture[], rows: readonly HypothesisRow[]): Evidence[] {
+  const { outcome } = t.tried;
+  const roles = new Set<Role>(capacitors.map((p) => p.role));
+  const meant = rows
+    .filter((h) => (h.reads === "shorted" || h.reads === "leaky") && h.roles.some((r) => roles.has(r)))
+    .filter((h) => h.id !== "tantalumShorted" || capacitors.some((p) => p.technology === "tantalum"))
+    .map((h) => h.id);
+  if (meant.length === 0) return [];
+  const alone = capacitors.length === 1 && !t.asSet;
+  const e = about(`tried:${t.seq}`, meant, rows, 0.9, 0.03, outcome === "gone" || outcome === "better", alone ? DECISIVE : 1);
+  if (outcome === "gone") return [{ ...e, rule: "cures", decisive: { for: meant, what: { by: "cured", seq: t.seq, asSet: !alone } } }];
+  return [outcome === "same" && alone ? { ...e, rule: "cures", decisive: { for: meant, what: { by: "changedNothing", seq: t.seq } } } : e];
 }
 
 /** Which faults the things of an act can be. */
@@ -526,7 +561,11 @@ function adviceOf(
           ? ["fuseOpen"]
           : p.class === "diode"
             ? ["rectifierBad"]
-            : [],
+            : p.class === "transistor"
+              ? ["outputBad"]
+              : p.class === "switch" || p.class === "connector"
+                ? ["pathBroken"]
+                : [],
     ),
     ...(job.findings.includes("volumeChangesIt") || job.findings.includes("volumeNoEffect") ? (["volumeDown"] as const) : []),
     ...(job.findings.includes("otherCableHelps") ? (["otherCable"] as const) : []),
@@ -574,10 +613,19 @@ function adviceOf(
   for (const [i, h] of rows.entries()) {
     if (posterior.marginal[i]! < CONFIRM_FROM || evidence.some((e) => e.decisive?.for.includes(h.id))) continue;
     const chance = rows.map((o) => (o.id === h.id ? 0.9 : 0.03));
-    const designators = partsOf(h, positions, job)
-      .slice(0, 2)
-      .map((p) => p.designator);
-    consider(chance, 0.03, CONFIRM_MINUTES, { kind: "confirm", hypothesis: h.id, designators }, false, true);
+    const [worst, next] = partsOf(h, positions, job);
+    const designators = [worst, next].flatMap((p) => p?.designator ?? []);
+    // what is nowhere in particular cannot be mended: something beside the complaint must point to it
+    const located = designators.length > 0 || evidence.some((e) => !COMPLAINED.test(e.id) && weightOfWitness(e, i, posterior) > LOCATES);
+    if (!located) continue;
+    consider(
+      chance,
+      0.03,
+      CONFIRM_MINUTES,
+      { kind: "confirm", hypothesis: h.id, designators, like: worst ? { farads: worst.nominal, volts: worst.rated } : null },
+      false,
+      true,
+    );
   }
   const holdsPower =
     job.firstPowerSchool === "suppliesFirst" &&
@@ -594,6 +642,8 @@ function adviceOf(
 const LEAST_BITS = 0.004;
 /** Minutes to set a test up, whichever it is (common practice). */
 const SETTING_UP = 4;
+const COMPLAINED = /^finding:/;
+const LOCATES = 0.5;
 const CONFIRM_FROM = 0.15;
 const CONFIRM_MINUTES = 8;
 const MOST_ADVICE = 3;

@@ -39,7 +39,12 @@ function traceFacts(
   const mend = shown.flatMap((s) => mendingOf(s, listed, unit.tried) ?? [])[0] ?? null;
   const [advice = null] = tracing.advice.filter((a) => a.bits >= WORTH_BITS);
   const left = positions.filter((p) => p.verdict.state === "unmeasured" && !p.renewed);
-  const measure = shown.length > 0 ? byScope(scopeSchool, left, positions) : bySuspicion(tracing, left);
+  // what a bridge or a lifted leg has shown is measured all the same before it is replaced
+  const cured = new Set(shown.flatMap((s) => (s.decisive?.by === "cured" ? touchedIn(s.decisive.seq, unit.tried) : [])));
+  const measure =
+    shown.length > 0
+      ? [...new Set([...left.filter((p) => cured.has(p.designator)), ...byScope(scopeSchool, left, positions)])]
+      : bySuspicion(tracing, left);
   return { settled: shown.length > 0, mend, advice, measure: measure.map((p) => p.designator) };
 }
 
@@ -49,12 +54,13 @@ const MENDS: ReadonlySet<Act> = new Set<Act>(["replaced", "resoldered", "cleaned
 function mendingOf(s: Suspect, listed: ReadonlySet<string>, tried: JobPicture["unit"]["tried"]): TraceFacts["mend"] {
   const { decisive } = s;
   if (decisive === null || decisive.by === "cured" || decisive.by === "changedNothing" || decisive.by === "measuredSound") return null;
-  const part =
-    decisive.by === "measuredOut" ? decisive.designator : (tried.find((t) => t.seq === decisive.seq)?.tried.to.flatMap(nameOf)[0] ?? null);
+  const part = decisive.by === "measuredOut" ? decisive.designator : (touchedIn(decisive.seq, tried)[0] ?? null);
   if (part !== null && listed.has(part)) return null;
   const done = tried.some((t) => MENDS.has(t.tried.act) && (part === null || t.tried.to.flatMap(nameOf).includes(part)));
   return done ? null : { hypothesis: s.id, part };
 }
+const touchedIn = (seq: number, tried: JobPicture["unit"]["tried"]): string[] =>
+  tried.find((t) => t.seq === seq)?.tried.to.flatMap(nameOf) ?? [];
 const nameOf = (s: { kind: string; name?: string }): string[] => (s.name === undefined ? [] : [s.name]);
 
 /** Once a cause is shown, what else is measured is a matter of school: nothing, its kind, its section; all that goes out need not be. */

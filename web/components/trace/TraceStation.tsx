@@ -97,6 +97,12 @@ export function TraceStation() {
       <OnPaper />
       <Patterns />
       <ColdStarts say={say} />
+      <p className="muted">
+        <a href={`/api/jobs/${view.job.number}/case`} download>
+          Save as a case
+        </a>{" "}
+        to teach with, or to trace again with <span className="mono">./mirvek trace</span>.
+      </p>
     </div>
   );
 }
