@@ -128,7 +128,7 @@ test("old parts that read badly are innocent: what was tried says so, and the re
   await expect(nextAct(page)).toBeVisible();
   await page.keyboard.press("Escape");
   await page.keyboard.press("e");
-  await expect(page.getByRole("row", { name: /C12 bridged with 47 µF 35 V/ })).toContainText("no difference");
+  await expect(page.getByRole("row", { name: /^C12 bridged with 47 µF 35 V/ })).toContainText("no difference");
   await expect(page.getByRole("region", { name: "Not put back" })).toContainText("C12 bridged");
   await page.keyboard.press("c");
   await expect(page.getByRole("region", { name: "Not put back" })).toHaveCount(0);

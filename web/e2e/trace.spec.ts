@@ -71,3 +71,33 @@ test("a reservoir measured bad out of circuit is shown, on the rail too", async 
   await expect(row).toContainText("shown: C1 measured out of circuit");
   await expect(page.getByRole("region", { name: "Leading suspects" })).toContainText("shown");
 });
+
+test("a unit is drawn by its sections: walked and opened by keys, and changed by what is said", async ({ page, request, baseURL }) => {
+  const complaints = watchConsole(page);
+  const number = await humming(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
+  await page.goto(`/jobs/${number}/trace`);
+  const picture = page.getByRole("group", { name: "Sections of the unit" });
+  const section = (name: RegExp) => picture.getByRole("button", { name });
+  await expect(section(/^rectifier/)).toBeVisible();
+  await section(/^rectifier/).focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(section(/^reservoirs/)).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: "reservoirs" })).toContainText("C1");
+  await say(page, "section regulators not here");
+  await expect(section(/^regulators/)).toHaveCount(0);
+  await say(page, "C1 out esr 3");
+  await expect(section(/^reservoirs.*C1 failed/)).toBeVisible();
+  await expectAccessible(page);
+  expect(complaints).toEqual([]);
+});
+
+test("a job is saved as a case that can be traced by itself", async ({ page, request, baseURL }) => {
+  const number = await humming(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
+  await page.goto(`/jobs/${number}/trace`);
+  await say(page, "C1 out esr 3");
+  await expect(page.getByRole("link", { name: "Save as a case" })).toBeVisible();
+  const made = await (await request.get(`/api/jobs/${number}/case`)).json();
+  expect(made).toMatchObject({ mirvekCase: 1, parts: ["C1 4700u 50v reservoir"], steps: [{ line: "C1 out esr 3", on: "C1", out: true }] });
+  expect((await request.get("/api/jobs/9999/case")).status()).toBe(404);
+});

@@ -20,8 +20,12 @@ export function ChooseStation() {
   const { view } = useJob();
   const { cursor, setCursor } = useCursor();
   const [all, setAll] = useState(false);
+  const [came] = useState(cursor);
   const wanted = view.positions.filter((p) => all || isBad(p.verdict.state) || decided(p) || p.designator === cursor);
-  const picked = wanted.find((p) => p.designator === cursor) ?? wanted.find((p) => !decided(p)) ?? wanted[0] ?? null;
+  const here = wanted.find((p) => p.designator === cursor);
+  const due = wanted.find((p) => isBad(p.verdict.state) && !decided(p));
+  // whoever comes from measuring a sound part is shown the bad one that waits
+  const picked = (here && due && here.designator === came && !isBad(here.verdict.state) ? due : here) ?? due ?? wanted[0] ?? null;
   return (
     <div>
       <div className={styles.split}>
@@ -63,7 +67,7 @@ export function ChooseStation() {
               key={`${picked.id} ${picked.version} ${picked.choice?.id ?? 0}`}
               position={picked}
               onDecided={(together) => {
-                const next = wanted.find((p) => !decided(p) && !together.includes(p.designator));
+                const next = wanted.find((p) => isBad(p.verdict.state) && !decided(p) && !together.includes(p.designator));
                 setCursor(next?.designator ?? picked.designator);
               }}
             />
