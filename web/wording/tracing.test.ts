@@ -64,3 +64,9 @@ test("what a suspect was shown or ruled out by is said with its line or part", (
   expect(decisiveText({ by: "cured", seq: 12, asSet: true })).toBe("the change in line 12 cured it, together with others: as a set");
   expect(decisiveText({ by: "measuredSound", designators: ["C1", "C2"] })).toBe("C1 and C2 measured sound out of circuit");
 });
+
+test("what places a fault is named as it was ticked, whichever way it counts", () => {
+  for (const token of ["oneChannel", "volumeNoEffect"] as const)
+    expect(reasonText({ witness: `finding:${token}`, happened: false, bits: 1 }, [])).not.toMatch(/^no /);
+  expect(reasonText({ witness: "finding:hum", happened: false, bits: -1 }, [])).toBe("no hum");
+});

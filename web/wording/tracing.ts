@@ -286,6 +286,8 @@ function markingSaid({ farads, volts }: NonNullable<Extract<Advice, { kind: "con
   return volts === null ? value : `${value} ${Number(volts.toPrecision(3))}v`;
 }
 
+const PLACES: ReadonlySet<string> = new Set<FindingToken>(["oneChannel", "allChannels", "volumeChangesIt", "volumeNoEffect"]);
+
 /** "the hum is in every channel", "C2 reads bad", "line 214: inputs shorted, no difference" */
 export function reasonText(r: Reason, tried: readonly TriedPicture[]): string {
   const [kind, ...rest] = r.witness.split(":");
@@ -293,7 +295,8 @@ export function reasonText(r: Reason, tried: readonly TriedPicture[]): string {
   switch (kind) {
     case "finding": {
       const name = findingName[what as FindingToken] ?? what;
-      return r.happened ? name : `no ${name}`;
+      // said to place the fault: what was ticked is the name itself
+      return r.happened || PLACES.has(what) ? name : `no ${name}`;
     }
     case "measured":
       return `${what} reads bad`;

@@ -141,6 +141,13 @@ describe("what the tracing asks for", () => {
     expect(act(traced({ settled: true, measure: [] })).code).toBe("handBack");
     expect(act(traced({ settled: true, measure: ["C2"] }))).toMatchObject({ code: "measure", position: "C2" });
   });
+  test("beside a shown cause an undecided part may stay so, a bad one may not", () => {
+    const trace = traced({ settled: true, measure: [] });
+    const undecided = position("C1", { verdict: "undecided", settle: "liftAndEsr" });
+    expect(act(trace, { positions: [undecided] }).code).toBe("handBack");
+    expect(act(traced({ advice: null, measure: [] }), { positions: [undecided] }).code).toBe("settle");
+    expect(act(trace, { positions: [position("C1", { verdict: "failed" })] }).code).toBe("confirmOut");
+  });
   test("a unit that is on stays on for a test that needs it so", () => {
     const safety: TouchSafety = { kind: "energised", since: 0 };
     expect(act(traced({}), { safety })).toMatchObject({ code: "advise" });

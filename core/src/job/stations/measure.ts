@@ -31,7 +31,8 @@ export const measure: Station<"measure"> = {
     const wanted = trace ? trace.measure : unmeasured.map((p) => p.designator);
     if (wanted.length > 0) return { code: "measure", position: wanted[0]!, twinOf: null, left: wanted.length };
     const open = positions.filter((p) => p.decision === "none");
-    const undecided = open.find((p) => p.verdict === "undecided" && p.settle !== null);
+    // beside a shown cause an undecided part may stay so
+    const undecided = trace?.settled ? undefined : open.find((p) => p.verdict === "undecided" && p.settle !== null);
     if (undecided) return { code: "settle", position: undecided.designator, settle: undecided.settle! };
     const unconfirmed = open.find((p) => isCondemned(p.verdict) && p.inCircuitOnly);
     return unconfirmed ? { code: "confirmOut", position: unconfirmed.designator } : null;
