@@ -1,0 +1,160 @@
+import type { Role } from "../../device";
+import type { Act, Outcome, Subject } from "../../evidence";
+import { BENCH_TESTS, type HypothesisId, type HypothesisRow, type TestId } from "../../knowledge";
+import type { PositionPicture } from "../picture";
+import type { TriedPicture } from "../tried";
+import { DECISIVE, about, chancesOf, nameOf, type Evidence } from "./evidence";
+import { OF_CLASS, namedBy } from "./named";
+
+const GONE: ReadonlySet<Outcome> = new Set<Outcome>(["gone", "better", "answers", "worse"]);
+const TEST_OF_ACT: Partial<Record<Act, TestId>> = {
+  turnedDown: "volumeDown",
+  inputsShorted: "inputsShorted",
+  otherSource: "inputsShorted",
+  otherCable: "otherCable",
+  otherOutlet: "otherOutlet",
+  knocked: "knock",
+  pressed: "press",
+  warmed: "warm",
+  cooled: "warm",
+  fed: "feedBench",
+  unplugged: "unplugLoads",
+};
+const CURES: ReadonlySet<Act> = new Set<Act>(["bridged", "replaced", "resoldered", "cleaned"]);
+
+/** Touching a thing of these is a test of its own. */
+const TEST_OF_NAMED: Partial<Record<HypothesisId, TestId>> = {
+  dirtyControl: "turnControl",
+  earthPoint: "earthLugs",
+  relayContact: "relayContacts",
+};
+const TOUCHES: ReadonlySet<Act> = new Set<Act>(["pressed", "knocked", "cleaned"]);
+
+/** The test of the table that this was; null where it is none. */
+export function testOf({ tried: t }: TriedPicture): TestId | null {
+  if (t.act === "swapped") return SWAPS.find(([words]) => t.to.some((s) => words.test(nameOf(s))))?.[1] ?? null;
+  if (t.act === "resoldered") return "resolder";
+  const named = t.to.flatMap((s) => namedBy(nameOf(s))).flatMap((id) => TEST_OF_NAMED[id] ?? []);
+  return TOUCHES.has(t.act) && named[0] !== undefined ? named[0] : (TEST_OF_ACT[t.act] ?? null);
+}
+const SWAPS: readonly (readonly [RegExp, "swapValves" | "swapDrivers" | "swapChannels"])[] = [
+  [/\b(valve|tube|V\d)/i, "swapValves"],
+  [/\b(driver|speaker|loudspeaker|tweeter|woofer|cone|voice coil|box|cabinet)\b/i, "swapDrivers"],
+  [/\b(channel|side|input|stage|preamp)\b/i, "swapChannels"],
+];
+/** Fault and swapped thing went together: shown, of these. */
+const SWAP_SHOWS: Partial<Record<TestId, readonly HypothesisId[]>> = { swapValves: ["valveWorn"], swapDrivers: ["driverBad"] };
+
+/** What an act on a thing says of the faults that thing can be, and of the kind of test it is. */
+export function tried(t: TriedPicture, positions: readonly PositionPicture[], rows: readonly HypothesisRow[]): Evidence[] {
+  const { act, outcome, followed, to, after } = t.tried;
+  if (t.refused) return [];
+  const id = `tried:${t.seq}`;
+  if (act === "swapped" && followed !== null) {
+    const went = followed === "part";
+    const kind = testOf(t);
+    const test = BENCH_TESTS.find((x) => x.id === kind);
+    const which: readonly HypothesisId[] = kind === null ? faultsOf(to, [], rows) : (SWAP_SHOWS[kind] ?? []);
+    const swapped: Evidence = test
+      ? { id, chance: chancesOf(test, rows), base: test.rest, happened: went, rule: test.rule, weight: DECISIVE }
+      : about(id, which, rows, 0.9, 0.05, went, DECISIVE);
+    if (which.length === 0) return test ? [{ ...swapped, weight: 1 }] : [];
+    return [{ ...swapped, decisive: { for: which, what: went ? { by: "followed", seq: t.seq } : { by: "changedNothing", seq: t.seq } } }];
+  }
+  const recovered =
+    outcome === null &&
+    act === "unplugged" &&
+    after !== null &&
+    t.tried.before !== null &&
+    Math.abs(after.value) > 1.1 * Math.abs(t.tried.before.value);
+  if (outcome === null && !recovered) return [];
+  const happened = recovered || GONE.has(outcome!);
+  const weight = (outcome === "better" || outcome === "worse" ? 0.6 : 1) * (t.asSet ? 0.7 : 1);
+  const capacitors = to.flatMap((s) => positions.filter((p) => p.designator === nameOf(s)));
+  if (act === "lifted" && capacitors.length > 0) return isolated(t, capacitors, rows);
+  const meant = faultsOf(to, capacitors, rows);
+  const out: Evidence[] = [];
+  const test = testOf(t);
+  // a touch on a named place speaks of that place; on a part or a board, of what a touch can find
+  const general = test !== null && test !== "resolder" && act !== "cleaned" && (capacitors.length > 0 || meant.length === 0);
+  if (general) {
+    const known = BENCH_TESTS.find((x) => x.id === test)!;
+    // a touch that changes nothing says so of the place touched, not of the whole unit
+    const local = capacitors.length > 0;
+    out.push({
+      id,
+      chance: chancesOf(known, rows),
+      base: known.rest,
+      happened,
+      rule: known.rule,
+      weight: happened ? weight : local ? 0.15 : 0.6 * weight,
+    });
+  }
+  if (meant.length === 0) return out;
+  const cure = CURES.has(act);
+  const yes = cure ? 0.9 : 0.75;
+  const base = cure ? 0.03 : 0.06;
+  const answered =
+    happened && (cure || act === "warmed" || act === "cooled" || act === "knocked" || act === "pressed" || act === "unplugged");
+  const touched = TOUCHES.has(act) && capacitors.length === 0;
+  if (answered || cure || touched || act === "warmed" || act === "cooled") {
+    const decides = cure && !t.asSet && to.length === 1 && (outcome === "gone" || outcome === "same");
+    const e = about(
+      `${id}:${to.map(nameOf).join(" ")}`,
+      meant,
+      rows,
+      yes,
+      base,
+      happened,
+      decides ? DECISIVE : cure ? weight : 0.7 * weight,
+    );
+    const shows = cure && outcome === "gone";
+    const clears = cure && outcome === "same";
+    out.push(
+      shows
+        ? { ...e, rule: "cures", decisive: { for: meant, what: { by: "cured", seq: t.seq, asSet: t.asSet || to.length > 1 } } }
+        : clears
+          ? { ...e, rule: "cures", decisive: { for: meant, what: { by: "changedNothing", seq: t.seq } } }
+          : e,
+    );
+  }
+  return out;
+}
+
+/** A capacitor with a leg in the air: where the fault goes, it was shorted or leaked. That decides, where it was the only one. */
+function isolated(t: TriedPicture, capacitors: readonly PositionPicture[], rows: readonly HypothesisRow[]): Evidence[] {
+  const { outcome } = t.tried;
+  const roles = new Set<Role>(capacitors.map((p) => p.role));
+  const meant = rows
+    .filter((h) => (h.reads === "shorted" || h.reads === "leaky") && h.roles.some((r) => roles.has(r)))
+    .filter((h) => h.id !== "tantalumShorted" || capacitors.some((p) => p.technology === "tantalum"))
+    .map((h) => h.id);
+  if (meant.length === 0) return [];
+  const alone = capacitors.length === 1 && !t.asSet;
+  const e = about(`tried:${t.seq}`, meant, rows, 0.9, 0.03, outcome === "gone" || outcome === "better", alone ? DECISIVE : 1);
+  if (outcome === "gone") return [{ ...e, rule: "cures", decisive: { for: meant, what: { by: "cured", seq: t.seq, asSet: !alone } } }];
+  return [outcome === "same" && alone ? { ...e, rule: "cures", decisive: { for: meant, what: { by: "changedNothing", seq: t.seq } } } : e];
+}
+
+/** Which faults the things of an act can be. */
+function faultsOf(to: readonly Subject[], capacitors: readonly PositionPicture[], rows: readonly HypothesisRow[]): HypothesisId[] {
+  const roles = new Set<Role>(capacitors.map((p) => p.role));
+  const byRole = rows.filter((h) => h.reads !== null && h.reads !== "shorted" && h.roles.some((r) => roles.has(r))).map((h) => h.id);
+  const others = to.filter((s) => !capacitors.some((p) => p.designator === nameOf(s)));
+  const byName = others.flatMap((s) => {
+    const named = namedBy(nameOf(s));
+    if (named.length > 0) return named;
+    if (s.kind !== "part") return [];
+    const letter = /^[A-Z]+/.exec(s.name)?.[0];
+    return letter === "Q"
+      ? OF_CLASS.transistor!
+      : letter === "V"
+        ? OF_CLASS.valve!
+        : letter === "U" || letter === "IC"
+          ? OF_CLASS.chip!
+          : letter === "R"
+            ? OF_CLASS.resistor!
+            : [];
+  });
+  return [...new Set([...byRole, ...byName])].filter((id) => rows.some((h) => h.id === id));
+}
