@@ -15,4 +15,4 @@ export {
 } from "./vocabulary";
 export { PART_CLASSES, type PartClass } from "./partClass";
 export { ROLES, filtersSupply, holdsCharge, valueSetsSound, type Role } from "./role";
-export { SECTION_KINDS, sectionsOf, type Section, type SectionEdits, type SectionKind } from "./sections";
+export { SECTION_KINDS, isSupply, sectionsOf, type Section, type SectionEdits, type SectionKind } from "./sections";

@@ -69,6 +69,8 @@ const OWN_TO_A_CHANNEL: ReadonlySet<SectionKind> = new Set<SectionKind>([
 export type SectionEdits = Readonly<Partial<Record<SectionKind, boolean>>>;
 
 const IN_SUPPLY: ReadonlySet<SectionKind> = new Set(Object.values(SUPPLY).flat());
+/** Whether a section makes, keeps or hands on power, as against sound. */
+export const isSupply = (kind: SectionKind): boolean => IN_SUPPLY.has(kind) || kind === "bias";
 const edited = (kinds: readonly SectionKind[], edits: SectionEdits, supply: boolean): SectionKind[] =>
   SECTION_KINDS.filter((k) => k !== "outside" && IN_SUPPLY.has(k) === supply && (edits[k] ?? kinds.includes(k)));
 

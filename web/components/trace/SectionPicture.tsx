@@ -1,5 +1,6 @@
 "use client";
 
+import { isSupply } from "@mirvek/core/device";
 import { sectionPicture, type SectionBox, type SectionLink } from "@mirvek/core/job";
 import { BENCH_TESTS } from "@mirvek/core/knowledge";
 import { useRef, useState, type KeyboardEvent } from "react";
@@ -10,18 +11,7 @@ import { useJob } from "../job/JobProvider";
 import { BOX, placeSections } from "./sectionLayout";
 import styles from "./SectionPicture.module.css";
 
-const SUPPLY: ReadonlySet<string> = new Set([
-  "mains",
-  "primary",
-  "startUp",
-  "rectifier",
-  "reservoirs",
-  "secondary",
-  "regulators",
-  "rails",
-  "bias",
-]);
-const isSupply = (b: SectionBox) => SUPPLY.has(b.kind);
+const givesPower = (b: SectionBox) => isSupply(b.kind);
 /** below it a figure says nothing */
 const LEAST = 0.005;
 const MOST_NAMES = 3;
@@ -36,7 +26,7 @@ export function SectionPicture() {
   const [open, setOpen] = useState<string | null>(null);
   const svg = useRef<SVGSVGElement>(null);
   const { boxes, links } = sectionPicture(view.job, view, view.tracing.suspects);
-  const { at, width, height } = placeSections(boxes, links, isSupply);
+  const { at, width, height } = placeSections(boxes, links, givesPower);
   const chosen = boxes.find((b) => b.id === open) ?? null;
   const most = boxes.reduce<SectionBox | null>((m, b) => ((b.chance ?? 0) > (m?.chance ?? 0) ? b : m), null);
   const onKey = (event: KeyboardEvent, box: SectionBox) => {
@@ -126,7 +116,7 @@ function Links({
   at: ReadonlyMap<string, { x: number; y: number }>;
   boxes: readonly SectionBox[];
 }) {
-  const supplied = new Set(boxes.filter(isSupply).map((b) => b.id));
+  const supplied = new Set(boxes.filter(givesPower).map((b) => b.id));
   // one line down stands for what the supply gives to every section below it
   const between = of.filter((l) => supplied.has(l.from) === supplied.has(l.to));
   const down = of.find((l) => l.carries === "power" && supplied.has(l.from) && !supplied.has(l.to));

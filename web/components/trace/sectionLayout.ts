@@ -12,10 +12,14 @@ export const BOX = { width: 116, height: 78 } as const;
 const GAP = { rank: 16, node: 12, rows: 34 } as const;
 
 /** Power in the upper row, sound in the lower, each from left to right; channels of their own one under the other. */
-export function placeSections(boxes: readonly SectionBox[], links: readonly SectionLink[], isSupply: (box: SectionBox) => boolean): Placed {
-  const supply = placeRow(boxes.filter(isSupply), links);
+export function placeSections(
+  boxes: readonly SectionBox[],
+  links: readonly SectionLink[],
+  givesPower: (box: SectionBox) => boolean,
+): Placed {
+  const supply = placeRow(boxes.filter(givesPower), links);
   const sound = placeRow(
-    boxes.filter((b) => !isSupply(b)),
+    boxes.filter((b) => !givesPower(b)),
     links,
   );
   const below = supply.height === 0 ? 0 : supply.height + GAP.rows;
