@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
-import { readCase, traceCase, type CaseIssue } from "../src/job";
+import { readCase, traceCase, type CaseIssue, type RippleSolver } from "../src/job";
+import { foretellRipple } from "../src/trace";
 
 // ./mirvek trace CASE.json: prints who is suspected, why, and what to do next, as JSON. "-" reads standard input.
 
@@ -37,7 +38,13 @@ function text(): string {
 }
 
 const read = readCase(parsed(text()));
-const answer = read.ok ? traceCase(read.value) : read;
+const solved = new Map<string, ReturnType<RippleSolver>>();
+const solve: RippleSolver = (question) => {
+  const key = JSON.stringify(question);
+  if (!solved.has(key)) solved.set(key, foretellRipple(question));
+  return solved.get(key)!;
+};
+const answer = read.ok ? traceCase(read.value, solve) : read;
 if (!answer.ok) refuse((sentences[answer.issue.code] as (i: CaseIssue) => string)(answer.issue));
 const round = (_key: string, value: unknown) =>
   typeof value === "number" && !Number.isInteger(value) ? Number(value.toPrecision(4)) : value;

@@ -2,6 +2,7 @@ import type { SafetyHappening, TouchSafety } from "@mirvek/core/bringUp";
 import type { CataloguePart, NeededVolts, Quote, Ranking, Refusal } from "@mirvek/core/choose";
 import type { FindingToken } from "@mirvek/core/device";
 import {
+  knowingOf,
   nextOf,
   type Tracing,
   weigh,
@@ -23,7 +24,8 @@ import {
 } from "@mirvek/core/job";
 import type { Technology } from "@mirvek/core/part";
 import type { ReadoutMeter, VoltsForm } from "@mirvek/core/readout";
-import type { ComputedStress } from "@mirvek/core/trace";
+import type { TableChange } from "@mirvek/core/knowledge";
+import type { ComputedStress, Foretold, LearnedCause } from "@mirvek/core/trace";
 import type { Farads, Ohms, Volts } from "@mirvek/core/units";
 import type { Verdict } from "@mirvek/core/verdict";
 import type { CircuitView } from "./circuit";
@@ -75,8 +77,16 @@ export interface ShopView extends ShopFacts {
 export interface JobData {
   records: Records;
   shop: ShopView;
+  /** what circuits say of ripples that were read */
+  foretold: readonly Foretelling[];
   /** the server's clock when this was put together */
   now: number;
+}
+
+/** What a circuit says of a ripple, and the question it was asked, as text; null where it cannot be solved. */
+export interface Foretelling {
+  question: string;
+  foretold: Foretold | null;
 }
 
 export type PositionView = PositionPicture<ChoiceView>;
@@ -127,9 +137,21 @@ export interface JobView {
 }
 
 /** Puts together what is shown of a job, from its records and their picture. */
-export function viewOf(records: Records, shop: ShopView, picture: JobPicture<ChoiceView>): JobView {
+export function viewOf(
+  records: Records,
+  shop: ShopView,
+  picture: JobPicture<ChoiceView>,
+  foretellings: readonly Foretelling[] = [],
+): JobView {
   const nameOf = (id: number | null) => records.positions.find((p) => p.id === id)?.designator ?? null;
-  const { facts, tracing } = weigh(records.job, picture);
+  const { facts, tracing } = weigh(
+    records.job,
+    picture,
+    knowingOf(
+      shop.tracing,
+      foretellings.flatMap((f) => f.foretold ?? []),
+    ),
+  );
   const next = nextOf(facts, PATH);
   return {
     revision: records.revision,
@@ -245,12 +267,24 @@ export interface NormRow {
   struck: boolean;
 }
 
+/** One change of a figure of the table that the tracing goes by. */
+export interface TableEdit extends TableChange {
+  id: number;
+  /** of the table, from then on */
+  version: number;
+  note: string;
+  at: number;
+  by: string;
+}
+
 export interface ShopTables {
   shelf: ShelfRow[];
   norms: NormRow[];
   bulgeDecides: boolean;
   mustClimb: boolean;
   meters: readonly MeterView[];
+  edits: readonly TableEdit[];
+  learned: readonly LearnedCause[];
 }
 
 /** One thing that happened to a job. */

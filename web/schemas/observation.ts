@@ -82,6 +82,11 @@ export const observation = z.discriminatedUnion("kind", [
     followed: z.enum(FOLLOWED).nullable(),
     marked: z.array(marked),
   }),
+  z.object({
+    kind: z.literal("complaintNow"),
+    outcome: z.enum(["gone", "better", "same", "worse"]),
+    symptom: z.enum(FINDING_TOKENS as [FindingToken, ...FindingToken[]]).nullable(),
+  }),
   z.object({ kind: z.literal("putBack"), line: z.number().int().nullable() }),
   z.object({ kind: z.literal("fault"), text: z.string() }),
   z.object({ kind: z.literal("faultState"), fault: z.number().int(), state: z.enum(FAULT_STATES) }),

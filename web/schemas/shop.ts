@@ -1,4 +1,4 @@
-import { LIMITS } from "@mirvek/core/knowledge";
+import { LIMITS, cellRange, readCell } from "@mirvek/core/knowledge";
 import { z } from "zod";
 import { zId } from "./quantities";
 
@@ -21,10 +21,22 @@ export const normPost = z
   .refine((n) => n.failedOver > n.wornOver, { message: "failed begins above worn", path: ["failedOver"] });
 export type NormPost = z.infer<typeof normPost>;
 
+const zCell = z.string().refine((text) => readCell(text) !== null, { message: "no such figure in the table" });
+function inItsRange({ cell, value }: { cell: string; value: number | null }): boolean {
+  const known = readCell(cell);
+  if (known === null || value === null) return true;
+  const [least, most] = cellRange(known);
+  return value >= least && value <= most;
+}
+
 export const shopEdit = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("strikeShelf"), id: zId }),
   z.object({ kind: z.literal("markNorm"), norm: z.string().regex(/^[a-zA-Z0-9.]{1,40}$/), struck: z.boolean() }),
   z.object({ kind: z.literal("addNorm"), norm: normPost }),
+  z
+    .object({ kind: z.literal("table"), cell: zCell, value: z.number().nullable(), note: z.string().trim().max(200) })
+    .refine(inItsRange, { message: "out of the range of that figure", path: ["value"] }),
+  z.object({ kind: z.literal("learnAnew") }),
   z.object({ kind: z.literal("schools"), bulgeDecides: z.boolean(), mustClimb: z.boolean() }),
 ]);
 export type ShopEdit = z.infer<typeof shopEdit>;

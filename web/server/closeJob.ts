@@ -1,12 +1,13 @@
 import "server-only";
-import { closingHolds, isClosed, makePicture, type ClosedState, type ClosingHold } from "@mirvek/core/job";
+import { closingHolds, isClosed } from "@mirvek/core/job";
 import type { Closing } from "../schemas/job";
-import type { ChoiceView, JobRecord } from "../schemas/jobView";
 import { benchName } from "./bench";
 import type { Db } from "./db";
-import { loadJobData } from "./loadJob";
+import { loadJobView } from "./loadJob";
 import { Refused } from "./refusal";
 import { insertJobEvent, lockJob, setJobState } from "./repositories/jobs";
+import { bumpShop } from "./repositories/shop";
+import { insertShownCauses } from "./repositories/tracing";
 
 /**
  * Closes, parks or reopens a job. What holds the closing is said in one place; all but a live unit can be waived in writing, by name,
@@ -24,7 +25,8 @@ export async function closeJob(db: Db, jobNumber: number, closing: Closing): Pro
   }
   if (job.state === state) return;
   if (isClosed(job.state)) throw new Refused({ code: "jobClosed" }, 409);
-  const holds = await holdsOf(db, job, state);
+  const { facts, tracing } = await loadJobView(db, job);
+  const holds = closingHolds(facts, state);
   const waived = closing.waiver?.holds ?? [];
   const left = holds.filter((hold) => hold === "energised" || !waived.includes(hold));
   if (left.length > 0) throw new Refused({ code: "closingHeld", by: left });
@@ -32,9 +34,8 @@ export async function closeJob(db: Db, jobNumber: number, closing: Closing): Pro
   await setJobState(db, job.id, version, state, waiver);
   if (waiver) await insertJobEvent(db, job.id, "waived", waiver, by);
   await insertJobEvent(db, job.id, "closed", { state }, by);
-}
-
-async function holdsOf(db: Db, job: JobRecord, end: ClosedState): Promise<ClosingHold[]> {
-  const { records, shop } = await loadJobData(db, job);
-  return closingHolds(makePicture<ChoiceView>()(records, shop).facts, end);
+  const shown = tracing.suspects.filter((s) => s.state === "shown").map((s) => s.id);
+  if (state === "clearedWithoutCause" || shown.length === 0) return;
+  await insertShownCauses(db, job.id, shown);
+  await bumpShop(db);
 }

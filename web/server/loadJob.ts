@@ -1,5 +1,5 @@
 import "server-only";
-import { makePicture, inOrder, type StoredReading, nextOf, PATH, weigh } from "@mirvek/core/job";
+import { knowingOf, makePicture, inOrder, type StoredReading, nextOf, PATH, weigh } from "@mirvek/core/job";
 import { LRUCache } from "lru-cache";
 import { isBad } from "@mirvek/core/verdict";
 import {
@@ -13,6 +13,7 @@ import {
   type Records,
   type ShopView,
 } from "../schemas/jobView";
+import { foretell } from "./foretell";
 import { pool, together, type Db } from "./db";
 import { listChoices } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
@@ -115,13 +116,15 @@ async function load(db: Db, job: JobRecord) {
 /** What a browser opens a job with: records and shop; it judges them itself. */
 export async function loadJobData(db: Db, job: JobRecord): Promise<JobData> {
   const { records, shop } = await load(db, job);
-  return { records, shop, now: Date.now() };
+  return { records, shop, foretold: foretell(records, makePicture<ChoiceView>()(records, shop)), now: Date.now() };
 }
 
 /** The whole picture of one job, put together from its records. */
 export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
   const found = await load(db, job);
-  return (found.view ??= viewOf(found.records, found.shop, makePicture<ChoiceView>()(found.records, found.shop)));
+  if (found.view) return found.view;
+  const picture = makePicture<ChoiceView>()(found.records, found.shop);
+  return (found.view = viewOf(found.records, found.shop, picture, foretell(found.records, picture)));
 }
 
 /** Rows of one page of the bench: what fits a screen twice over. */
@@ -165,7 +168,17 @@ function benchRow(records: Records, shop: ShopView): BenchRow {
   const { job } = records;
   const picture = makePicture<ChoiceView>()(records, shop);
   const states = picture.positions.map((p) => p.verdict.state);
-  const next = nextOf(weigh(job, picture).facts, PATH);
+  const next = nextOf(
+    weigh(
+      job,
+      picture,
+      knowingOf(
+        shop.tracing,
+        foretell(records, picture).flatMap((f) => f.foretold ?? []),
+      ),
+    ).facts,
+    PATH,
+  );
   return {
     number: job.number,
     title: job.title,

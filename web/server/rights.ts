@@ -31,6 +31,9 @@ const RIGHTS: Readonly<Record<string, Right>> = {
   shelf_strike: ADD,
   shop_norm: ADD,
   norm_mark: ADD,
+  table_change: ADD,
+  shown_cause: ADD,
+  learning_begun: ADD,
   job: {
     insert: true,
     update: [

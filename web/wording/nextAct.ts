@@ -1,6 +1,7 @@
 import type { NextAct } from "@mirvek/core/job";
 import { list } from "./quantity";
 import { adviceText, hypothesisName } from "./tracing";
+import { holdText } from "./safety";
 import { settleText } from "./verdict";
 
 type Words = { [C in NextAct["code"]]: (a: Extract<NextAct, { code: C }>) => { act: string; about: string } };
@@ -43,7 +44,8 @@ const words: Words = {
   decide: (a) => ({ act: `Choose what replaces ${a.position}.`, about: a.left === 1 ? "the last one" : `${a.left} to choose` }),
   replaceTemporary: (a) => ({ act: `Replace the temporary part at ${a.position}: it holds the job.`, about: "needed to hand back" }),
   fit: (a) => ({ act: `Fit ${a.position} and say so: ${a.position} fitted.`, about: a.left === 1 ? "the last one" : `${a.left} to fit` }),
-  prove: () => ({ act: "Measure or listen after the repair, and say what came of it.", about: "a reading, a rail or a note" }),
+  prove: () => ({ act: "Measure or listen after the repair, and say what came of it.", about: "hum gone, still hums, a reading" }),
+  hold: (a) => ({ act: holdText[a.hold], about: "before it goes back" }),
   noCause: () => ({
     act: "No cause is shown. Say how it ends: cleared without cause, or located and not repaired.",
     about: "nothing left to test",

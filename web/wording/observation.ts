@@ -1,3 +1,4 @@
+import type { FindingToken } from "@mirvek/core/device";
 import type { Scope, WorkStep } from "@mirvek/core/device";
 import type {
   Act,
@@ -283,6 +284,17 @@ export function drawVerdictText({ state, ratio, norm }: DrawVerdict): string {
   return `${times(ratio)} the ${shown(norm.value, norm.unit, 2)} ${from}: ${DRAW_WORD[state]}`;
 }
 
+const NOW: Readonly<Record<"gone" | "better" | "same" | "worse", string>> = {
+  gone: "gone now",
+  better: "better now, not gone",
+  same: "still there",
+  worse: "worse now",
+};
+
+/** "hum: still there" */
+export const complaintNowText = ({ outcome, symptom }: { outcome: keyof typeof NOW; symptom: FindingToken | null }): string =>
+  `${symptom === null ? "the complaint" : findingName[symptom]}: ${NOW[outcome]}`;
+
 /** One observation in a few words, without what it is about. */
 export function observationText(o: Observation): string {
   switch (o.kind) {
@@ -312,6 +324,8 @@ export function observationText(o: Observation): string {
       return `line ${o.line} is ${remarkMeaningName[o.as]}`;
     case "outcome":
       return `line ${o.line}: ${[o.outcome ? outcomeName[o.outcome] : "", o.followed ? followedName[o.followed] : "", markedText(o.marked)].filter(Boolean).join(", ")}`;
+    case "complaintNow":
+      return complaintNowText(o);
     case "putBack":
       return o.line === null ? "all back as it was" : `line ${o.line}: back as it was`;
     case "fault":

@@ -2,7 +2,7 @@ import type { FindingToken } from "@mirvek/core/device";
 import type { Advice, Decisive, Reason, SuspectState, TriedPicture } from "@mirvek/core/job";
 import { HYPOTHESES, type HypothesisId, type TestId } from "@mirvek/core/knowledge";
 import { triedOutcomeText, triedText } from "./observation";
-import { list } from "./quantity";
+import { list, shown } from "./quantity";
 import { findingName } from "./vocabulary";
 
 // Who is suspected, why, and what to do next, in words.
@@ -317,6 +317,16 @@ export function reasonText(r: Reason, tried: readonly TriedPicture[]): string {
       return `${what} looks bad`;
     case "part":
       return `${what} ${r.happened ? "is bad" : "is sound"}`;
+    case "fitted":
+      return `gone since ${list(what.split(" "))} ${what.includes(" ") ? "were" : "was"} fitted`;
+    case "exchanged":
+      return `${list(what.split(" "))} ${what.includes(" ") ? "were" : "was"} exchanged and it changed nothing`;
+    case "hot":
+      return `${what} stands in a hot place`;
+    case "kin":
+      return `${what}, of the same kind, is bad`;
+    case "ripple":
+      return r.ripple ? rippleText(what, r.ripple) : `the ripple at ${what}`;
     case "fuse":
       return `${what} went ${r.happened ? "violently" : "gently"}`;
     case "draw":
@@ -326,6 +336,17 @@ export function reasonText(r: Reason, tried: readonly TriedPicture[]): string {
     default:
       return r.witness;
   }
+}
+
+/** "C1 ripples 4.9 V: by the circuit 0.63 V if whole, 5.3 V at a tenth, 1.3 V with a rectifier open" */
+function rippleText(name: string, { volts, foretold: f }: NonNullable<Reason["ripple"]>): string {
+  const tenth = f.dried.find((d) => d.share === 0.1);
+  const would = [
+    `${shown(f.whole, "V")} if whole`,
+    ...(tenth ? [`${shown(tenth.volts, "V")} at a tenth`] : []),
+    ...(f.diodeOpen === null ? [] : [`${shown(f.diodeOpen, "V")} with a rectifier open`]),
+  ];
+  return `${name} ripples ${shown(volts, "V")}: by the circuit ${would.join(", ")}`;
 }
 
 export function decisiveText(d: Decisive): string {

@@ -1,7 +1,7 @@
 import type { CircuitIssue, NetlistTextIssue } from "@mirvek/core/circuit";
 import type { MeasuredPart } from "@mirvek/core/verdict";
 import type { Outcome, Parts, ScenarioId, Settings } from "@mirvek/core/scenarios";
-import type { Binding, Explanation, JobQuestion, PartAnswer } from "@mirvek/core/trace";
+import type { Binding, Explanation, Foretold, JobQuestion, PartAnswer, RippleQuestion } from "@mirvek/core/trace";
 
 /** A solved state without what only the worker keeps. */
 export type Solved = Omit<Outcome, "warm">;
@@ -31,12 +31,14 @@ export type CircuitRequest =
       draws: number;
     }
   | ({ id: number; type: "explainJob" } & Omit<JobQuestion, "seed" | "stop">)
+  | { id: number; type: "foretell"; question: RippleQuestion }
   | { id: number; type: "netlist"; text: string };
 
 export type CircuitReply =
   | { id: number; type: "solved"; outcomes: Record<string, Solved>; ms: number }
   | { id: number; type: "explained"; explanation: Explanation }
   | { id: number; type: "jobExplained"; parts: PartAnswer[]; unsolved: ScenarioId[] }
+  | { id: number; type: "foretold"; foretold: Foretold | null }
   | { id: number; type: "netlist"; answer: NetlistAnswer }
   | { id: number; type: "progress"; done: number; of: number }
   | { id: number; type: "failed"; issue: CircuitIssue }

@@ -9,7 +9,7 @@ import {
   type CheckedNetlist,
   type CircuitIssue,
 } from "@mirvek/core/circuit";
-import { explain, explainJob } from "@mirvek/core/trace";
+import { explain, explainJob, foretellRipple } from "@mirvek/core/trace";
 import type { Result } from "@mirvek/core/units";
 import type { CircuitReply, CircuitRequest, NetlistAnswer, Solved } from "./circuit.protocol";
 
@@ -64,6 +64,8 @@ export function makeCircuitAnswerer({ now, tell }: Surroundings): (request: Circ
         return explainOne(request);
       case "explainJob":
         return { id: request.id, type: "jobExplained", ...explainJob({ ...request, seed: SEED }) };
+      case "foretell":
+        return { id: request.id, type: "foretold", foretold: foretellRipple(request.question) };
       case "netlist":
         return readNetlist(request);
     }

@@ -178,6 +178,8 @@ export type Observation =
   | { kind: "settled"; line: number; as: RemarkMeaning }
   /** what something tried in an earlier line lacked, said later: its outcome, whether the fault followed, what was put across */
   | { kind: "outcome"; line: number; outcome: Outcome | null; followed: Followed | null; marked: readonly Marked[] }
+  /** what the complaint does now, after whatever was done last; a symptom that returned is `same` */
+  | { kind: "complaintNow"; outcome: Exclude<Outcome, "answers">; symptom: FindingToken | null }
   /** what was tried in that line, or in all, is back as it was */
   | { kind: "putBack"; line: number | null }
   /** one more fault on the docket, in its own words */
@@ -241,6 +243,7 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   remark: BESIDE,
   settled: BESIDE,
   outcome: BESIDE,
+  complaintNow: { hands: false, about: ["unit"] },
   putBack: { hands: false, about: ["unit"] },
   fault: { hands: false, about: ["unit"] },
   faultState: { hands: false, about: ["unit"] },

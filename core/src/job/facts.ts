@@ -53,6 +53,8 @@ export interface JobFacts {
   notRefitted: number;
   /** earth, insulation, lead or plug was found bad and not found well since */
   unsafe: boolean;
+  /** something was repaired, and the complaint is said to be still there */
+  stillThere: boolean;
   /** faults beside the complaint that are neither cured nor ended as something else */
   openFaults: number;
   /** fuses that went and nobody said why */
@@ -76,10 +78,13 @@ const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
  * unit that is switched on can be waived in writing, by name.
  */
 export function closingHolds(
-  job: Pick<JobFacts, "safety" | "positions" | "proven" | "leftIn" | "openFaults" | "notRefitted" | "unsafe" | "unexplainedFuses">,
+  job: Pick<
+    JobFacts,
+    "safety" | "positions" | "proven" | "leftIn" | "openFaults" | "notRefitted" | "unsafe" | "unexplainedFuses" | "stillThere"
+  >,
   end: ClosedState = "closed",
 ): ClosingHold[] {
-  const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe, unexplainedFuses } = job;
+  const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe, unexplainedFuses, stillThere } = job;
   const holds: Readonly<Record<ClosingHold, boolean>> = {
     energised: safety.kind === "energised",
     temporary: positions.some((p) => p.decision === "temporary"),
@@ -87,6 +92,7 @@ export function closingHolds(
     notRefitted: notRefitted > 0,
     unsafe,
     fuseUnexplained: unexplainedFuses > 0,
+    stillThere,
     openFault: openFaults > 0,
     undecided: positions.some((p) => isCondemned(p.verdict) && p.decision === "none"),
     notFitted: positions.some((p) => p.decision === "replace"),

@@ -19,7 +19,7 @@ export type {
   StoredSafetyEvent,
   WorkingNote,
 } from "./records";
-export type { ShopFacts } from "./shop";
+export { knowingOf, type ShopFacts, type ShopTracing } from "./shop";
 export { partsNamed } from "./partsNamed";
 export {
   stateKey,
@@ -52,7 +52,7 @@ export {
   type EnteredLine,
   type Keeping,
 } from "./apply";
-export { evidenceNow, limitsOn, makePicture, type FittingPicture, type JobPicture, type PositionPicture } from "./picture";
+export { evidenceNow, limitsOn, makePicture, type FittingPicture, type JobPicture, type PositionPicture, type Ripple } from "./picture";
 export {
   traceJob,
   type Advice,
@@ -61,9 +61,11 @@ export {
   type Suspect,
   type SuspectState,
   type TracedJob,
+  type TracedPicture,
   type Tracing,
 } from "./tracing";
+export { rippleQuestions } from "./tracing/ripple";
 export { weigh, type Weighed, type WeighedJob } from "./weigh";
 export { sectionPicture, sectionsIn, type SectionBox, type SectionLink } from "./sections";
 export { caseOf } from "./caseOf";
-export { readCase, traceCase, type CaseLine, type CaseAnswer, type CaseIssue, type TraceCase } from "./traceCase";
+export { readCase, traceCase, type CaseLine, type CaseAnswer, type CaseIssue, type RippleSolver, type TraceCase } from "./traceCase";

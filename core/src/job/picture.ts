@@ -7,6 +7,7 @@ import { expectEsr, judge, type EsrExpectation, type JudgingContext, type Twin, 
 import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, StoredObservation, StoredReading } from "./records";
 import { lockOf, type HeldPosition } from "./lock";
 import type { ShopFacts } from "./shop";
+import { REPAIRS } from "./tried";
 import { unitPicture, type UnitPicture } from "./unit";
 import type { JobFacts, PositionFacts } from "./facts";
 
@@ -45,6 +46,8 @@ export interface JobPicture<C extends ChoiceFacts = ChoiceFacts> {
   facts: JobFacts;
   /** what is on record beside the capacitors */
   unit: UnitPicture;
+  /** ripple read at capacitors, the latest of what was found in place */
+  ripples: readonly Ripple[];
 }
 
 /**
@@ -109,8 +112,24 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
     });
     const { safety, highest } = lock;
     const unit = units.of(0, [records.observations, records.points, records.events, stored.positions, records.job], () => unitOf(records));
-    return { positions, safety, highest, unit, facts: factsOf(records, positions, safety, unit) };
+    return { positions, safety, highest, unit, ripples: ripplesOf(records), facts: factsOf(records, positions, safety, unit) };
   };
+}
+
+/** Alternating volts read at a capacitor, before another was fitted there. */
+export interface Ripple {
+  designator: string;
+  volts: number;
+  form: "rms" | "peakToPeak";
+}
+
+function ripplesOf({ positions, points, fittings }: JobRecords): Ripple[] {
+  if (!points.some((r) => r.form !== "dc")) return [];
+  return positions.flatMap((p): Ripple[] => {
+    const fitted = Math.min(...fittings.filter((f) => f.positionId === p.id).map((f) => f.seq), Infinity);
+    const latest = points.findLast((r) => r.positionId === p.id && r.form !== "dc" && r.volts > 0 && r.seq < fitted);
+    return latest && latest.form !== "dc" ? [{ designator: p.designator, volts: latest.volts, form: latest.form }] : [];
+  });
 }
 
 /** Volts said later to be marked on capacitors, by designator. */
@@ -254,6 +273,7 @@ function factsOf<C extends ChoiceFacts>(
     unexplainedFuses: unit.notes.fuses.filter((f) => f.blown && f.because === null).length,
     openFaults: unit.faults.filter((f) => f.text !== null && UNDER_WAY.has(f.state)).length,
     leftIn: unit.tried.filter((t) => t.leftIn).length,
+    stillThere: stillThere(unit, records.fittings),
     unmeasuredFuse: unit.parts.find((p) => p.verdict.reason.code === "looksWholeOnly" && p.class === "fuse")?.name ?? null,
     explained: makers.length === 0 ? null : records.circuits.some((c) => makers.includes(c.scenario) && stands(c, records, positions)),
     positions: positions.map((p): PositionFacts => ({
@@ -279,6 +299,13 @@ export const evidenceNow = (job: JobRecords["job"], positions: readonly Position
     positions.map((p) => ({ part: p.fittings.at(-1)!.part, folded: p.folded, verdict: p.verdict.state })),
   );
 
+/** The latest word on the complaint says that it is still there, though something was repaired before. */
+function stillThere({ complaint, tried }: UnitPicture, fittings: readonly Fitting[]): boolean {
+  if (complaint === null || complaint.outcome === "gone" || complaint.outcome === "better") return false;
+  const { seq } = complaint;
+  return fittings.some((f) => f.seq <= seq) || tried.some((t) => REPAIRS.has(t.tried.act) && !t.refused && t.seq <= seq);
+}
+
 /** Whether anything was measured or heard after the last part that was fitted; null where none was. */
 function provenBy({ fittings, readings, points, notes, observations }: JobRecords): boolean | null {
   if (fittings.length === 0) return null;
@@ -300,6 +327,7 @@ const PROVES: ReadonlySet<Observation["kind"]> = new Set<Observation["kind"]>([
   "outcome",
   "coldStart",
   "coldStarts",
+  "complaintNow",
   "remark",
 ]);
 

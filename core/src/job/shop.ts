@@ -1,12 +1,32 @@
 import type { DrawerResistor } from "../bringUp";
+import { amendTable, type TableChange } from "../knowledge";
 import type { ReadoutMeter } from "../readout";
+import type { Foretold, Knowing, LearnedCause } from "../trace";
 import type { Volts } from "../units";
 import type { References } from "../verdict";
 
-/** What a shop brings to every job: its meters, what it holds readings against, how low is discharged. */
+/** What a shop brings to every job: its meters, what it holds readings against, how low is discharged, what it knows of faults. */
 export interface ShopFacts extends References {
   meters: readonly ReadoutMeter[];
   touchLimit: Volts;
   /** resistors to discharge with */
   drawer: readonly DrawerResistor[];
+  tracing: ShopTracing;
+}
+
+/** How a shop's tracing differs from everyone's. */
+export interface ShopTracing {
+  /** figures of the table it has changed, oldest first */
+  changes: readonly TableChange[];
+  /** causes shown in its closed jobs, since it last began to count */
+  learned: readonly LearnedCause[];
+}
+
+const tables = new WeakMap<ShopTracing, Pick<Knowing, "table" | "learned">>();
+
+/** What a tracing in this shop goes by; the table is put together once. */
+export function knowingOf(tracing: ShopTracing, foretold: readonly Foretold[] = []): Knowing {
+  let known = tables.get(tracing);
+  if (!known) tables.set(tracing, (known = { table: amendTable(tracing.changes), learned: tracing.learned }));
+  return { ...known, foretold };
 }

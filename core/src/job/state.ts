@@ -13,6 +13,7 @@ export const CLOSING_HOLDS = [
   "undecided",
   "notFitted",
   "fuseUnexplained",
+  "stillThere",
   "openFault",
   "hazard",
   "unproven",

@@ -53,6 +53,7 @@ const job: fc.Arbitrary<JobFacts> = fc
     leftIn: fc.nat({ max: 2 }),
     notRefitted: fc.nat({ max: 2 }),
     unsafe: fc.boolean(),
+    stillThere: fc.boolean(),
     unexplainedFuses: fc.nat({ max: 1 }),
     openFaults: fc.nat({ max: 2 }),
     unmeasuredFuse: fc.constantFrom("F1", null),

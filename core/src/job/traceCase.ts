@@ -4,7 +4,9 @@ import { usualTolerance } from "../part";
 import { parsePositionList, type ReadoutMeter } from "../readout";
 import { hertz, volts, type Result } from "../units";
 import { applyLine, understand, type EnteredLine } from "./apply";
+import { STARTER, type Foretold, type RippleQuestion } from "../trace";
 import { makePicture } from "./picture";
+import { rippleQuestions } from "./tracing/ripple";
 import type { JobRecords, PositionRecord } from "./records";
 import type { ShopFacts } from "./shop";
 import { traceJob, type TracedJob, type Tracing } from "./tracing";
@@ -60,6 +62,7 @@ export const CASE_SHOP: ShopFacts = {
   mustClimb: false,
   touchLimit: volts(5),
   drawer: [],
+  tracing: { changes: [], learned: [] },
 };
 
 /** Reads what a file holds; what is wrong is named with its place. */
@@ -157,8 +160,14 @@ export function beginCase(c: TraceCase): Result<{ job: TracedJob; records: JobRe
   return { ok: true, value: { job, records: { ...NOTHING, job, positions: listed.drafts.map((d, i) => positionOf(d, i + 1)) } } };
 }
 
-/** Traces a case step by step: first from the complaint alone, then after each step. */
-export function traceCase(c: TraceCase): Result<CaseAnswer, CaseIssue> {
+/** Says what a ripple should have been; null where no circuit can. */
+export type RippleSolver = (question: RippleQuestion) => Foretold | null;
+
+/**
+ * Traces a case step by step: first from the complaint alone, then after each step.
+ * @param solve asked once for every ripple and step; one that takes its time remembers
+ */
+export function traceCase(c: TraceCase, solve: RippleSolver = () => null): Result<CaseAnswer, CaseIssue> {
   const begun = beginCase(c);
   if (!begun.ok) return begun;
   const { job } = begun.value;
@@ -166,8 +175,11 @@ export function traceCase(c: TraceCase): Result<CaseAnswer, CaseIssue> {
   const picture = makePicture();
   const answers: CaseAnswer["steps"][number][] = [];
   // a file is not a unit on the bench: what may be touched is the reader's to know
-  const answer = (after: number, lines: readonly string[]) =>
-    answers.push({ after, lines, ...traceJob(job, { ...picture(records, CASE_SHOP), safety: { kind: "safe", since: 0 } }) });
+  const answer = (after: number, lines: readonly string[]) => {
+    const now = { ...picture(records, CASE_SHOP), safety: { kind: "safe", since: 0 } as const };
+    const foretold = rippleQuestions(job, now, []).flatMap((q) => solve(q) ?? []);
+    answers.push({ after, lines, ...traceJob(job, now, { ...STARTER, foretold }) });
+  };
   answer(0, []);
   let seq = 0;
   for (const [i, step] of (c.steps ?? []).entries()) {

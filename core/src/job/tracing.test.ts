@@ -47,7 +47,13 @@ describe("from the complaint to the part", () => {
   test("old parts that read badly and change nothing when bridged are innocent; the earth lug is shown", () => {
     const t = end({
       ...DESK,
-      steps: ["C12 out esr 6", "47u 35v over C12, no difference", "wiggled earth lug: crackle", "cleaned earth lug, crackle gone"],
+      steps: [
+        "C12 out esr 6",
+        "C112 out 46u 0.5r",
+        "47u 35v over C12, no difference",
+        "wiggled earth lug: crackle",
+        "cleaned earth lug, crackle gone",
+      ],
     });
     expect(t.suspects[0]).toMatchObject({ id: "earthPoint", state: "shown", decisive: { by: "cured", asSet: false } });
     expect(t.badButInnocent).toEqual(["C12"]);

@@ -1,12 +1,23 @@
 import type { HypothesisId, HypothesisRow, TestId } from "../knowledge";
-import { complaintWitnesses, hypothesesOf, infer, weightOfWitness, weightsOf, type Posterior } from "../trace";
+import {
+  STARTER,
+  complaintWitnesses,
+  hypothesesOf,
+  infer,
+  weightOfWitness,
+  weightsOf,
+  type Foretold,
+  type Knowing,
+  type Posterior,
+} from "../trace";
 import { isCondemned } from "../verdict";
-import type { JobPicture, PositionPicture } from "./picture";
+import type { JobPicture } from "./picture";
 import type { JobHead } from "./records";
 import { sectionsIn } from "./sections";
 import { adviceOf } from "./tracing/advice";
-import { capacitorWitnesses } from "./tracing/capacitors";
+import { acquittedIn, capacitorWitnesses, placeWitnesses } from "./tracing/capacitors";
 import { partsOf, type Evidence } from "./tracing/evidence";
+import { rippleWitness } from "./tracing/ripple";
 import { unitWitnesses } from "./tracing/unit";
 
 // Everything on record of a job, weighed: which fault, what to do next, and when it is shown.
@@ -28,6 +39,8 @@ export interface Reason {
   happened: boolean;
   /** bits for it; negative: against */
   bits: number;
+  /** a ripple that was read, and what the circuit says of it */
+  ripple?: { volts: number; foretold: Foretold };
 }
 
 export interface Suspect {
@@ -85,21 +98,26 @@ export interface TracedJob extends JobHead {
   firstPowerSchool: "suppliesFirst" | "lookUnderLimiter";
 }
 
+/** What the tracing must see of a picture. */
+export type TracedPicture = Pick<JobPicture, "positions" | "unit" | "safety" | "ripples">;
+
 /** Weighs everything on record. Pure: the same record gives the same answer, in whatever order it was said. */
-export function traceJob(job: TracedJob, picture: Pick<JobPicture, "positions" | "unit" | "safety">): Tracing {
+export function traceJob(job: TracedJob, picture: TracedPicture, { table, learned, foretold }: Knowing = STARTER): Tracing {
   const sections = sectionsIn(job, picture);
-  const rows = hypothesesOf(job, sections);
+  const rows = hypothesesOf(job, sections, table.faults);
   const evidence: Evidence[] = [
     ...complaintWitnesses(job, rows),
     ...capacitorWitnesses(job, picture, rows),
-    ...unitWitnesses(picture, rows),
+    ...placeWitnesses(job, picture, rows),
+    ...rippleWitness(picture, rows, foretold),
+    ...unitWitnesses(picture, rows, table.tests),
   ];
-  const posterior = infer(weightsOf(job, rows), evidence);
+  const posterior = infer(weightsOf(job, rows, learned), evidence);
   const suspects = rows
     .map((h, i) => suspectOf(h, i, posterior, evidence, job, picture))
     .sort((a, b) => b.chance - a.chance || a.id.localeCompare(b.id));
-  const { advice, held } = adviceOf(job, picture, sections, rows, posterior, evidence);
-  return { suspects, other: posterior.other, advice, held, badButInnocent: innocent(job, picture.positions, rows, posterior) };
+  const { advice, held } = adviceOf(job, picture, sections, rows, posterior, evidence, table.tests);
+  return { suspects, other: posterior.other, advice, held, badButInnocent: innocent(job, picture, rows, posterior) };
 }
 
 const SHOWN_FROM = 0.4;
@@ -115,7 +133,12 @@ function suspectOf(
   job: TracedJob,
   { positions }: Pick<JobPicture, "positions">,
 ): Suspect {
-  const reasons = evidence.map((w): Reason => ({ witness: w.id, happened: w.happened, bits: weightOfWitness(w, i, posterior) }));
+  const reasons = evidence.map((w): Reason => ({
+    witness: w.id,
+    happened: w.happened,
+    bits: weightOfWitness(w, i, posterior),
+    ...(w.ripple ? { ripple: w.ripple } : {}),
+  }));
   const strongest = (sign: 1 | -1) =>
     reasons
       .filter((r) => sign * r.bits > 0.25)
@@ -150,11 +173,19 @@ function suspectOf(
 }
 
 /** Bad parts none of whose faults is suspected: real, but not the cause. */
-function innocent(job: TracedJob, positions: readonly PositionPicture[], rows: readonly HypothesisRow[], posterior: Posterior): string[] {
+function innocent(
+  job: TracedJob,
+  { positions, unit }: Pick<JobPicture, "positions" | "unit">,
+  rows: readonly HypothesisRow[],
+  posterior: Posterior,
+): string[] {
+  const acquitted = acquittedIn(positions, unit.complaint);
   return positions
     .filter((p) => isCondemned(p.fittings[0]!.verdict.state))
     .filter(
-      (p) => !rows.some((h, i) => h.roles.includes(p.role) && partsOf(h, [p], job).length > 0 && posterior.marginal[i]! >= SUSPECTED_FROM),
+      (p) =>
+        acquitted.has(p.designator) ||
+        !rows.some((h, i) => h.roles.includes(p.role) && partsOf(h, [p], job).length > 0 && posterior.marginal[i]! >= SUSPECTED_FROM),
     )
     .map((p) => p.designator);
 }

@@ -1,4 +1,4 @@
-import { LEAVES_CHANGED, type Act, type ChangedFigure, type Marked, type Tried } from "../evidence";
+import { LEAVES_CHANGED, type Act, type ChangedFigure, type Marked, type Outcome, type Tried } from "../evidence";
 import { figure } from "../knowledge";
 import type { PartClass } from "../part";
 import type { UnitSymbol } from "../units";
@@ -22,6 +22,8 @@ export interface TriedPicture {
   refused: boolean;
   /** several things or acts share one outcome: they are cured as a set, and no single one is shown */
   asSet: boolean;
+  /** it was cured by that, and the complaint came back later */
+  returned: boolean;
   /** the unit is still other than it was */
   leftIn: boolean;
 }
@@ -44,13 +46,42 @@ const REFUSED: ReadonlySet<TriedCaution> = new Set<TriedCaution>(["fuse", "fuseL
 
 const ASKS_OUTCOME: ReadonlySet<Act> = new Set<Act>(["cleaned", "lifted"]);
 
+/** Acts that change the unit for good: what is said of the complaint afterwards is said of them. */
+export const REPAIRS: ReadonlySet<Act> = new Set<Act>(["replaced", "resoldered", "cleaned"]);
+
+/** What is said of the complaint later answers what was open: the repairs since it was last said, else the last thing tried. */
+function answeredLater(all: readonly StoredObservation[]): ReadonlyMap<number, { outcome: Outcome; many: boolean }> {
+  const out = new Map<number, { outcome: Outcome; many: boolean }>();
+  const answered = new Set(all.filter(isOf("outcome")).map((o) => o.observation.line));
+  let open: { seq: number; act: Act }[] = [];
+  for (const o of all) {
+    if (o.observation.kind === "tried") {
+      if (o.observation.outcome !== null || o.observation.followed !== null || answered.has(o.seq)) open = [];
+      else open.push({ seq: o.seq, act: o.observation.act });
+    } else if (o.observation.kind === "complaintNow") {
+      const { outcome } = o.observation;
+      const repairs = open.filter((t) => REPAIRS.has(t.act));
+      const meant = repairs.length > 0 ? repairs : open.slice(-1);
+      for (const t of meant) out.set(t.seq, { outcome, many: new Set(meant.map((m) => m.seq)).size > 1 });
+      open = [];
+    }
+  }
+  return out;
+}
+
 /** Everything tried, in order, with what was said of it later, what it still wants to be told and what speaks against it. */
 export function triedPictures(all: readonly StoredObservation[], { parts, points, context }: TriedAmong): TriedPicture[] {
   const later = all.filter(isOf("outcome"));
   const back = all.filter(isOf("putBack"));
+  const since = answeredLater(all);
+  const stays = all.filter(isOf("complaintNow")).filter((o) => o.observation.outcome === "same" || o.observation.outcome === "worse");
   return all.filter(isOf("tried")).map((o) => {
     const mine = later.filter((l) => l.observation.line === o.seq);
-    const outcome = mine.findLast((l) => l.observation.outcome !== null)?.observation.outcome ?? o.observation.outcome;
+    const outcome =
+      mine.findLast((l) => l.observation.outcome !== null)?.observation.outcome ??
+      o.observation.outcome ??
+      since.get(o.seq)?.outcome ??
+      null;
     const followed = mine.findLast((l) => l.observation.followed !== null)?.observation.followed ?? o.observation.followed;
     const marked = mine.findLast((l) => l.observation.marked.length > 0)?.observation.marked;
     const put = marked ? { marked, named: o.observation.with?.named ?? null } : o.observation.with;
@@ -66,7 +97,9 @@ export function triedPictures(all: readonly StoredObservation[], { parts, points
       asks: asksOf(tried),
       cautions,
       refused: cautions.some((c) => REFUSED.has(c)),
-      asSet: outcome !== null && outcome !== "same" && (tried.together.length > 0 || tried.to.length > 1),
+      asSet:
+        outcome !== null && outcome !== "same" && (tried.together.length > 0 || tried.to.length > 1 || (since.get(o.seq)?.many ?? false)),
+      returned: outcome === "gone" && REPAIRS.has(tried.act) && stays.some((s) => s.seq > o.seq),
       leftIn: LEAVES_CHANGED.has(tried.act) && !isBack,
     };
   });

@@ -1,3 +1,4 @@
+import type { FindingToken } from "../device";
 import {
   type FaultState,
   type Circumstances,
@@ -6,6 +7,7 @@ import {
   type Observation,
   type RemarkMeaning,
   type Subject,
+  type Outcome,
 } from "../evidence";
 import { figure, usualDraw } from "../knowledge";
 import type { PartClass } from "../part";
@@ -26,7 +28,7 @@ import {
 import { unitNotes, type UnitNotes } from "./notes";
 import { isOf, type Of, type UnitContext } from "./observed";
 import type { PointReading, StoredObservation } from "./records";
-import { triedPictures, type TriedPicture } from "./tried";
+import { REPAIRS, triedPictures, type TriedPicture } from "./tried";
 
 // Everything on record beside the capacitors, folded once: parts of other classes, points, loads, looks, things tried, remarks.
 
@@ -101,6 +103,13 @@ export interface ColdStarts {
   of: number;
 }
 
+/** What the complaint does, and by which line. */
+export interface ComplaintNow {
+  seq: number;
+  outcome: Exclude<Outcome, "answers">;
+  symptom: FindingToken | null;
+}
+
 /** What is on record of the unit beside its capacitors. */
 export interface UnitPicture {
   parts: readonly PartPicture[];
@@ -113,6 +122,8 @@ export interface UnitPicture {
   /** current and watts of the whole unit, newest first */
   draw: readonly DrawPicture[];
   coldStarts: ColdStarts | null;
+  /** the latest word on the complaint after something was done for good */
+  complaint: ComplaintNow | null;
   /** the complaint is the first; alone where no other was said */
   faults: readonly FaultPicture[];
   sideJobs: readonly string[];
@@ -123,6 +134,7 @@ export interface UnitPicture {
 /** Folds observations and volts at points, each in the order they were kept, into what they say now. */
 export function unitPicture(all: readonly StoredObservation[], points: readonly PointReading[], context: UnitContext): UnitPicture {
   const parts = partPictures(all.filter((o) => o.subject.kind !== "part" || !context.capacitors.has(o.subject.name)));
+  const tried = triedPictures(all, { parts, points, context });
   const texts = (kind: "sideJob" | "claim" | "owner") => all.filter(isOf(kind)).map((o) => o.observation.text);
   const settled = new Map(all.filter(isOf("settled")).map((o) => [o.observation.line, o.observation.as]));
   const remarks = all
@@ -134,11 +146,12 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
     points: pointPictures(all, points),
     loads: loadPictures(all),
     looks: all.filter(isOf("look")).map((o) => ({ seq: o.seq, line: o.line, subject: o.subject, look: o.observation, takenAt: o.takenAt })),
-    tried: triedPictures(all, { parts, points, context }),
+    tried,
     notes: unitNotes(all, parts, context),
     remarks,
     draw: drawPictures(all, context),
     coldStarts: coldStartsOf(all),
+    complaint: complaintOf(all, tried),
     faults: faultsOf(all),
     sideJobs: [...texts("sideJob"), ...of("sideJob")],
     claims: [...texts("claim"), ...of("claim")],
@@ -283,6 +296,19 @@ function coldStartsOf(all: readonly StoredObservation[]): ColdStarts | null {
     if (o.observation.kind === "coldStarts") [started, of] = [started + o.observation.started, of + o.observation.of];
   }
   return of === 0 ? null : { started, of };
+}
+
+function complaintOf(all: readonly StoredObservation[], tried: readonly TriedPicture[]): ComplaintNow | null {
+  const said = all
+    .filter(isOf("complaintNow"))
+    .map(({ seq, observation }) => ({ seq, outcome: observation.outcome, symptom: observation.symptom }));
+  const repaired = tried.flatMap(({ seq, tried: t, refused }): ComplaintNow[] =>
+    refused || !REPAIRS.has(t.act) || t.outcome === null || t.outcome === "answers"
+      ? []
+      : [{ seq, outcome: t.outcome, symptom: t.symptom }],
+  );
+  // what was said later of an earlier repair stands where it was said
+  return [...repaired, ...said].reduce<ComplaintNow | null>((last, c) => (last && last.seq > c.seq ? last : c), null);
 }
 
 /** The state a reading was taken in, as one key: readings of one state supersede each other. */

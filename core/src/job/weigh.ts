@@ -5,7 +5,8 @@ import { isCondemned } from "../verdict";
 import { isClosed, type JobFacts, type TraceFacts } from "./facts";
 import type { JobPicture, PositionPicture } from "./picture";
 import type { JobState } from "./state";
-import { traceJob, type Suspect, type TracedJob, type Tracing } from "./tracing";
+import { traceJob, type Suspect, type TracedJob, type TracedPicture, type Tracing } from "./tracing";
+import type { Knowing } from "../trace";
 
 /** What the weighing must know of a job. */
 export interface WeighedJob extends TracedJob {
@@ -20,8 +21,8 @@ export interface Weighed {
 }
 
 /** Weighs a picture, once for all that is shown of it. */
-export function weigh(job: WeighedJob, picture: Pick<JobPicture, "positions" | "unit" | "safety" | "facts">): Weighed {
-  const tracing = traceJob(job, picture);
+export function weigh(job: WeighedJob, picture: TracedPicture & Pick<JobPicture, "facts">, knowing?: Knowing): Weighed {
+  const tracing = traceJob(job, picture, knowing);
   const traced = job.findings.length > 0 && !isClosed(job.state);
   return { tracing, facts: { ...picture.facts, trace: traced ? traceFacts(tracing, job, picture) : null } };
 }

@@ -14,8 +14,8 @@ export interface HypothesisRow {
   kinds: readonly UnitKind[] | null;
   /** how often, against the others */
   weight: number;
-  /** times the weight for a kind of supply or unit */
-  favours: Partial<Record<SupplyKind | UnitKind, number>>;
+  /** times the weight for a kind of supply or unit, or where somebody repaired it before */
+  favours: Partial<Record<SupplyKind | UnitKind | "earlierRepair", number>>;
   /** chance that it makes a symptom that was looked for */
   makes: Partial<Record<FindingToken, number>>;
   /** whether every channel hangs on it, one only, or either */
@@ -264,14 +264,14 @@ export const HYPOTHESES: readonly HypothesisRow[] = [
     "amplifier",
     8,
     { comesAndGoes: 0.7, afterKnock: 0.65, crackle: 0.4, noSound: 0.3, onlyCold: 0.2, onlyWarm: 0.25, hum: 0.1, noPower: 0.1 },
-    { scope: "either" },
+    { scope: "either", favours: { earlierRepair: 1.5 } },
   ),
   row(
     "boardShort",
     "amplifier",
     1.5,
     { fuseBlown: 0.4, noPower: 0.4, shutsDown: 0.4, noSound: 0.15, highStandbyCurrent: 0.3 },
-    { scope: "all" },
+    { scope: "all", favours: { earlierRepair: 1.3 } },
   ),
   row(
     "dirtyControl",
@@ -285,7 +285,7 @@ export const HYPOTHESES: readonly HypothesisRow[] = [
     "input",
     5,
     { comesAndGoes: 0.6, noSound: 0.4, crackle: 0.4, hum: 0.2, afterKnock: 0.5, otherCableHelps: 0.2 },
-    { parts: ["connector"], scope: "either" },
+    { parts: ["connector"], scope: "either", favours: { earlierRepair: 1.3 } },
   ),
   row(
     "groundLoop",

@@ -5,6 +5,7 @@ import { asSaid } from "./heads/asSaid";
 import { blew } from "./heads/blew";
 import { afterLeak, checked } from "./heads/checked";
 import { coldStart } from "./heads/coldStart";
+import { complaintNow } from "./heads/complaintNow";
 import { note, power, undo } from "./heads/control";
 import { expect } from "./heads/expect";
 import { fault } from "./heads/fault";
@@ -50,6 +51,7 @@ const HEADS: readonly Head[] = [
   wanted,
   expect,
   coldStart,
+  complaintNow,
   stamp,
   point,
   setting,

@@ -63,7 +63,7 @@ const ACT_PHRASES: Readonly<Record<Act, string>> = {
 const OUTCOME_PHRASES: Readonly<Record<Outcome, string>> = {
   gone: "gone, is gone, starts at once, comes up at once, went away, disappears, disappeared, cured, is cured, fixed, works, works again, is back, back again, is there again, there again, comes back, came back, holds, it holds, stops, stopped, quiet, is quiet, silent again, all right again, fine again, normal again",
   better: "better, less, quieter, improves, improved, weaker, a bit better, half gone",
-  same: "no difference, no change, the same, unchanged, nothing, does nothing, still there, as before, no effect, makes no odds, makes no difference, not better",
+  same: "no difference, no change, the same, same, same as before, just the same, unchanged, nothing, does nothing, still there, as before, no effect, makes no odds, makes no difference, not better",
   worse: "worse, louder, stronger, gets worse, got worse",
   answers: "answers, reacts, it answers, changes it, there it is, sets it off",
 };

@@ -26,6 +26,7 @@ export const SHOP: ShopFacts = {
   mustClimb: false,
   touchLimit: volts(5),
   drawer: [{ value: ohms(150), rated: watts(5), limit: volts(500) }],
+  tracing: { changes: [], learned: [] },
 };
 
 export const positionRecord = (id: number, designator: string, of: CapacitorPart, over: Partial<PositionRecord> = {}): PositionRecord => ({
@@ -69,6 +70,7 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   openFaults: 0,
   notRefitted: 0,
   unsafe: false,
+  stillThere: false,
   unexplainedFuses: 0,
   unmeasuredFuse: null,
   trace: null,

@@ -1,5 +1,6 @@
 import { FINDINGS, sectionsOf, type Section, type FindingToken, type SupplyKind, type UnitKind } from "../device";
 import { HYPOTHESES, type HypothesisRow } from "../knowledge";
+import type { LearnedCause } from "./knowing";
 import type { Witness } from "./infer";
 
 /** What is known of a unit before anything is measured. */
@@ -9,6 +10,8 @@ export interface TracedUnit {
   ageYears: number | null;
   channels: number;
   findings: readonly FindingToken[];
+  /** what is known of earlier repairs; empty or left out: nothing */
+  earlierRepairs?: string;
 }
 
 /** How often a symptom is there for no reason on the list. */
@@ -32,21 +35,47 @@ const PLACING: ReadonlySet<FindingToken> = new Set<FindingToken>(["oneChannel", 
 export function hypothesesOf(
   unit: Pick<TracedUnit, "unitKind" | "supplyKind">,
   sections: readonly Section[] = sectionsOf(unit.unitKind, unit.supplyKind),
+  faults: readonly HypothesisRow[] = HYPOTHESES,
 ): readonly HypothesisRow[] {
   const has = new Set(sections.map((s) => s.kind));
   const anywhere = new Set(["jointCrack", "connector", "boardShort"]);
-  return HYPOTHESES.filter((h) => h.kinds === null || h.kinds.includes(unit.unitKind)).filter(
-    (h) => has.has(h.section) || (anywhere.has(h.id) && unit.supplyKind !== "none") || h.id === "jointCrack",
-  );
+  return faults
+    .filter((h) => h.kinds === null || h.kinds.includes(unit.unitKind))
+    .filter((h) => has.has(h.section) || (anywhere.has(h.id) && unit.supplyKind !== "none") || h.id === "jointCrack");
 }
 
-/** How often each is met in such a unit: the table's weight, for its kind and supply; wet parts dry with the years. */
-export function weightsOf(unit: Pick<TracedUnit, "unitKind" | "supplyKind" | "ageYears">, rows: readonly HypothesisRow[]): number[] {
+/** How many closed jobs the table is worth: so many of a shop's own weigh as much as it does (common practice). */
+export const TABLE_IS_WORTH = 30;
+/** A cause shown in another kind of unit says this much of this one. */
+const OTHER_KIND = 0.25;
+
+/**
+ * How often each is met in such a unit: the table's weight, for its kind and supply; wet parts dry with the years, joints and plugs
+ * that somebody had in hand before are oftener at fault. A shop's own closed jobs are counted in, the table standing for
+ * `TABLE_IS_WORTH` of them; without any the weights are the table's.
+ */
+export function weightsOf(
+  unit: Pick<TracedUnit, "unitKind" | "supplyKind" | "ageYears" | "earlierRepairs">,
+  rows: readonly HypothesisRow[],
+  learned: readonly LearnedCause[] = [],
+): number[] {
   const age = unit.ageYears ?? 20;
   const dried = Math.min(2, Math.max(0.4, age / 20));
-  return rows.map(
-    (h) => h.weight * (h.favours[unit.supplyKind] ?? 1) * (h.favours[unit.unitKind] ?? 1) * (h.reads === "dried" ? dried : 1),
+  const repaired = (unit.earlierRepairs ?? "").trim() !== "";
+  const table = rows.map(
+    (h) =>
+      h.weight *
+      (h.favours[unit.supplyKind] ?? 1) *
+      (h.favours[unit.unitKind] ?? 1) *
+      (repaired ? (h.favours.earlierRepair ?? 1) : 1) *
+      (h.reads === "dried" ? dried : 1),
   );
+  if (learned.length === 0) return table;
+  const share = TABLE_IS_WORTH / table.reduce((a, b) => a + b, 0);
+  return rows.map((h, i) => {
+    const own = learned.filter((l) => l.fault === h.id).reduce((n, l) => n + l.times * (l.unitKind === unit.unitKind ? 1 : OTHER_KIND), 0);
+    return table[i]! * share + own;
+  });
 }
 
 /** Each symptom that was ticked, and each that was looked for and not, as it speaks for and against every hypothesis. */

@@ -18,6 +18,7 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   notRefitted: "not refitted",
   undecided: "undecided",
   fuseUnexplained: "why the fuse went",
+  stillThere: "still there",
   openFault: "fault open",
   hazard: "charge",
   notFitted: "not fitted",

@@ -18,6 +18,7 @@ import type { JobData, PositionView } from "../../schemas/jobView";
 import type { KeptLine } from "../../schemas/records";
 import { issueText } from "../../wording/requestIssue";
 import { read, send, type Answer } from "../shared/request";
+import { makeCircuitClient } from "../../workers/circuit.client";
 import { makeJobStore, type CursorSnapshot, type JobSnapshot, type JobStore } from "./jobStore";
 
 // Three contexts: the job changes with every line, the cursor with every arrow key, the clock every second.
@@ -67,8 +68,13 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
   const path = `/api/jobs/${initial.records.job.number}`;
   const offset = useRef(0);
   const inputRef = useRef<HTMLInputElement>(null);
+  const [circuits] = useState(makeCircuitClient);
   const [store] = useState(() =>
     makeJobStore({
+      foretell: async (question) => {
+        const outcome = await circuits.ask({ type: "foretell", question });
+        return outcome.kind === "answered" && outcome.answer.type === "foretold" ? outcome.answer.foretold : undefined;
+      },
       data: initial,
       sendLine: (post) => send<KeptLine>("POST", `${path}/readout`, post, LINE_TIMEOUT_MS),
       loadData: () => read<JobData>(`${path}/records`),
@@ -84,10 +90,13 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
   useEffect(() => {
     offset.current = initial.now - Date.now();
     store.restore();
-    return store.close;
+    return () => {
+      store.close();
+      circuits.close();
+    };
     // only when the job opens
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [store]);
+  }, [store, circuits]);
 
   const write = useCallback(
     async (method: "POST" | "PATCH", below: string, body: unknown): Promise<Answer<JobData | null>> => {

@@ -1,6 +1,7 @@
 import { SHOP, positionRecord, records } from "@mirvek/core/testing/jobs";
 import { part } from "@mirvek/core/testing/parts";
 import { beforeEach, describe, expect, test } from "vitest";
+import type { Foretold, RippleQuestion } from "@mirvek/core/trace";
 import type { RequestIssue } from "../../schemas/issues";
 import type { JobData } from "../../schemas/jobView";
 import type { KeptLine, ReadoutPost } from "../../schemas/records";
@@ -15,9 +16,18 @@ const data = (): JobData => {
   });
   return {
     now: 0,
+    foretold: [],
     records: { ...rest, job: { ...job, id: 1, number: 406, title: "Unit" } as JobData["records"]["job"], choices: [], circuits: [] },
     shop: { ...SHOP, name: "Bench", currency: "€", drawer: [], meters: SHOP.meters.map((m) => ({ ...m, name: m.id })) },
   };
+};
+
+const FORETOLD: Foretold = {
+  designator: "C1",
+  form: "rms",
+  whole: 0.2,
+  dried: [{ share: 0.1, volts: 1.6 }],
+  diodeOpen: 0.4,
 };
 
 const storageOf = (kept: Map<string, string>): LineStorage => ({
@@ -35,13 +45,18 @@ const waitingIn = (kept: Map<string, string>) =>
     .map((l) => l.line);
 
 /** A server that answers when it is told to. */
-function stage(kept = new Map<string, string>(), tab = "key") {
+function stage(kept = new Map<string, string>(), tab = "key", unit = data) {
   const sent: { post: ReadoutPost; answer: (a: Answer<KeptLine>) => void }[] = [];
   const timers: (() => void)[] = [];
   let keys = 0;
-  let server = data();
+  let server = unit();
+  const asked: RippleQuestion[] = [];
   const store = makeJobStore({
-    data: data(),
+    data: unit(),
+    foretell: async (question) => {
+      asked.push(question);
+      return FORETOLD;
+    },
     sendLine: (post) => new Promise((answer) => void sent.push({ post, answer })),
     loadData: async () => ({ ok: true, value: server }),
     storage: storageOf(kept),
@@ -55,6 +70,7 @@ function stage(kept = new Map<string, string>(), tab = "key") {
   const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
   return {
     store,
+    asked,
     sent,
     kept,
     timers,
@@ -283,5 +299,46 @@ describe("pictures are ordered by their revision", () => {
     const before = at(s.store, "C3");
     s.store.take(other(9, "same parts"));
     expect(at(s.store, "C3")).toBe(before);
+  });
+});
+
+describe("what a circuit says of a ripple", () => {
+  const supplied = (): JobData => {
+    const d = data();
+    const positions = [positionRecord(1, "C1", part(4700, 50, { role: "reservoir" }))];
+    const job = {
+      ...d.records.job,
+      unitKind: "receiver",
+      supplyKind: "linear",
+      mainsHz: 50,
+      findings: ["hum"],
+    } as JobData["records"]["job"];
+    return { ...d, records: { ...d.records, job, positions } };
+  };
+  const ripple = (store: JobStore) =>
+    store
+      .getJob()
+      .view.tracing.suspects.flatMap((x) => [...x.for, ...x.against])
+      .find((r) => r.witness === "ripple:C1");
+
+  test("is asked for once, and comes into the suspects when it is there", async () => {
+    const t = stage(new Map(), "key", supplied);
+    t.store.submit("C1 1.7vac");
+    expect(t.asked).toHaveLength(1);
+    expect(ripple(t.store), "nothing waits for it").toBeUndefined();
+    await t.settled();
+    expect(ripple(t.store)!.ripple).toEqual({ volts: 1.7, foretold: FORETOLD });
+    t.store.submit("C1 1.8vac");
+    await t.settled();
+    expect(t.asked).toHaveLength(1);
+  });
+  test("where the server has said it, nobody is asked", () => {
+    const t = stage(new Map(), "key", supplied);
+    t.store.submit("C1 1.7vac");
+    const question = JSON.stringify(t.asked[0]);
+    const known = stage(new Map(), "other", () => ({ ...supplied(), foretold: [{ question, foretold: FORETOLD }] }));
+    known.store.submit("C1 1.7vac");
+    expect(known.asked).toEqual([]);
+    expect(ripple(known.store)).toBeDefined();
   });
 });

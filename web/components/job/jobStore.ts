@@ -3,6 +3,7 @@ import {
   isClosed,
   lastLine,
   makePicture,
+  rippleQuestions,
   understand,
   withdraw,
   type EnteredLine,
@@ -10,9 +11,10 @@ import {
   type Keeping,
 } from "@mirvek/core/job";
 import type { Entry, ReadoutIssue } from "@mirvek/core/readout";
+import type { Foretold, RippleQuestion } from "@mirvek/core/trace";
 import type { Result } from "@mirvek/core/units";
 import type { RequestIssue } from "../../schemas/issues";
-import { viewOf, type ChoiceView, type JobData, type JobView, type Records, type ShopView } from "../../schemas/jobView";
+import { viewOf, type ChoiceView, type Foretelling, type JobData, type JobView, type Records, type ShopView } from "../../schemas/jobView";
 import type { KeptLine, ReadoutPost } from "../../schemas/records";
 import type { Answer } from "../shared/request";
 import { waitingLines, type LineStorage } from "./waitingLines";
@@ -46,6 +48,8 @@ export interface JobStoreOptions {
   data: JobData;
   sendLine: (post: ReadoutPost) => Promise<Answer<KeptLine>>;
   loadData: () => Promise<Answer<JobData>>;
+  /** asks the circuit what a ripple should have been; undefined where it did not get to an answer */
+  foretell: (question: RippleQuestion) => Promise<Foretold | null | undefined>;
   storage: LineStorage | null;
   now: () => number;
   newKey: () => string;
@@ -61,11 +65,15 @@ const REFRESH_MS = 150;
 const temporaryId = (seq: number, at: number) => -(seq * 10 + at);
 
 export function makeJobStore(options: JobStoreOptions) {
-  const { sendLine, loadData, storage, now, newKey, later } = options;
+  const { sendLine, loadData, foretell, storage, now, newKey, later } = options;
   const shelf = waitingLines(storage, options.data.records.job.number);
   const picture = makePicture<ChoiceView>();
   let base: Records = options.data.records;
   let shop: ShopView = options.data.shop;
+  const foretold = new Map<string, Foretold | null>();
+  const asking = new Set<string>();
+  const learn = (said: readonly Foretelling[]) => said.forEach((f) => foretold.set(f.question, f.foretold));
+  learn(options.data.foretold);
   let pending: readonly EnteredLine[] = [];
   let answer: LineAnswer | null = null;
   let down = false;
@@ -110,9 +118,29 @@ export function makeJobStore(options: JobStoreOptions) {
   }
   const pictured = (records: Records): JobPicture<ChoiceView> => picture(records, shop);
 
+  /** What circuits say of the ripples that were read; what is not known yet is asked for and comes in later. */
+  function foretellings(records: Records, now: JobPicture<ChoiceView>): Foretelling[] {
+    return rippleQuestions(records.job, now, records.circuits).flatMap((q): Foretelling[] => {
+      const question = JSON.stringify(q);
+      const known = foretold.get(question);
+      if (known !== undefined) return [{ question, foretold: known }];
+      if (!asking.has(question)) {
+        asking.add(question);
+        void foretell(q).then((answered) => {
+          asking.delete(question);
+          if (answered === undefined) return;
+          foretold.set(question, answered);
+          changed();
+        });
+      }
+      return [];
+    });
+  }
+
   function changed(): void {
     const records = current();
-    snapshot = { view: viewOf(records, shop, pictured(records)), pending, answer, down, full };
+    const now = pictured(records);
+    snapshot = { view: viewOf(records, shop, now, foretellings(records, now)), pending, answer, down, full };
     for (const listener of listeners) listener();
   }
   function moved(next: Partial<CursorSnapshot>): void {
@@ -191,6 +219,7 @@ export function makeJobStore(options: JobStoreOptions) {
   /** Takes over what the server says unless something newer is shown already. */
   function take(data: JobData): void {
     if (data.records.revision < base.revision) return;
+    learn(data.foretold);
     base = sharing(base, data.records);
     shop = JSON.stringify(shop) === JSON.stringify(data.shop) ? shop : data.shop;
     changed();

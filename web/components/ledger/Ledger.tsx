@@ -107,6 +107,7 @@ const KIND_OF: Readonly<Record<string, Kind>> = {
   tried: "tried",
   outcome: "tried",
   putBack: "tried",
+  complaintNow: "tried",
   coldStart: "tried",
   coldStarts: "tried",
   look: "seen",

@@ -26,19 +26,31 @@ import {
 } from "../../wording/observation";
 import { list, money, shown } from "../../wording/quantity";
 import { verdictName } from "../../wording/vocabulary";
+import { storyOf } from "../../wording/story";
 import { useJob } from "../job/JobProvider";
 import styles from "./Report.module.css";
 
-/** What was seen and tried, in the order it happened: how the fault was found. */
+/** The suspects' story: what was shown and by what, what was ruled out; then what was seen and tried, in the order it happened. */
 export function HowFound() {
-  const { unit } = useJob().view;
+  const { unit, tracing, job } = useJob().view;
+  const story = job.findings.length > 0 ? storyOf(tracing, unit, job.state) : null;
   const looks = unit.looks.filter((l) => !l.look.intended && l.look.sign !== "looksWhole");
   const odd = unit.looks.filter((l) => l.look.intended);
   const loads = unit.loads.filter((l) => l.odd);
-  if (looks.length + unit.tried.length + loads.length + odd.length === 0 && !unit.coldStarts) return null;
+  if (story === null && looks.length + unit.tried.length + loads.length + odd.length === 0 && !unit.coldStarts) return null;
   return (
     <section>
       <h2>How it was found</h2>
+      {story && (
+        <>
+          <p>
+            <b>{story.cause[0]}</b> {story.cause.slice(1).join(" ")}
+          </p>
+          {story.because.length > 0 && <p>For it: {story.because.join("; ")}.</p>}
+          {story.innocent && <p>{story.innocent}</p>}
+          {story.ruledOut.length > 0 && <p>Ruled out: {story.ruledOut.join("; ")}.</p>}
+        </>
+      )}
       {looks.length > 0 && <p>Seen: {looks.map((l) => `${subjectText(l.subject)} ${observationText(l.look)}`).join("; ")}.</p>}
       {unit.tried.length > 0 && (
         <ol>

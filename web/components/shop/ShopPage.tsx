@@ -38,6 +38,7 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
   };
   useKeys({
     b: () => router.push("/"),
+    t: () => router.push("/shop/tracing"),
     d: toggle,
     ArrowDown: () => setPicked(Math.min(rows.length - 1, at + 1)),
     ArrowUp: () => setPicked(Math.max(0, at - 1)),
@@ -48,6 +49,10 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
       <p>
         <Link prefetch={false} href="/">
           Bench
+        </Link>{" "}
+        ·{" "}
+        <Link prefetch={false} href="/shop/tracing">
+          What the tracing goes by
         </Link>
       </p>
       <h1>What readings are held against</h1>

@@ -1,8 +1,7 @@
 "use client";
 
 import { isSupply } from "@mirvek/core/device";
-import { sectionPicture, type SectionBox, type SectionLink } from "@mirvek/core/job";
-import { BENCH_TESTS } from "@mirvek/core/knowledge";
+import { knowingOf, sectionPicture, type SectionBox, type SectionLink } from "@mirvek/core/job";
 import { useRef, useState, type KeyboardEvent } from "react";
 import { percent } from "../../wording/quantity";
 import { hypothesisName, reasonText, suspectStateName, testText } from "../../wording/tracing";
@@ -187,7 +186,8 @@ const TELLS = 0.4;
 function Inside({ of: b }: { of: SectionBox }) {
   const { view } = useJob();
   const suspects = view.tracing.suspects.filter((s) => b.suspects.includes(s.id));
-  const tests = BENCH_TESTS.filter((t) => b.suspects.some((id) => (t.given[id] ?? 0) > Math.max(TELLS, t.rest)))
+  const tests = knowingOf(view.shop.tracing)
+    .table.tests.filter((t) => b.suspects.some((id) => (t.given[id] ?? 0) > Math.max(TELLS, t.rest)))
     .sort((a, c) => a.minutes - c.minutes)
     .slice(0, MOST_TESTS);
   return (

@@ -6,6 +6,7 @@ import { z } from "zod";
 import type { MeterView, ShopView } from "../../schemas/jobView";
 import { together, type Db } from "../db";
 import { counted, listNorms, listShelfRows } from "./shelf";
+import { listLearned, listTableChanges } from "./tracing";
 
 export interface Shop {
   name: string;
@@ -97,17 +98,30 @@ export async function setSchools(db: Db, bulgeDecides: boolean, mustClimb: boole
 
 /** Everything a job needs of its shop, and the shop's revision. */
 export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: number }> {
-  const [shop, meters, drawer, shelf, norms] = await together(db, [
+  const [shop, meters, drawer, shelf, norms, edits, learned] = await together(db, [
     () => getShop(db),
     () => listMeters(db),
     () => listDrawer(db),
     () => listShelfRows(db),
     () => listNorms(db),
+    () => listTableChanges(db),
+    () => listLearned(db),
   ]);
   const { name, currency, touchLimit, bulgeDecides, mustClimb, revision } = shop;
   const counting = norms.filter((n) => !n.struck).map((n) => n.norm);
   return {
     revision,
-    shop: { name, currency, touchLimit, bulgeDecides, mustClimb, meters, drawer, shelf: counted(shelf), norms: counting },
+    shop: {
+      name,
+      currency,
+      touchLimit,
+      bulgeDecides,
+      mustClimb,
+      meters,
+      drawer,
+      shelf: counted(shelf),
+      norms: counting,
+      tracing: { changes: edits.map(({ cell, value }) => ({ cell, value })), learned },
+    },
   };
 }

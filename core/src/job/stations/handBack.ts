@@ -1,5 +1,16 @@
 import { closingHolds, isClosed } from "../facts";
+import type { ClosingHold } from "../state";
 import type { Station } from "./station";
+
+/** What holds the closing and has no station of its own that asks for it. */
+const NAMED: ReadonlySet<ClosingHold> = new Set<ClosingHold>([
+  "unsafe",
+  "leftIn",
+  "notRefitted",
+  "fuseUnexplained",
+  "stillThere",
+  "openFault",
+]);
 
 export const handBack: Station<"handBack"> = {
   id: "handBack",
@@ -14,7 +25,9 @@ export const handBack: Station<"handBack"> = {
     if (isClosed(job.state)) return { code: "closed" };
     const chosen = job.positions.filter((p) => p.decision === "replace");
     if (chosen.length > 0) return { code: "fit", position: chosen[0]!.designator, left: chosen.length };
-    if (job.trace && !job.trace.settled && job.proven === null) return { code: "noCause" };
-    return job.proven === false ? { code: "prove" } : { code: "handBack" };
+    if (job.trace && !job.trace.settled && (job.proven === null || job.stillThere)) return { code: "noCause" };
+    if (job.proven === false) return { code: "prove" };
+    const hold = closingHolds(job).find((h) => NAMED.has(h));
+    return hold ? { code: "hold", hold } : { code: "handBack" };
   },
 };

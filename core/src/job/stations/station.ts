@@ -34,6 +34,8 @@ export type NextAct =
   | { code: "prove" }
   /** nothing is shown and nothing is left that tells much */
   | { code: "noCause" }
+  /** all is done but what this names */
+  | { code: "hold"; hold: ClosingHold }
   | { code: "handBack" }
   | { code: "closed" };
 

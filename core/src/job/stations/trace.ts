@@ -15,8 +15,8 @@ export const trace: Station<"trace"> = {
 };
 
 /** What the tracing asks for beside measuring a capacitor of the list; nothing once a part was chosen or fitted: it goes in and is proven first. */
-export function advised({ trace: t, proven, positions }: JobFacts): NextAct | null {
-  if (t === null || proven !== null || positions.some((p) => p.decision === "replace")) return null;
+export function advised({ trace: t, proven, positions, stillThere }: JobFacts): NextAct | null {
+  if (t === null || (proven !== null && !stillThere) || positions.some((p) => p.decision === "replace")) return null;
   if (t.mend) return { code: "mend", ...t.mend };
   const { advice } = t;
   if (t.settled || advice === null || twinWaiting(positions)) return null;

@@ -1,6 +1,6 @@
 import { handsAllowed } from "../../bringUp";
 import type { Role, Section } from "../../device";
-import { BENCH_TESTS, type HypothesisId, type HypothesisRow, type TestId } from "../../knowledge";
+import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import { expectedBits, weightOfWitness, type Posterior } from "../../trace";
 import { isCondemned } from "../../verdict";
 import type { JobPicture } from "../picture";
@@ -9,7 +9,7 @@ import { badAnyway, chancesOf, nameOf, partsOf, type Evidence } from "./evidence
 import { testOf } from "./tried";
 
 const ANSWERED: readonly (readonly [RegExp, readonly TestId[]])[] = [
-  [/^point:rail.* ripple$/, ["rippleHigh"]],
+  [/^(point:rail.* ripple$|ripple:)/, ["rippleHigh"]],
   [/^point:rail/, ["railLow"]],
   [/^sister:/, ["oneRailLow"]],
   [/^point:offset/, ["offsetHigh"]],
@@ -54,6 +54,7 @@ export function adviceOf(
   rows: readonly HypothesisRow[],
   posterior: Posterior,
   evidence: readonly Evidence[],
+  tests: readonly BenchTest[],
 ): Pick<Tracing, "advice" | "held"> {
   const sections = new Set(among.map((s) => s.kind));
   const done = doneTests(job, unit, evidence);
@@ -67,7 +68,7 @@ export function adviceOf(
     if (bits < LEAST_BITS) return;
     options.push({ ...what, yes, bits, minutes, power, hands, ifYes: leader(chance, true), ifNo: leader(chance, false) });
   };
-  for (const t of BENCH_TESTS) {
+  for (const t of tests) {
     if (done.has(t.id) || t.not.includes(job.supplyKind) || t.not.includes(job.unitKind)) continue;
     if (t.sections && !t.sections.some((s) => sections.has(s))) continue;
     if (t.findings && !t.findings.some((f) => job.findings.includes(f))) continue;

@@ -1,7 +1,9 @@
 import type { HypothesisRow } from "../../knowledge";
 import type { JobPicture, PositionPicture } from "../picture";
-import type { TracedJob } from "../tracing";
-import { DECISIVE, badAnyway, partsOf, type Evidence } from "./evidence";
+import type { Decisive, TracedJob } from "../tracing";
+import { isWetAluminium } from "../../part";
+import { isCondemned } from "../../verdict";
+import { DECISIVE, about, badAnyway, partsOf, type Evidence } from "./evidence";
 
 /** Whether a verdict is what this fault would read as. */
 function readsAs(h: HypothesisRow, p: PositionPicture): number {
@@ -23,19 +25,29 @@ function readsAs(h: HypothesisRow, p: PositionPicture): number {
 }
 const LEAKS: ReadonlySet<string> = new Set(["leaky", "leakageCurrent", "leakShifts", "shortForItsSupply", "nearZero", "capacitanceHigh"]);
 
+/** Parts that were replaced while the complaint is said to be still there afterwards. */
+export function acquittedIn(positions: readonly PositionPicture[], complaint: JobPicture["unit"]["complaint"]): ReadonlySet<string> {
+  if (complaint === null || complaint.outcome === "gone" || complaint.outcome === "better") return new Set();
+  const out = positions.filter((p) => p.fittings.some(({ fitting }) => fitting !== null && fitting.seq <= complaint.seq));
+  return new Set(out.map((p) => p.designator));
+}
+
 export function capacitorWitnesses(
   job: TracedJob,
-  { positions }: Pick<JobPicture, "positions">,
+  { positions, unit }: Pick<JobPicture, "positions" | "unit">,
   rows: readonly HypothesisRow[],
 ): Evidence[] {
   const base = badAnyway(job.ageYears);
+  const acquitted = acquittedIn(positions, unit.complaint);
   return rows.flatMap((h): Evidence[] => {
     const parts = h.roles.length === 0 ? [] : partsOf(h, positions, job);
+    // what is out and changed nothing is not the cause, however bad it read
+    const [out, left] = [parts.filter((p) => acquitted.has(p.designator)), parts.filter((p) => !acquitted.has(p.designator))];
     if (parts.length === 0) return [];
-    const worst = parts.reduce((a, b) => (readsAs(h, b) > readsAs(h, a) ? b : a));
-    const bad = readsAs(h, worst);
     const chance = rows.map((o) => (o.id === h.id ? 0.96 : base));
-    if (bad > 0) {
+    const worst = left.reduce<PositionPicture | null>((a, b) => (a === null || readsAs(h, b) > readsAs(h, a) ? b : a), null);
+    const bad = worst === null ? 0 : readsAs(h, worst);
+    if (worst !== null && bad > 0) {
       const shown = bad >= 1;
       return [
         {
@@ -49,20 +61,50 @@ export function capacitorWitnesses(
         },
       ];
     }
-    const sound = parts.filter((p) => p.fittings[0]!.verdict.state === "sound");
-    if (sound.length === 0) return [];
-    const sure = sound.reduce((sum, p) => sum + (p.fittings[0]!.verdict.certainty === "shown" ? 1 : 0.35), 0) / parts.length;
-    const all = sound.length === parts.length && sound.every((p) => p.fittings[0]!.verdict.certainty === "shown");
+    const sound = left.filter((p) => p.fittings[0]!.verdict.state === "sound");
+    if (sound.length + out.length === 0) return [];
+    const known = (p: PositionPicture) => (p.fittings[0]!.verdict.certainty === "shown" ? 1 : 0.35);
+    const sure = (out.length + sound.reduce((sum, p) => sum + known(p), 0)) / parts.length;
+    const all = sound.length === left.length && sound.every((p) => known(p) === 1);
+    const named = (out.length > 0 ? out : sound).map((p) => p.designator);
+    const decisive: Decisive =
+      out.length > 0 ? { by: "changedNothing", seq: unit.complaint!.seq } : { by: "measuredSound", designators: named };
     return [
       {
-        id: `sound:${sound.map((p) => p.designator).join(" ")}`,
+        id: `${out.length > 0 ? "exchanged" : "sound"}:${named.join(" ")}`,
         chance,
         base,
         happened: false,
         rule: "shows",
         weight: all ? DECISIVE : sure,
-        ...(all ? { decisive: { for: [h.id], what: { by: "measuredSound", designators: sound.map((p) => p.designator) } as const } } : {}),
+        ...(all ? { decisive: { for: [h.id], what: decisive } } : {}),
       },
+    ];
+  });
+}
+
+/** From here on a place is hot for a wet part. */
+const HOT = 65;
+
+/** Where a part stands and how others of its kind have fared, for wet parts that nobody has measured yet. */
+export function placeWitnesses(job: TracedJob, { positions }: Pick<JobPicture, "positions">, rows: readonly HypothesisRow[]): Evidence[] {
+  return rows.flatMap((h): Evidence[] => {
+    if (h.reads !== "dried") return [];
+    const waiting = partsOf(h, positions, job).filter((p) => p.fittings[0]!.verdict.state === "unmeasured" && isWetAluminium(p.technology));
+    const hot = waiting.find((p) => p.temperature !== null && p.temperature >= HOT);
+    const kin = waiting.flatMap((p) =>
+      positions.filter(
+        (q) =>
+          q !== p &&
+          q.nominal === p.nominal &&
+          q.technology === p.technology &&
+          isCondemned(q.fittings[0]!.verdict.state) &&
+          !h.roles.includes(q.role),
+      ),
+    )[0];
+    return [
+      ...(hot ? [about(`hot:${hot.designator}`, [h.id], rows, 0.4, 0.2, true, 1)] : []),
+      ...(kin ? [about(`kin:${kin.designator}`, [h.id], rows, 0.45, 0.2, true, 1)] : []),
     ];
   });
 }

@@ -1,6 +1,6 @@
 import type { Subject } from "../../evidence";
 import type { BenchTest, HypothesisId, HypothesisRow } from "../../knowledge";
-import type { Witness } from "../../trace";
+import type { Foretold, Witness } from "../../trace";
 import type { VerdictState } from "../../verdict";
 import type { PositionPicture } from "../picture";
 import type { Decisive, TracedJob } from "../tracing";
@@ -8,7 +8,11 @@ import type { Decisive, TracedJob } from "../tracing";
 // What every witness of a job is made of.
 
 /** A witness, and what it decides where it does. */
-export type Evidence = Witness & { decisive?: { for: readonly HypothesisId[]; what: Decisive } };
+export type Evidence = Witness & {
+  decisive?: { for: readonly HypothesisId[]; what: Decisive };
+  /** what was read, and what the circuit says of it */
+  ripple?: { volts: number; foretold: Foretold };
+};
 
 /** What decides weighs more than what only speaks: it was done to this very part and nothing else. */
 export const DECISIVE = 1.7;

@@ -1,8 +1,8 @@
 import type { Role } from "../../device";
 import type { Act, Outcome, Subject } from "../../evidence";
-import { BENCH_TESTS, type HypothesisId, type HypothesisRow, type TestId } from "../../knowledge";
-import type { PositionPicture } from "../picture";
-import type { TriedPicture } from "../tried";
+import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
+import type { JobPicture, PositionPicture } from "../picture";
+import { REPAIRS, type TriedPicture } from "../tried";
 import { DECISIVE, about, chancesOf, nameOf, type Evidence } from "./evidence";
 import { OF_CLASS, namedBy } from "./named";
 
@@ -46,14 +46,21 @@ const SWAPS: readonly (readonly [RegExp, "swapValves" | "swapDrivers" | "swapCha
 const SWAP_SHOWS: Partial<Record<TestId, readonly HypothesisId[]>> = { swapValves: ["valveWorn"], swapDrivers: ["driverBad"] };
 
 /** What an act on a thing says of the faults that thing can be, and of the kind of test it is. */
-export function tried(t: TriedPicture, positions: readonly PositionPicture[], rows: readonly HypothesisRow[]): Evidence[] {
+export function tried(
+  t: TriedPicture,
+  positions: readonly PositionPicture[],
+  rows: readonly HypothesisRow[],
+  tests: readonly BenchTest[],
+  /** parts that are out and changed nothing: said of the parts themselves */
+  acquitted: ReadonlySet<string>,
+): Evidence[] {
   const { act, outcome, followed, to, after } = t.tried;
   if (t.refused) return [];
   const id = `tried:${t.seq}`;
   if (act === "swapped" && followed !== null) {
     const went = followed === "part";
     const kind = testOf(t);
-    const test = BENCH_TESTS.find((x) => x.id === kind);
+    const test = tests.find((x) => x.id === kind);
     const which: readonly HypothesisId[] = kind === null ? faultsOf(to, [], rows) : (SWAP_SHOWS[kind] ?? []);
     const swapped: Evidence = test
       ? { id, chance: chancesOf(test, rows), base: test.rest, happened: went, rule: test.rule, weight: DECISIVE }
@@ -68,9 +75,11 @@ export function tried(t: TriedPicture, positions: readonly PositionPicture[], ro
     t.tried.before !== null &&
     Math.abs(after.value) > 1.1 * Math.abs(t.tried.before.value);
   if (outcome === null && !recovered) return [];
-  const happened = recovered || GONE.has(outcome!);
-  const weight = (outcome === "better" || outcome === "worse" ? 0.6 : 1) * (t.asSet ? 0.7 : 1);
+  const happened = !t.returned && (recovered || GONE.has(outcome!));
+  // a cure that did not last speaks against what it changed, and decides nothing
+  const weight = (outcome === "better" || outcome === "worse" || t.returned ? 0.6 : 1) * (t.asSet ? 0.7 : 1);
   const capacitors = to.flatMap((s) => positions.filter((p) => p.designator === nameOf(s)));
+  if (act === "replaced" && outcome === "same" && capacitors.some((p) => acquitted.has(p.designator))) return [];
   if (act === "lifted" && capacitors.length > 0) return isolated(t, capacitors, rows);
   const meant = faultsOf(to, capacitors, rows);
   const out: Evidence[] = [];
@@ -78,7 +87,7 @@ export function tried(t: TriedPicture, positions: readonly PositionPicture[], ro
   // a touch on a named place speaks of that place; on a part or a board, of what a touch can find
   const general = test !== null && test !== "resolder" && act !== "cleaned" && (capacitors.length > 0 || meant.length === 0);
   if (general) {
-    const known = BENCH_TESTS.find((x) => x.id === test)!;
+    const known = tests.find((x) => x.id === test)!;
     // a touch that changes nothing says so of the place touched, not of the whole unit
     const local = capacitors.length > 0;
     out.push({
@@ -98,7 +107,8 @@ export function tried(t: TriedPicture, positions: readonly PositionPicture[], ro
     happened && (cure || act === "warmed" || act === "cooled" || act === "knocked" || act === "pressed" || act === "unplugged");
   const touched = TOUCHES.has(act) && capacitors.length === 0;
   if (answered || cure || touched || act === "warmed" || act === "cooled") {
-    const decides = cure && !t.asSet && to.length === 1 && (outcome === "gone" || outcome === "same");
+    const whole = outcome === "gone" ? 1 : shareTouched(meant, capacitors, positions, rows);
+    const decides = cure && !t.asSet && !t.returned && to.length === 1 && whole === 1 && (outcome === "gone" || outcome === "same");
     const e = about(
       `${id}:${to.map(nameOf).join(" ")}`,
       meant,
@@ -106,10 +116,10 @@ export function tried(t: TriedPicture, positions: readonly PositionPicture[], ro
       yes,
       base,
       happened,
-      decides ? DECISIVE : cure ? weight : 0.7 * weight,
+      decides ? DECISIVE : cure ? weight * whole : 0.7 * weight,
     );
-    const shows = cure && outcome === "gone";
-    const clears = cure && outcome === "same";
+    const shows = cure && outcome === "gone" && !t.returned;
+    const clears = cure && outcome === "same" && whole === 1;
     out.push(
       shows
         ? { ...e, rule: "cures", decisive: { for: meant, what: { by: "cured", seq: t.seq, asSet: t.asSet || to.length > 1 } } }
@@ -119,6 +129,39 @@ export function tried(t: TriedPicture, positions: readonly PositionPicture[], ro
     );
   }
   return out;
+}
+
+/** Capacitors that were fitted with no word of what it changed, and the complaint is gone since: cured by them, as a set where there are several. */
+export function fittedWitness(
+  positions: readonly PositionPicture[],
+  { complaint, tried: all }: JobPicture["unit"],
+  rows: readonly HypothesisRow[],
+): Evidence[] {
+  if (complaint?.outcome !== "gone") return [];
+  const said = new Set(all.map((t) => t.seq));
+  const fitted = positions.filter((p) => {
+    const seq = p.fittings.at(-1)!.fitting?.seq;
+    return seq !== undefined && seq < complaint.seq && !said.has(seq);
+  });
+  const meant = faultsOf([], fitted, rows);
+  if (meant.length === 0) return [];
+  const beside = all.some((t) => REPAIRS.has(t.tried.act) && t.tried.outcome === "gone" && !t.refused);
+  const asSet = fitted.length > 1 || beside;
+  const e = about(`fitted:${fitted.map((p) => p.designator).join(" ")}`, meant, rows, 0.9, 0.03, true, asSet ? 0.7 : DECISIVE);
+  return [{ ...e, rule: "cures", decisive: { for: meant, what: { by: "cured", seq: complaint.seq, asSet } } }];
+}
+
+/** Of the parts a fault can be, the share that was touched: one of two that changes nothing leaves the other. Measured sound ones are none. */
+function shareTouched(
+  meant: readonly HypothesisId[],
+  touched: readonly PositionPicture[],
+  positions: readonly PositionPicture[],
+  rows: readonly HypothesisRow[],
+): number {
+  if (touched.length === 0) return 1;
+  const roles = new Set<Role>(rows.filter((h) => meant.includes(h.id)).flatMap((h) => h.roles));
+  const open = positions.filter((p) => roles.has(p.role) && !touched.includes(p) && p.fittings[0]!.verdict.state !== "sound" && !p.renewed);
+  return touched.length / (touched.length + open.length);
 }
 
 /** A capacitor with a leg in the air: where the fault goes, it was shorted or leaked. That decides, where it was the only one. */

@@ -1,16 +1,22 @@
-import { BENCH_TESTS, type HypothesisId, type HypothesisRow, type TestId } from "../../knowledge";
+import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import { isBad } from "../../verdict";
 import type { JobPicture } from "../picture";
 import { about, chancesOf, nameOf, type Evidence } from "./evidence";
 import { OF_CLASS, namedBy } from "./named";
-import { tried } from "./tried";
+import { acquittedIn } from "./capacitors";
+import { fittedWitness, tried } from "./tried";
 
 /** Points, draw, loads, looks, other parts and what was tried. */
-export function unitWitnesses({ unit, positions }: Pick<JobPicture, "unit" | "positions">, rows: readonly HypothesisRow[]): Evidence[] {
+export function unitWitnesses(
+  { unit, positions }: Pick<JobPicture, "unit" | "positions">,
+  rows: readonly HypothesisRow[],
+  tests: readonly BenchTest[],
+): Evidence[] {
   const of = (id: TestId, happened: boolean, witness: string, weight = 1): Evidence[] => {
-    const test = BENCH_TESTS.find((t) => t.id === id)!;
+    const test = tests.find((t) => t.id === id)!;
     return [{ id: witness, chance: chancesOf(test, rows), base: test.rest, happened, rule: test.rule, weight }];
   };
+  const acquitted = acquittedIn(positions, unit.complaint);
   const rails = unit.points.filter((p) => p.name.startsWith("rail") && p.now && p.now.verdict.state !== "unknown");
   const low = rails.filter((p) => p.now!.verdict.state === "low" || p.now!.verdict.state === "gone");
   const offsets = unit.points.filter((p) => p.name.startsWith("offset") && p.now);
@@ -48,26 +54,27 @@ export function unitWitnesses({ unit, positions }: Pick<JobPicture, "unit" | "po
         )
       : []),
     ...unit.notes.fuses.flatMap((f) => (f.how === null ? [] : of("fuseViolent", f.how === "violent", `fuse:${f.name}`))),
-    ...otherParts(unit, rows),
+    ...otherParts(unit, rows, tests),
     ...looks(unit, rows),
-    ...unit.tried.flatMap((t) => tried(t, positions, rows)),
+    ...unit.tried.flatMap((t) => tried(t, positions, rows, tests, acquitted)),
+    ...fittedWitness(positions, unit, rows),
   ];
 }
 const OFFSET = 0.1;
 const RIPPLE_RAIL = 0.1;
 
-function otherParts(unit: JobPicture["unit"], rows: readonly HypothesisRow[]): Evidence[] {
+function otherParts(unit: JobPicture["unit"], rows: readonly HypothesisRow[], tests: readonly BenchTest[]): Evidence[] {
   return unit.parts.flatMap((p): Evidence[] => {
     const { state, certainty } = p.verdict;
     const sure = certainty === "shown" ? 1 : certainty === "likely" ? 0.75 : 0.3;
     const bad = isBad(state);
     if (!bad && state !== "sound") return [];
     if (p.class === "fuse") {
-      const test = BENCH_TESTS.find((t) => t.id === "fuseOpen")!;
+      const test = tests.find((t) => t.id === "fuseOpen")!;
       return [{ id: `part:${p.name}`, chance: chancesOf(test, rows), base: test.rest, happened: bad, rule: "shows", weight: sure }];
     }
     if ((p.class === "switch" || p.class === "connector") && state !== "worn") {
-      const test = BENCH_TESTS.find((t) => t.id === "pathBroken")!;
+      const test = tests.find((t) => t.id === "pathBroken")!;
       return [
         {
           id: `part:${p.name}`,

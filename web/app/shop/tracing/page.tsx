@@ -1,0 +1,11 @@
+import type { Metadata } from "next";
+import { TracingTable } from "../../../components/shop/TracingTable";
+import { pool } from "../../../server/db";
+import { loadShopTables } from "../../../server/editShop";
+
+export const metadata: Metadata = { title: "What the tracing goes by" };
+export const dynamic = "force-dynamic";
+
+export default async function Tracing() {
+  return <TracingTable initial={await loadShopTables(pool())} />;
+}

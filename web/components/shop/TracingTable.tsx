@@ -1,0 +1,429 @@
+"use client";
+
+import {
+  STARTER_TABLE,
+  amendTable,
+  cellText,
+  readCell,
+  valueAt,
+  type BenchTest,
+  type Cell,
+  type HypothesisRow,
+  type TracingTable as Table,
+} from "@mirvek/core/knowledge";
+import { FINDING_TOKENS } from "@mirvek/core/device";
+import { HYPOTHESIS_IDS } from "@mirvek/core/knowledge";
+import { Button, Input } from "antd";
+import dayjs from "dayjs";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import type { ShopTables, TableEdit } from "../../schemas/jobView";
+import type { ShopEdit } from "../../schemas/shop";
+import { cellName, fieldName, figureOf, readFigure } from "../../wording/tracingTable";
+import { issueText } from "../../wording/requestIssue";
+import { hypothesisName, testText } from "../../wording/tracing";
+import { sectionName, unitKindName } from "../../wording/vocabulary";
+import { Pick } from "../shared/Pick";
+import { useMessage, useTheme } from "../shared/Providers";
+import { send } from "../shared/request";
+import { useKeys } from "../shared/useKeys";
+import styles from "./TracingTable.module.css";
+
+type Row = { of: "fault"; row: HypothesisRow } | { of: "test"; row: BenchTest };
+
+/** The table that suspects and tests come from: every figure with what this shop has made of it, version by version. */
+export function TracingTable({ initial }: { initial: ShopTables }) {
+  const router = useRouter();
+  const message = useMessage();
+  const { toggle } = useTheme();
+  const [tables, setTables] = useState(initial);
+  const [version, setVersion] = useState<number | null>(null);
+  const [at, setAt] = useState(0);
+  const [open, setOpen] = useState<string | null>(null);
+  const { edits } = tables;
+  const now = version ?? edits.length;
+  const table = amendTable(edits.slice(0, now));
+  const rows: Row[] = [...table.faults.map((row): Row => ({ of: "fault", row })), ...table.tests.map((row): Row => ({ of: "test", row }))];
+  const move = (by: number) => setAt(Math.min(rows.length - 1, Math.max(0, at + by)));
+  const change = async (edit: ShopEdit): Promise<boolean> => {
+    const answer = await send<ShopTables>("POST", "/api/shop", edit);
+    if (answer.ok) {
+      setTables(answer.value);
+      setVersion(null);
+    } else void message.error(issueText(answer.issue), 6);
+    return answer.ok;
+  };
+  useKeys({
+    b: () => router.push("/"),
+    s: () => router.push("/shop"),
+    d: toggle,
+    p: () => window.print(),
+    ArrowDown: () => move(1),
+    ArrowUp: () => move(-1),
+    PageDown: () => move(10),
+    PageUp: () => move(-10),
+    Enter: () => setOpen(open === rows[at]!.row.id ? null : rows[at]!.row.id),
+    Escape: () => setOpen(null),
+  });
+  const list = (of: Row["of"]) =>
+    rows.map((r, i) =>
+      r.of === of ? (
+        <TableRow
+          key={r.row.id}
+          of={r}
+          table={table}
+          picked={i === at}
+          open={open === r.row.id}
+          locked={version !== null && version !== edits.length}
+          learned={tables.learned}
+          onOpen={() => {
+            setAt(i);
+            setOpen(open === r.row.id ? null : r.row.id);
+          }}
+          onChange={change}
+        />
+      ) : null,
+    );
+  return (
+    <main className={styles.page}>
+      <p className={styles.noPrint}>
+        <Link prefetch={false} href="/">
+          Bench
+        </Link>{" "}
+        ·{" "}
+        <Link prefetch={false} href="/shop">
+          What readings are held against
+        </Link>
+      </p>
+      <h1>What the tracing goes by</h1>
+      <p className="muted">
+        {now === 0 ? "As everyone starts with." : `Version ${now} of this shop.`} Figures are common practice, rough by nature; the latest
+        change of each counts, in every job at once.
+        <span className={styles.noPrint}>
+          {" "}
+          <kbd>↑</kbd> <kbd>↓</kbd> pick a row, <kbd>Enter</kbd> opens it, <kbd>p</kbd> prints.
+        </span>
+      </p>
+      <section aria-label="Faults">
+        <h2>Faults</h2>
+        <table className={`sheet ${styles.table}`}>
+          <thead>
+            <tr>
+              <th>Fault</th>
+              <th className="n">How often</th>
+              <th className="n">Here</th>
+              <th>Chance that it shows</th>
+            </tr>
+          </thead>
+          <tbody>{list("fault")}</tbody>
+        </table>
+        <Learned tables={tables} onChange={change} />
+      </section>
+      <section aria-label="Tests">
+        <h2>Tests</h2>
+        <table className={`sheet ${styles.table}`}>
+          <thead>
+            <tr>
+              <th>Test</th>
+              <th className="n">Minutes</th>
+              <th className="n">Else</th>
+              <th>Chance that it turns out as named, if the fault is</th>
+            </tr>
+          </thead>
+          <tbody>{list("test")}</tbody>
+        </table>
+      </section>
+      <Versions edits={edits} now={now} onLook={setVersion} onChange={change} />
+    </main>
+  );
+}
+
+/** Every figure of a row that is written down, and where it differs from what everyone starts with. */
+const cellsOf = (r: Row): Cell[] =>
+  r.of === "fault"
+    ? [
+        { of: "fault", id: r.row.id, field: "weight" },
+        ...FINDING_TOKENS.filter((f) => r.row.makes[f] !== undefined).map((finding): Cell => ({
+          of: "fault",
+          id: r.row.id,
+          field: "makes",
+          finding,
+        })),
+      ]
+    : [
+        { of: "test", id: r.row.id, field: "minutes" },
+        { of: "test", id: r.row.id, field: "rest" },
+        ...HYPOTHESIS_IDS.filter((h) => r.row.given[h] !== undefined).map((fault): Cell => ({
+          of: "test",
+          id: r.row.id,
+          field: "given",
+          fault,
+        })),
+      ];
+
+function Figure({ cell, table }: { cell: Cell; table: Table }) {
+  const value = valueAt(table, cell);
+  const starter = valueAt(STARTER_TABLE, cell);
+  if (value === null) return null;
+  return value === starter ? (
+    figureOf(cell, value)
+  ) : (
+    <b
+      className={styles.changed}
+      title={starter === null ? "not in what everyone starts with" : `everyone starts with ${figureOf(cell, starter)}`}
+    >
+      {figureOf(cell, value)}
+    </b>
+  );
+}
+
+function TableRow({
+  of: r,
+  table,
+  picked,
+  open,
+  locked,
+  learned,
+  onOpen,
+  onChange,
+}: {
+  of: Row;
+  table: Table;
+  picked: boolean;
+  open: boolean;
+  locked: boolean;
+  learned: ShopTables["learned"];
+  onOpen: () => void;
+  onChange: (edit: ShopEdit) => Promise<boolean>;
+}) {
+  const row = useRef<HTMLTableRowElement>(null);
+  useEffect(() => {
+    if (picked) row.current?.scrollIntoView({ block: "nearest" });
+  }, [picked]);
+  const cells = cellsOf(r);
+  const first = cells.slice(0, r.of === "fault" ? 1 : 2);
+  const here = r.of === "fault" ? learned.filter((l) => l.fault === r.row.id).reduce((n, l) => n + l.times, 0) : 0;
+  return (
+    <>
+      <tr ref={row} className={picked ? styles.picked : ""} aria-selected={picked} onClick={onOpen}>
+        <td>
+          <b>{r.of === "fault" ? hypothesisName[r.row.id] : testText[r.row.id].act}</b>
+          <div className="muted">
+            {r.of === "fault" ? sectionName[r.row.section] : `${r.row.power ? "switched on" : "off"}${r.row.hands ? ", hands inside" : ""}`}
+          </div>
+        </td>
+        {first.map((cell) => (
+          <td key={cellText(cell)} className="n">
+            <Figure cell={cell} table={table} />
+          </td>
+        ))}
+        {r.of === "fault" && <td className="n">{here > 0 ? here : ""}</td>}
+        <td>
+          {cells.slice(first.length).map((cell, i) => (
+            <span key={cellText(cell)}>
+              {i > 0 && " · "}
+              {fieldName(cell)} <Figure cell={cell} table={table} />
+            </span>
+          ))}
+        </td>
+      </tr>
+      {open && (
+        <tr className={styles.noPrint}>
+          <td colSpan={4}>
+            {locked ? (
+              <p className="muted">An earlier version: look only. Go back to the latest to change a figure.</p>
+            ) : (
+              <Editor of={r} table={table} onChange={onChange} />
+            )}
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** One figure of a row is picked, typed anew, and kept with a note; Enter keeps it. */
+function Editor({ of: r, table, onChange }: { of: Row; table: Table; onChange: (edit: ShopEdit) => Promise<boolean> }) {
+  const possible: Cell[] =
+    r.of === "fault"
+      ? [
+          { of: "fault", id: r.row.id, field: "weight" },
+          ...FINDING_TOKENS.map((finding): Cell => ({ of: "fault", id: r.row.id, field: "makes", finding })),
+        ]
+      : [
+          { of: "test", id: r.row.id, field: "minutes" },
+          { of: "test", id: r.row.id, field: "rest" },
+          ...HYPOTHESIS_IDS.map((fault): Cell => ({ of: "test", id: r.row.id, field: "given", fault })),
+        ];
+  const [at, setAt] = useState(cellText(possible[0]!));
+  const [typed, setTyped] = useState("");
+  const [note, setNote] = useState("");
+  const [wrong, setWrong] = useState("");
+  const cell = readCell(at)!;
+  const value = valueAt(table, cell);
+  const starter = valueAt(STARTER_TABLE, cell);
+  const keep = async () => {
+    const figure = readFigure(cell, typed);
+    setWrong(figure === null ? "That is no such figure: a chance is 85 or 0.85, a weight or minutes a number." : "");
+    if (figure !== null && (await onChange({ kind: "table", cell: at, value: figure, note: note.trim() }))) setTyped("");
+  };
+  return (
+    <form
+      className={styles.editor}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <label>
+        <span>Figure</span>
+        <Pick
+          value={at}
+          options={possible.map((c) => ({ value: cellText(c), label: fieldName(c) }))}
+          onPick={(picked) => picked && setAt(picked)}
+        />
+      </label>
+      <label>
+        <span>
+          Now {value === null ? "not written down" : figureOf(cell, value)}
+          {starter !== value && `, everyone starts with ${starter === null ? "none" : figureOf(cell, starter)}`}
+        </span>
+        <Input
+          autoFocus
+          size="small"
+          className="mono"
+          value={typed}
+          maxLength={12}
+          aria-label="New figure"
+          placeholder={value === null ? "30" : figureOf(cell, value)}
+          onChange={(e) => setTyped(e.target.value)}
+        />
+      </label>
+      <label className={styles.note}>
+        <span>Why</span>
+        <Input size="small" value={note} maxLength={200} aria-label="Why" onChange={(e) => setNote(e.target.value)} />
+      </label>
+      <Button size="small" htmlType="submit">
+        Keep
+      </Button>
+      {value !== starter && (
+        <Button size="small" type="text" onClick={() => void onChange({ kind: "table", cell: at, value: null, note: note.trim() })}>
+          Back to what everyone starts with
+        </Button>
+      )}
+      {wrong !== "" && <span className="state-failed">{wrong}</span>}
+    </form>
+  );
+}
+
+/** What this shop's closed jobs have shown, and how to count anew. */
+function Learned({ tables, onChange }: { tables: ShopTables; onChange: (edit: ShopEdit) => Promise<boolean> }) {
+  const { learned } = tables;
+  const jobs = learned.reduce((n, l) => n + l.times, 0);
+  if (jobs === 0)
+    return <p className="muted">Here: no closed job has shown a cause yet. Each that does is counted; the table stands for thirty.</p>;
+  return (
+    <p>
+      Here: {jobs} {jobs === 1 ? "cause" : "causes"} shown in closed jobs (
+      {learned.map((l) => `${hypothesisName[l.fault]}, ${unitKindName[l.unitKind]}${l.times > 1 ? ` ${l.times} times` : ""}`).join("; ")}).
+      They are counted in, a quarter for other kinds of unit; the table stands for thirty.{" "}
+      <Button size="small" className={styles.noPrint} onClick={() => void onChange({ kind: "learnAnew" })}>
+        Count anew
+      </Button>
+    </p>
+  );
+}
+
+function Versions({
+  edits,
+  now,
+  onLook,
+  onChange,
+}: {
+  edits: readonly TableEdit[];
+  now: number;
+  onLook: (version: number | null) => void;
+  onChange: (edit: ShopEdit) => Promise<boolean>;
+}) {
+  if (edits.length === 0) return null;
+  return (
+    <section aria-label="Versions" className={styles.noPrint}>
+      <h2>Versions</h2>
+      <table className="sheet">
+        <thead>
+          <tr>
+            <th className="n">Version</th>
+            <th>What was changed</th>
+            <th className="n">From</th>
+            <th className="n">To</th>
+            <th>Why</th>
+            <th>By</th>
+            <th>
+              <span className="sr-only">Act</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {edits.toReversed().map((e) => (
+            <VersionRow key={e.id} edit={e} edits={edits} shown={now === e.version} onLook={onLook} onChange={onChange} />
+          ))}
+        </tbody>
+      </table>
+      <p>
+        <Button size="small" onClick={() => onLook(0)}>
+          Look at what everyone starts with
+        </Button>{" "}
+        {now !== edits.length && (
+          <Button size="small" onClick={() => onLook(null)}>
+            Back to the latest
+          </Button>
+        )}
+      </p>
+    </section>
+  );
+}
+
+function VersionRow({
+  edit: e,
+  edits,
+  shown,
+  onLook,
+  onChange,
+}: {
+  edit: TableEdit;
+  edits: readonly TableEdit[];
+  shown: boolean;
+  onLook: (version: number | null) => void;
+  onChange: (edit: ShopEdit) => Promise<boolean>;
+}) {
+  const cell = readCell(e.cell);
+  if (cell === null) return null;
+  const before = valueAt(amendTable(edits.slice(0, e.version - 1)), cell);
+  const after = valueAt(amendTable(edits.slice(0, e.version)), cell);
+  const text = (value: number | null) => (value === null ? "none" : figureOf(cell, value));
+  return (
+    <tr className={shown ? styles.picked : ""}>
+      <td className="n">{e.version}</td>
+      <td>{cellName(cell)}</td>
+      <td className="n">{text(before)}</td>
+      <td className="n">{text(after)}</td>
+      <td>{e.note}</td>
+      <td>
+        {e.by}, {dayjs(e.at).format("D MMM YYYY, HH:mm")}
+      </td>
+      <td>
+        <Button size="small" type="text" onClick={() => onLook(e.version)}>
+          Look
+        </Button>
+        <Button
+          size="small"
+          type="text"
+          onClick={() => void onChange({ kind: "table", cell: e.cell, value: before, note: `version ${e.version} taken back` })}
+        >
+          Take back
+        </Button>
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,57 @@
+import { isClosed, type JobState, type Suspect, type Tracing, type UnitPicture } from "@mirvek/core/job";
+import { complaintNowText } from "./observation";
+import { list, percent } from "./quantity";
+import { decisiveText, hypothesisName, reasonText } from "./tracing";
+
+// How a fault was found, as sentences of a report: what was shown and by what, what was ruled out, what stays open.
+
+/** Below it a suspect is not named in a report. */
+const WORTH_NAMING = 0.05;
+const MOST_SURE = 0.99;
+
+export interface Story {
+  /** what was the cause, and by what that is known; first sentence first */
+  cause: string[];
+  /** what speaks for it */
+  because: string[];
+  ruledOut: string[];
+  innocent: string | null;
+}
+
+/** The suspects of a job as the story of how its fault was found. Nothing is claimed that was not shown. */
+export function storyOf(tracing: Tracing, unit: Pick<UnitPicture, "tried" | "complaint">, state: JobState): Story {
+  const shown = tracing.suspects.filter((s) => s.state === "shown");
+  const asSet = tracing.suspects.filter((s) => s.state === "likely" && s.decisive !== null);
+  const open = tracing.suspects.filter((s) => s.state !== "ruledOut" && s.state !== "shown" && s.chance >= WORTH_NAMING).slice(0, 3);
+  const leading = [...shown, ...asSet];
+  const because = leading.flatMap((s) => s.for.filter((r) => r.bits > 0).map((r) => reasonText(r, unit.tried)));
+  return {
+    cause: [
+      ...causes(shown, asSet, open),
+      ...ends(shown.length > 0, state),
+      ...(unit.complaint ? [`${capital(complaintNowText(unit.complaint))}.`] : []),
+    ],
+    because: [...new Set(because)],
+    ruledOut: tracing.suspects
+      .filter((s) => s.state === "ruledOut" && s.decisive !== null)
+      .map((s) => `${hypothesisName[s.id]} (${decisiveText(s.decisive!)})`),
+    innocent: tracing.badButInnocent.length === 0 ? null : `Bad, but not the cause: ${list([...tracing.badButInnocent])}.`,
+  };
+}
+
+function causes(shown: readonly Suspect[], asSet: readonly Suspect[], open: readonly Suspect[]): string[] {
+  const named = (s: Suspect) => `${hypothesisName[s.id]}: ${decisiveText(s.decisive!)}`;
+  if (shown.length > 0) return [`Shown: ${shown.map(named).join("; ")}.`];
+  if (asSet.length > 0) return [`Cured as a set, no single part is shown: ${asSet.map(named).join("; ")}.`];
+  const suspects = open.map((s) => `${hypothesisName[s.id]} (${percent(Math.min(MOST_SURE, s.chance))})`);
+  return suspects.length > 0 ? [`No cause is shown. Suspected: ${suspects.join(", ")}.`] : ["No cause is shown."];
+}
+
+/** The honest ends: what a closed job says of itself. */
+function ends(shown: boolean, state: JobState): string[] {
+  if (!isClosed(state) || state === "closed") return [];
+  if (state === "clearedWithoutCause") return ["It cleared without a cause being shown; it may come back."];
+  return [shown ? "The fault is located and was not repaired." : "The fault is located as far as said here, and was not repaired."];
+}
+
+const capital = (text: string) => `${text[0]?.toUpperCase()}${text.slice(1)}`;
