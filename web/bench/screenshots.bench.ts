@@ -14,6 +14,8 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await page.goto("/shop");
   await expect(page.getByRole("heading", { name: /Reference shelf/ })).toBeVisible();
   await shoot(page, "shop");
+  await page.goto("/shop/tracing");
+  await shoot(page, "tracing-table");
   await page.goto("/jobs/new");
   await expect(page.getByRole("combobox", { name: /Heard and seen/ })).toBeVisible();
   await shoot(page, "take-in");

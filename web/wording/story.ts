@@ -1,7 +1,8 @@
 import { isClosed, type JobState, type Suspect, type Tracing, type UnitPicture } from "@mirvek/core/job";
-import { complaintNowText } from "./observation";
+import { complaintNowText, triedText } from "./observation";
 import { list, percent } from "./quantity";
 import { decisiveText, hypothesisName, reasonText } from "./tracing";
+import type { Decisive, TriedPicture } from "@mirvek/core/job";
 
 // How a fault was found, as sentences of a report: what was shown and by what, what was ruled out, what stays open.
 
@@ -27,20 +28,30 @@ export function storyOf(tracing: Tracing, unit: Pick<UnitPicture, "tried" | "com
   const because = leading.flatMap((s) => s.for.filter((r) => r.bits > 0).map((r) => reasonText(r, unit.tried)));
   return {
     cause: [
-      ...causes(shown, asSet, open),
+      ...causes(shown, asSet, open, unit.tried),
       ...ends(shown.length > 0, state),
       ...(unit.complaint ? [`${capital(complaintNowText(unit.complaint))}.`] : []),
     ],
     because: [...new Set(because)],
     ruledOut: tracing.suspects
       .filter((s) => s.state === "ruledOut" && s.decisive !== null)
-      .map((s) => `${hypothesisName[s.id]} (${decisiveText(s.decisive!)})`),
+      .map((s) => `${hypothesisName[s.id]} (${toldText(s.decisive!, unit.tried)})`),
     innocent: tracing.badButInnocent.length === 0 ? null : `Bad, but not the cause: ${list([...tracing.badButInnocent])}.`,
   };
 }
 
-function causes(shown: readonly Suspect[], asSet: readonly Suspect[], open: readonly Suspect[]): string[] {
-  const named = (s: Suspect) => `${hypothesisName[s.id]}: ${decisiveText(s.decisive!)}`;
+/** What decided, in words that need no list of lines beside them. */
+function toldText(d: Decisive, tried: readonly TriedPicture[]): string {
+  const t = "seq" in d ? tried.find((x) => x.seq === d.seq) : undefined;
+  if (!t || d.by === "measuredOut" || d.by === "measuredSound")
+    return d.by === "changedNothing" ? "exchanged, and it changed nothing" : decisiveText(d);
+  const done = triedText(t.tried);
+  if (d.by === "cured") return `${done}, and the fault was gone${d.asSet ? ", together with others" : ""}`;
+  return d.by === "followed" ? `${done}, and the fault went with it` : `${done}, and it changed nothing`;
+}
+
+function causes(shown: readonly Suspect[], asSet: readonly Suspect[], open: readonly Suspect[], tried: readonly TriedPicture[]): string[] {
+  const named = (s: Suspect) => `${hypothesisName[s.id]}: ${toldText(s.decisive!, tried)}`;
   if (shown.length > 0) return [`Shown: ${shown.map(named).join("; ")}.`];
   if (asSet.length > 0) return [`Cured as a set, no single part is shown: ${asSet.map(named).join("; ")}.`];
   const suspects = open.map((s) => `${hypothesisName[s.id]} (${percent(Math.min(MOST_SURE, s.chance))})`);
