@@ -1,6 +1,5 @@
 import { expect, test, type APIRequestContext, type Page } from "@playwright/test";
-import type { Tracing } from "@mirvek/core/job";
-import { SICK_UNITS, causeOf, doableOf, type SickUnit } from "../testing/sickUnits";
+import { SICK_UNITS, causeOf, doableOf, type Advised, type SickUnit } from "../testing/sickUnits";
 import { line, openedJob, say, watchConsole } from "./helpers";
 
 // The units of the demo as they came in, each traced to its cause on the Trace station by nothing but what it advises first.
@@ -10,7 +9,7 @@ const MOST_STEPS = 12;
 /** As the job stands, of what the server says. */
 interface Standing {
   job: { version: number };
-  tracing: Tracing;
+  tracing: { advice: Advised };
   facts: { trace: { settled: boolean } | null };
 }
 const viewOf = async (request: APIRequestContext, number: string): Promise<Standing> =>
@@ -29,7 +28,7 @@ async function takenIn(request: APIRequestContext, origin: string, unit: SickUni
 }
 
 /** Does what is advised first that can be done in this unit, by its key where it has one, else on the line. */
-async function doAdvised(page: Page, { advice }: Tracing, unit: SickUnit, asked: string[]): Promise<void> {
+async function doAdvised(page: Page, advice: Advised, unit: SickUnit, asked: string[]): Promise<void> {
   const next = doableOf(advice, unit);
   expect(next, `something is advised after ${asked.join(", ")}`).not.toBeNull();
   expect(asked, "nothing is asked twice").not.toContain(next!.asked);
@@ -54,7 +53,7 @@ for (const unit of SICK_UNITS)
     const asked: string[] = [];
     let view = await viewOf(request, number);
     while (!view.facts.trace!.settled) {
-      await doAdvised(page, view.tracing, unit, asked);
+      await doAdvised(page, view.tracing.advice, unit, asked);
       expect(asked.length, asked.join(", ")).toBeLessThanOrEqual(MOST_STEPS);
       view = await viewOf(request, number);
     }

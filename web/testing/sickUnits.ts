@@ -129,7 +129,8 @@ export interface Doable {
   /** the key that answers it, where it is the first and a key does */
   key: "k" | "f" | null;
 }
-export function doableOf(advice: readonly Advice[], unit: SickUnit): Doable | null {
+export type Advised = readonly Advice[];
+export function doableOf(advice: Advised, unit: SickUnit): Doable | null {
   const at = advice.findIndex((a) => answerTo(a, unit) !== null);
   if (at < 0) return null;
   const words = adviceText(advice[at]!);
