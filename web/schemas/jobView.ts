@@ -148,7 +148,7 @@ export function viewOf(
     records.job,
     picture,
     knowingOf(
-      shop.tracing,
+      shop,
       foretellings.flatMap((f) => f.foretold ?? []),
     ),
   );

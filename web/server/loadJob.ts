@@ -173,7 +173,7 @@ function benchRow(records: Records, shop: ShopView): BenchRow {
       job,
       picture,
       knowingOf(
-        shop.tracing,
+        shop,
         foretell(records, picture).flatMap((f) => f.foretold ?? []),
       ),
     ).facts,

@@ -1,6 +1,6 @@
 import type { FindingToken } from "@mirvek/core/device";
-import type { Advice, Decisive, Reason, SuspectState, TriedPicture } from "@mirvek/core/job";
-import { HYPOTHESES, type HypothesisId, type TestId } from "@mirvek/core/knowledge";
+import type { Advice, HeldBack, Decisive, Reason, SuspectState, TriedPicture } from "@mirvek/core/job";
+import { HYPOTHESES, type HypothesisId, type Instrument, type Risk, type TestId } from "@mirvek/core/knowledge";
 import { triedOutcomeText, triedText } from "./observation";
 import { list, shown } from "./quantity";
 import { findingName } from "./vocabulary";
@@ -56,6 +56,28 @@ export const suspectStateName: Readonly<Record<SuspectState, string>> = {
   suspected: "suspected",
   unlikely: "unlikely",
   ruledOut: "ruled out",
+};
+
+/** Why a test may not be done now. */
+export const heldText: Readonly<Record<HeldBack, string>> = {
+  charge: "charge is not shown gone",
+  firstPower: "this job's school: no power before the supply capacitors are checked",
+  instrument: "no meter of this shop can tell it",
+};
+
+export const instrumentName: Readonly<Record<Instrument, string>> = {
+  voltmeter: "voltmeter",
+  ohmmeter: "ohmmeter",
+  ammeter: "ammeter",
+  benchSupply: "supply with a current limit",
+  capacitorMeter: "ESR or capacitance meter",
+};
+
+export const riskName: Readonly<Record<Risk, string>> = {
+  none: "from outside",
+  switchedOn: "switched on",
+  charge: "off, hands inside",
+  liveProbing: "switched on, probe inside",
 };
 
 interface TestWords {

@@ -57,6 +57,7 @@ export {
   traceJob,
   type Advice,
   type Decisive,
+  type HeldBack,
   type Reason,
   type Suspect,
   type SuspectState,

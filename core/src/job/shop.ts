@@ -1,5 +1,5 @@
 import type { DrawerResistor } from "../bringUp";
-import { amendTable, type TableChange } from "../knowledge";
+import { amendTable, type Instrument, type TableChange } from "../knowledge";
 import type { ReadoutMeter } from "../readout";
 import type { Foretold, Knowing, LearnedCause } from "../trace";
 import type { Volts } from "../units";
@@ -24,9 +24,19 @@ export interface ShopTracing {
 
 const tables = new WeakMap<ShopTracing, Pick<Knowing, "table" | "learned">>();
 
+/** What a shop's meters can tell; a supply with a current limit stands on nearly every bench (common practice). */
+const TELLS: Readonly<Record<ReadoutMeter["shows"], readonly Instrument[]>> = {
+  esr: ["capacitorMeter"],
+  capacitance: ["capacitorMeter"],
+  ohmmeter: ["ohmmeter", "voltmeter", "ammeter"],
+  volts: ["voltmeter"],
+};
+const instrumentsOf = (meters: readonly ReadoutMeter[]): ReadonlySet<Instrument> =>
+  new Set<Instrument>(["benchSupply", ...meters.flatMap((m) => TELLS[m.shows])]);
+
 /** What a tracing in this shop goes by; the table is put together once. */
-export function knowingOf(tracing: ShopTracing, foretold: readonly Foretold[] = []): Knowing {
+export function knowingOf({ tracing, meters }: Pick<ShopFacts, "tracing" | "meters">, foretold: readonly Foretold[] = []): Knowing {
   let known = tables.get(tracing);
   if (!known) tables.set(tracing, (known = { table: amendTable(tracing.changes), learned: tracing.learned }));
-  return { ...known, foretold };
+  return { ...known, foretold, instruments: instrumentsOf(meters) };
 }

@@ -80,6 +80,9 @@ export type AdviceWhat =
       like: { farads: number; volts: number | null } | null;
     };
 
+/** Why a test may not be done now: charge inside, the school of first power, or nothing to do it with. */
+export type HeldBack = "charge" | "firstPower" | "instrument";
+
 export interface Tracing {
   suspects: readonly Suspect[];
   /** chance that it is on no list */
@@ -87,7 +90,7 @@ export interface Tracing {
   /** the three that tell most a minute, of what may be done now */
   advice: readonly Advice[];
   /** what would tell more and may not be done now */
-  held: readonly { advice: Advice; by: "charge" | "firstPower" }[];
+  held: readonly { advice: Advice; by: HeldBack }[];
   /** parts that are bad and cannot make this complaint */
   badButInnocent: readonly string[];
 }
@@ -102,7 +105,7 @@ export interface TracedJob extends JobHead {
 export type TracedPicture = Pick<JobPicture, "positions" | "unit" | "safety" | "ripples">;
 
 /** Weighs everything on record. Pure: the same record gives the same answer, in whatever order it was said. */
-export function traceJob(job: TracedJob, picture: TracedPicture, { table, learned, foretold }: Knowing = STARTER): Tracing {
+export function traceJob(job: TracedJob, picture: TracedPicture, { table, learned, foretold, instruments }: Knowing = STARTER): Tracing {
   const sections = sectionsIn(job, picture);
   const rows = hypothesesOf(job, sections, table.faults);
   const evidence: Evidence[] = [
@@ -116,7 +119,7 @@ export function traceJob(job: TracedJob, picture: TracedPicture, { table, learne
   const suspects = rows
     .map((h, i) => suspectOf(h, i, posterior, evidence, job, picture))
     .sort((a, b) => b.chance - a.chance || a.id.localeCompare(b.id));
-  const { advice, held } = adviceOf(job, picture, sections, rows, posterior, evidence, table.tests);
+  const { advice, held } = adviceOf(job, picture, sections, rows, posterior, evidence, table.tests, instruments);
   return { suspects, other: posterior.other, advice, held, badButInnocent: innocent(job, picture, rows, posterior) };
 }
 

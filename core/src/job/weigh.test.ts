@@ -2,7 +2,9 @@ import { describe, expect, test } from "vitest";
 import type { FindingToken, Scope } from "../device";
 import { pictureOf, positionRecord, records, typed } from "../testing/jobs";
 import { part } from "../testing/parts";
-import { PATH, nextOf, weigh } from ".";
+import type { ReadoutMeter } from "../readout";
+import { hertz } from "../units";
+import { PATH, knowingOf, nextOf, weigh, type Advice } from ".";
 
 const base = records();
 const FULL = {
@@ -56,5 +58,38 @@ describe("what a shown cause asks for", () => {
     const job = { ...base.job, channels: 2, scopeSchool: "provenBad", firstPowerSchool: "suppliesFirst" } as const;
     expect(weigh({ ...job, state: "closed" }, picture).facts.trace).toBeNull();
     expect(weigh({ ...job, findings: [] }, picture).facts.trace).toBeNull();
+  });
+});
+
+describe("what can be tested with what is at hand", () => {
+  const job = {
+    ...FULL.job,
+    findings: [...FULL.job.findings],
+    channels: 2,
+    scopeSchool: "provenBad",
+    firstPowerSchool: "lookUnderLimiter",
+  } as const;
+  const tested = (...shows: ReadoutMeter["shows"][]) => {
+    const meters = shows.map((s, i): ReadoutMeter => ({
+      id: `m${i}`,
+      word: `m${i}`,
+      shows: s,
+      esrAt: hertz(1e5),
+      capacitanceAt: hertz(120),
+    }));
+    const { tracing } = weigh(job, pictureOf(typed(FULL, "highest 20v")), knowingOf({ tracing: { changes: [], learned: [] }, meters }));
+    const id = (a: Advice) => (a.kind === "test" ? a.test : a.kind);
+    return { advised: tracing.advice.map(id), held: tracing.held.filter((h) => h.by === "instrument").map((h) => id(h.advice)) };
+  };
+  test("a reading no meter of the shop can take is not advised, and it is said why", () => {
+    expect(tested("esr", "ohmmeter").advised).toContain("rippleHigh");
+    const without = tested("esr");
+    expect(without.advised).not.toContain("rippleHigh");
+    expect(without.held).toContain("rippleHigh");
+    expect(without.advised.length).toBeGreaterThan(0);
+  });
+  test("parts are measured with whatever tells something of them", () => {
+    expect(tested("ohmmeter").held).not.toContain("measure");
+    expect(tested("volts").held).toContain("measure");
   });
 });

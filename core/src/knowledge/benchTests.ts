@@ -10,6 +10,10 @@ export interface BenchTest {
   /** switched on, opened with hands inside */
   power: boolean;
   hands: boolean;
+  /** what has to be at hand beside hands and ears */
+  needs: readonly Instrument[];
+  /** what can go wrong for whoever does it; `liveProbing`: hands inside with the unit on */
+  risk: Risk;
   /** chance that it turns out as named (the fault goes, answers, is found), by fault; `rest` for all others */
   given: Partial<Record<HypothesisId, number>>;
   rest: number;
@@ -21,6 +25,11 @@ export interface BenchTest {
   not: readonly (SupplyKind | UnitKind)[];
   source: Source;
 }
+
+export const INSTRUMENTS = ["voltmeter", "ohmmeter", "ammeter", "benchSupply", "capacitorMeter"] as const;
+export type Instrument = (typeof INSTRUMENTS)[number];
+export const RISKS = ["none", "switchedOn", "charge", "liveProbing"] as const;
+export type Risk = (typeof RISKS)[number];
 
 export const TEST_IDS = [
   "volumeDown",
@@ -60,17 +69,32 @@ const DEAD: readonly FindingToken[] = ["noPower", "noSound", "fuseBlown", "shuts
 const FITFUL: readonly FindingToken[] = ["comesAndGoes", "crackle", "static", "afterKnock", "noSound", "onlyCold", "onlyWarm", "rattle"];
 
 type How = "outside" | "on" | "off" | "probe";
-const HOW: Readonly<Record<How, { power: boolean; hands: boolean }>> = {
-  outside: { power: true, hands: false },
-  on: { power: true, hands: false },
-  off: { power: false, hands: true },
-  probe: { power: true, hands: true },
+const HOW: Readonly<Record<How, Pick<BenchTest, "power" | "hands" | "risk">>> = {
+  outside: { power: true, hands: false, risk: "none" },
+  on: { power: true, hands: false, risk: "switchedOn" },
+  off: { power: false, hands: true, risk: "charge" },
+  probe: { power: true, hands: true, risk: "liveProbing" },
+};
+const NEEDS: Partial<Record<TestId, readonly Instrument[]>> = {
+  loadsToGround: ["ohmmeter"],
+  railLow: ["voltmeter"],
+  oneRailLow: ["voltmeter"],
+  rippleHigh: ["voltmeter"],
+  offsetHigh: ["voltmeter"],
+  biasMissing: ["voltmeter"],
+  standbyHigh: ["ammeter"],
+  fuseOpen: ["ohmmeter"],
+  pathBroken: ["ohmmeter"],
+  rectifierBad: ["ohmmeter"],
+  outputBad: ["ohmmeter"],
+  feedBench: ["benchSupply"],
 };
 type Rest = Partial<Pick<BenchTest, "rule" | "sections" | "findings" | "not">>;
 const test = (id: TestId, minutes: number, how: How, rest: number, given: BenchTest["given"], more: Rest = {}): BenchTest => ({
   id,
   minutes,
   ...HOW[how],
+  needs: NEEDS[id] ?? [],
   rest,
   given,
   rule: more.rule ?? "shows",

@@ -1,5 +1,5 @@
 import type { UnitKind } from "../device";
-import { STARTER_TABLE, type HypothesisId, type TracingTable } from "../knowledge";
+import { INSTRUMENTS, STARTER_TABLE, type HypothesisId, type Instrument, type TracingTable } from "../knowledge";
 import type { CapacitorPart } from "../part";
 import type { Settings } from "../scenarios";
 
@@ -40,7 +40,9 @@ export interface Knowing {
   table: TracingTable;
   learned: readonly LearnedCause[];
   foretold: readonly Foretold[];
+  /** what is at hand to test with */
+  instruments: ReadonlySet<Instrument>;
 }
 
 /** A shop that knows what everyone knows. */
-export const STARTER: Knowing = { table: STARTER_TABLE, learned: [], foretold: [] };
+export const STARTER: Knowing = { table: STARTER_TABLE, learned: [], foretold: [], instruments: new Set(INSTRUMENTS) };

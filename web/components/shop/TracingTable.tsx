@@ -22,7 +22,7 @@ import type { ShopTables, TableEdit } from "../../schemas/jobView";
 import type { ShopEdit } from "../../schemas/shop";
 import { cellName, fieldName, figureOf, readFigure } from "../../wording/tracingTable";
 import { issueText } from "../../wording/requestIssue";
-import { hypothesisName, testText } from "../../wording/tracing";
+import { hypothesisName, instrumentName, riskName, testText } from "../../wording/tracing";
 import { sectionName, unitKindName } from "../../wording/vocabulary";
 import { Pick } from "../shared/Pick";
 import { useMessage, useTheme } from "../shared/Providers";
@@ -210,7 +210,9 @@ function TableRow({
         <td>
           <b>{r.of === "fault" ? hypothesisName[r.row.id] : testText[r.row.id].act}</b>
           <div className="muted">
-            {r.of === "fault" ? sectionName[r.row.section] : `${r.row.power ? "switched on" : "off"}${r.row.hands ? ", hands inside" : ""}`}
+            {r.of === "fault"
+              ? sectionName[r.row.section]
+              : [riskName[r.row.risk], ...r.row.needs.map((n) => instrumentName[n])].join(", ")}
           </div>
         </td>
         {first.map((cell) => (

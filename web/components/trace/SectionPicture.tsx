@@ -186,7 +186,7 @@ const TELLS = 0.4;
 function Inside({ of: b }: { of: SectionBox }) {
   const { view } = useJob();
   const suspects = view.tracing.suspects.filter((s) => b.suspects.includes(s.id));
-  const tests = knowingOf(view.shop.tracing)
+  const tests = knowingOf(view.shop)
     .table.tests.filter((t) => b.suspects.some((id) => (t.given[id] ?? 0) > Math.max(TELLS, t.rest)))
     .sort((a, c) => a.minutes - c.minutes)
     .slice(0, MOST_TESTS);

@@ -2,7 +2,7 @@
 
 import type { Advice, Suspect } from "@mirvek/core/job";
 import { Button } from "antd";
-import { adviceText, decisiveText, hypothesisName, reasonText, suspectStateName } from "../../wording/tracing";
+import { adviceText, decisiveText, heldText, hypothesisName, reasonText, suspectStateName } from "../../wording/tracing";
 import { sectionName } from "../../wording/vocabulary";
 import { list, percent } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
@@ -116,14 +116,7 @@ function NextTests() {
       </ol>
       {held.length > 0 && (
         <p className="muted">
-          Not now:{" "}
-          {held
-            .map(
-              (h) =>
-                `${adviceText(h.advice).act.replace(/\.$/, "")} (${h.by === "charge" ? "charge is not shown gone" : "this job's school: no power before the supply capacitors are checked"})`,
-            )
-            .join("; ")}
-          .
+          Not now: {held.map((h) => `${adviceText(h.advice).act.replace(/\.$/, "")} (${heldText[h.by]})`).join("; ")}.
         </p>
       )}
     </>

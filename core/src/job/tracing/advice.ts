@@ -1,10 +1,10 @@
 import { handsAllowed } from "../../bringUp";
 import type { Role, Section } from "../../device";
-import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
+import type { BenchTest, Instrument, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import { expectedBits, weightOfWitness, type Posterior } from "../../trace";
 import { isCondemned } from "../../verdict";
 import type { JobPicture } from "../picture";
-import type { Advice, AdviceWhat, TracedJob, Tracing } from "../tracing";
+import type { Advice, AdviceWhat, HeldBack, TracedJob, Tracing } from "../tracing";
 import { badAnyway, chancesOf, nameOf, partsOf, type Evidence } from "./evidence";
 import { testOf } from "./tried";
 
@@ -55,6 +55,7 @@ export function adviceOf(
   posterior: Posterior,
   evidence: readonly Evidence[],
   tests: readonly BenchTest[],
+  instruments: ReadonlySet<Instrument>,
 ): Pick<Tracing, "advice" | "held"> {
   const sections = new Set(among.map((s) => s.kind));
   const done = doneTests(job, unit, evidence);
@@ -115,8 +116,18 @@ export function adviceOf(
   const holdsPower =
     job.firstPowerSchool === "suppliesFirst" &&
     positions.some((p) => SUPPLY_ROLES.has(p.role) && p.verdict.state === "unmeasured" && !p.renewed);
-  const by = (o: Advice): "charge" | "firstPower" | null =>
-    o.power && holdsPower ? "firstPower" : o.hands && !o.power && !handsAllowed(safety) && safety.kind !== "energised" ? "charge" : null;
+  const lacks = (o: Advice): boolean =>
+    o.kind === "measure"
+      ? !instruments.has("capacitorMeter") && !instruments.has("ohmmeter")
+      : o.kind === "test" && tests.find((t) => t.id === o.test)!.needs.some((n) => !instruments.has(n));
+  const by = (o: Advice): HeldBack | null =>
+    lacks(o)
+      ? "instrument"
+      : o.power && holdsPower
+        ? "firstPower"
+        : o.hands && !o.power && !handsAllowed(safety) && safety.kind !== "energised"
+          ? "charge"
+          : null;
   const worth = (a: Advice) => a.bits / (a.minutes + SETTING_UP);
   const ranked = options.toSorted((a, b) => worth(b) - worth(a));
   return {
