@@ -20,6 +20,7 @@ const CORE_MAY = {
   trace: ["units", "numeric", "knowledge", "device", "part", "evidence", "verdict", "circuit", "scenarios"],
   job: ["units", "knowledge", "device", "part", "evidence", "verdict", "readout", "bringUp", "scenarios", "trace"],
   simulate: ["units", "numeric", "part", "circuit", "readout", "choose"],
+  sound: ["units", "numeric"],
 };
 const AREAS = Object.keys(CORE_MAY);
 

@@ -151,6 +151,7 @@ test("any earlier line is struck by keyboard, from Latest and from the part's hi
   await say(page, "C21 esr 9");
   const row = (d: string) => page.locator(`[data-position="${d}"]`);
   await expect(row("C13")).toContainText("9 Ω");
+  await expect(page.getByRole("button", { name: "Strike C21 esr 9" })).toBeVisible();
   await page.keyboard.press("Escape");
   await page.keyboard.press("x");
   await expect(page.getByRole("button", { name: "Strike C21 esr 9" })).toBeFocused();

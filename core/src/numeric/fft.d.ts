@@ -1,7 +1,9 @@
 declare module "fft.js" {
+  /** The package takes typed arrays as well as lists. */
   export default class FFT {
     constructor(size: number);
     createComplexArray(): number[];
-    realTransform(out: number[], input: ArrayLike<number>): void;
+    transform(out: number[] | Float64Array, input: ArrayLike<number>): void;
+    realTransform(out: number[] | Float64Array, input: ArrayLike<number>): void;
   }
 }

@@ -1,2 +1,17 @@
 export { inventedCatalogue } from "./catalogue";
 export { readCapacitance, readEsr, trueEsr, type SimulatedMeter, type TrueState } from "./meter";
+export { PROGRAMMES, programme, type Made, type ProgrammeName } from "./programme";
+export {
+  addClicks,
+  addCrackle,
+  addHiss,
+  addHum,
+  addOffset,
+  addSwing,
+  addTone,
+  clipAt,
+  dropOut,
+  thinOut,
+  weaken,
+  type HumShape,
+} from "./sickSound";

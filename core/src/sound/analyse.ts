@@ -1,0 +1,383 @@
+import { balanceOf, bandLevels } from "./balance";
+import { decibels } from "./bands";
+import { findClipping } from "./clipping";
+import { makeDecimator, makeSlower, slowRate } from "./decimate";
+import { findDropouts } from "./dropouts";
+import { confidenceOf, type SoundAbsence, type SoundFigures, type SoundFinding, type SoundLabel } from "./findings";
+import { Growing } from "./growing";
+import { SHORT, findHum, humLimit, quietOf, withHighMultiples, type Hum } from "./hum";
+import { evenOnes, findImpulses } from "./impulses";
+import { merged } from "./merge";
+import { makeSpectra, type Spectra, type SpectraGatherer } from "./spectra";
+import { findTones, noiseOf } from "./steady";
+import { LEAST_SWING, findSwing } from "./swing";
+import { makeTicks, type Ticks } from "./ticks";
+
+export interface SoundReport {
+  /** version of this form */
+  mirvekSound: 1;
+  seconds: number;
+  /** samples a second */
+  rate: number;
+  channels: number;
+  /** measured; null where no hum told it */
+  mainsHz: number | null;
+  /** the surest first */
+  findings: readonly SoundFinding[];
+  notFound: readonly SoundAbsence[];
+  /** of each channel, dBFS */
+  levels: readonly { rms: number; peak: number }[];
+}
+
+/** What a recording looks like, beside what it shows: for pictures and comparisons. */
+export interface SoundPicture {
+  /** ticks of each channel */
+  ticks: readonly Ticks[];
+  /** mean spectrum of each channel, full band, power a bin */
+  spectra: readonly Spectra[];
+  /** the same to about 1 kHz, finer */
+  slow: readonly Spectra[];
+  /** dBFS of each third octave from 20 Hz to 20 kHz; null where the recording does not reach */
+  bands: readonly (readonly (number | null)[])[];
+}
+
+export interface Analyser {
+  /** takes samples of every channel as they come, full scale 1 */
+  push(blocks: readonly Float32Array[], count: number): void;
+  finish(): { report: SoundReport; picture: SoundPicture };
+}
+
+/** A frame of the full band is about so long. */
+const FRAME_SECONDS = 0.17;
+const MOST_FRAMES = 800;
+const SLOW_BAND = 1100;
+const LONGEST_SLOW = 32768;
+const SHORTEST_SLOW = 1024;
+/** Frames of a third of a second fall into the pauses of what is played. */
+const PAUSE_SIZE = 1024;
+
+const powerOfTwo = (x: number): number => 2 ** Math.max(5, Math.floor(Math.log2(x)));
+
+/** Where a file's samples fall into frames. */
+function plan(rate: number, samples: number) {
+  const seconds = samples / rate;
+  const size = 2 ** Math.round(Math.log2(rate * FRAME_SECONDS));
+  const many = samples / size > MOST_FRAMES;
+  const hop = many ? size * Math.ceil(samples / size / MOST_FRAMES) : seconds < 20 ? size / 2 : size;
+  const slow = slowRate(rate).rate;
+  const slowSize = Math.min(LONGEST_SLOW, Math.max(SHORTEST_SLOW, powerOfTwo((seconds * slow) / 3)));
+  return {
+    size: Math.min(size, powerOfTwo(samples)),
+    hop,
+    slow,
+    slowSize,
+    slowHop: slowSize / (seconds > 300 ? 1 : seconds > 120 ? 2 : 4),
+  };
+}
+
+/**
+ * An analyser of one recording. It holds ticks of 2 ms and spectra spread over time, never the samples: some 10 kB a second and channel.
+ * @param samples of each channel, as far as the file says
+ */
+export function makeAnalyser({ rate, channels, samples }: { rate: number; channels: number; samples: number }): Analyser {
+  const { size, hop, slow, slowSize, slowHop } = plan(rate, samples);
+  const ticks = Array.from({ length: channels }, () => makeTicks(rate));
+  const decimators = Array.from({ length: channels }, () => makeDecimator(rate));
+  const slower = Array.from({ length: channels }, () => makeSlower(slow));
+  const swings = Array.from({ length: channels }, () => new Growing());
+  const pairs = Math.ceil(channels / 2);
+  const full = Array.from({ length: pairs }, () => makeSpectra(size, rate, size / 2));
+  const fine = Array.from({ length: pairs }, () => makeSpectra(slowSize, slow, Math.ceil((SLOW_BAND * slowSize) / slow)));
+  const short = Array.from({ length: pairs }, () => makeSpectra(PAUSE_SIZE, slow, Math.ceil((SLOW_BAND * PAUSE_SIZE) / slow)));
+  const shortFrames = framer(channels, PAUSE_SIZE, PAUSE_SIZE / (samples / rate > 120 ? 1 : 2), (blocks) => gather(short, blocks));
+  const fullFrames = framer(channels, size, hop, (blocks) => gather(full, blocks));
+  const fineFrames = framer(channels, slowSize, slowHop, (blocks) => gather(fine, blocks));
+  let together = 0;
+  let taken = 0;
+
+  return {
+    push(blocks, count) {
+      taken += count;
+      const slowBlocks = blocks.map((block, c) => {
+        ticks[c]!.push(block, count);
+        const kept = decimators[c]!.push(block, count);
+        const swing = slower[c]!.decimator.push(kept.samples, kept.count);
+        for (let i = 0; i < swing.count; i++) swings[c]!.push(swing.samples[i]!);
+        return kept;
+      });
+      if (channels === 2) {
+        const [a, b] = [blocks[0]!, blocks[1]!];
+        let sum = 0;
+        for (let i = 0; i < count; i++) sum += a[i]! * b[i]!;
+        together += sum;
+      }
+      fullFrames.push(blocks, count);
+      const kept = slowBlocks.map((b) => b.samples);
+      fineFrames.push(kept, slowBlocks[0]!.count);
+      shortFrames.push(kept, slowBlocks[0]!.count);
+    },
+    finish() {
+      fullFrames.finish();
+      fineFrames.finish();
+      shortFrames.finish();
+      const done = ticks.map((t) => t.finish());
+      const of = (sets: readonly SpectraGatherer[]) => done.map((_, c) => sets[c >> 1]!.finish((c & 1) as 0 | 1));
+      const [spectra, slowSpectra, shortSpectra] = [of(full), of(fine), of(short)];
+      const picture: SoundPicture = {
+        ticks: done,
+        spectra,
+        slow: slowSpectra,
+
+        bands: spectra.map((s) => bandLevels(s.mean, s.step)),
+      };
+      const found = done.map((t, c) =>
+        channelFindings(c + 1, t, spectra[c]!, slowSpectra[c]!, shortSpectra[c]!, swings[c]!.all, slower[c]!.rate, rate),
+      );
+      const power = done.map((t) => t.power.reduce((a, b) => a + b, 0) / Math.max(1, t.power.length));
+      const alike = channels === 2 ? together / Math.max(1e-20, taken * Math.sqrt(power[0]! * power[1]!)) : 0;
+      const between =
+        channels === 2
+          ? balanceFindings(spectra, alike, (label) => found.filter((f) => f.findings.some((x) => x.label === label)).length === 1)
+          : { findings: [], notFound: [] };
+      const findings = merged([...found.flatMap((f) => f.findings), ...between.findings]);
+      const hums = findings.filter((f) => f.label === "hum");
+      return {
+        picture,
+        report: {
+          mirvekSound: 1,
+          seconds: taken / rate,
+          rate,
+          channels,
+          mainsHz: hums.length === 0 ? null : hums.reduce((a, b) => (b.level > a.level ? b : a)).mainsHz,
+          findings: [...findings].sort((a, b) => b.confidence - a.confidence),
+          notFound: absences([...found.flatMap((f) => f.notFound), ...between.notFound]),
+          levels: done.map((t, c) => ({
+            rms: decibels(2 * power[c]!),
+            peak: decibels(t.peak.reduce((a, b) => Math.max(a, b), 0) ** 2),
+          })),
+        },
+      };
+    },
+  };
+}
+
+function gather(sets: readonly SpectraGatherer[], blocks: readonly Float32Array[]): void {
+  for (const [i, set] of sets.entries()) set.frame(blocks[2 * i]!, blocks[2 * i + 1] ?? null);
+}
+
+/** Cuts what comes into frames of one size, one every `hop`; what is too short for one is filled with silence once. */
+function framer(channels: number, size: number, hop: number, tell: (blocks: readonly Float32Array[]) => void) {
+  const held = Array.from({ length: channels }, () => new Float32Array(size));
+  let [filled, skip, frames] = [0, 0, 0];
+  return {
+    push(blocks: readonly Float32Array[], count: number): void {
+      for (let at = 0; at < count;) {
+        if (skip > 0) {
+          const gone = Math.min(skip, count - at);
+          [skip, at] = [skip - gone, at + gone];
+          continue;
+        }
+        const some = Math.min(size - filled, count - at);
+        for (let c = 0; c < channels; c++) held[c]!.set(blocks[c]!.subarray(at, at + some), filled);
+        [filled, at] = [filled + some, at + some];
+        if (filled < size) continue;
+        tell(held);
+        frames++;
+        if (hop >= size) [filled, skip] = [0, hop - size];
+        else {
+          for (const h of held) h.copyWithin(0, hop);
+          filled = size - hop;
+        }
+      }
+    },
+    finish(): void {
+      if (frames > 0 || filled === 0) return;
+      for (const h of held) h.fill(0, filled);
+      tell(held);
+    },
+  };
+}
+
+interface Said {
+  findings: SoundFinding[];
+  notFound: SoundAbsence[];
+}
+
+/** A-weighted dBFS from which noise is called hiss. */
+const HISS_FROM = -66;
+const LIKE_NOISE = 0.55;
+const LEAST_IMPULSES = 4;
+const CORNERS_DB = 10;
+const PULSES_A_SECOND = 10;
+/** mean of a channel over full scale */
+const DC_FROM = 0.004;
+const MOST_TONES = 3;
+/** A shorter recording cannot tell a swing from the thump of a word. */
+const LEAST_SWING_SECONDS = 3;
+
+function channelFindings(
+  channel: number,
+  t: Ticks,
+  full: Spectra,
+  slow: Spectra,
+  pauses: Spectra,
+  swing: Float32Array,
+  swingRate: number,
+  rate: number,
+): Said {
+  const findings: SoundFinding[] = [];
+  const notFound: SoundAbsence[] = [];
+  const say = (figures: SoundFigures, confidence: number) => findings.push({ ...figures, channels: [channel], confidence });
+  const none = (label: SoundLabel, limit: number | null) => notFound.push({ label, channels: [channel], limit });
+
+  const quiet = quietOf(slow);
+  const low = findHum(quiet, full) ?? findHum(quietOf(pauses, SHORT), full);
+  const hum: Hum | null = low && withHighMultiples(low, full);
+  if (hum) {
+    const { kind, mainsHz, level, harmonics } = hum;
+    say({ label: "hum", kind, mainsHz, level, harmonics }, confidenceOf(hum.over, 8));
+  } else none("hum", humLimit(quiet));
+
+  const swings =
+    t.samples / rate < LEAST_SWING_SECONDS
+      ? null
+      : findSwing(swing, swingRate, decibels((2 * t.power.reduce((a, b) => a + b, 0)) / Math.max(1, t.power.length)));
+  if (swings) {
+    const { level, growth } = swings;
+    say({ label: "motorboating", rate: swings.rate, level, growth }, confidenceOf(swings.over, 8));
+  } else none("motorboating", t.samples / rate < LEAST_SWING_SECONDS ? null : LEAST_SWING);
+
+  const mains = hum && { hz: hum.mainsHz, all: hum.kind !== "induced" };
+  const nyquist = rate / 2;
+  const tones = [...findTones(slow, full, 0, 1000, mains), ...findTones(full, full, 1000, 0.98 * nyquist, mains)]
+    .filter((x) => !swings || x.hz > 300 || Math.abs(x.hz / swings.rate - Math.round(x.hz / swings.rate)) * swings.rate > 0.4)
+    .sort((a, b) => b.level - a.level);
+  for (const x of tones.slice(0, MOST_TONES)) say({ label: "higherOscillation", hz: x.hz, level: x.level }, confidenceOf(x.over, 8));
+  if (tones.length === 0) none("higherOscillation", -86);
+
+  const noise = noiseOf(full);
+  if (noise && noise.levelA >= HISS_FROM && noise.steady >= LIKE_NOISE) {
+    const { level, levelA, slope } = noise;
+    say({ label: "hiss", level, levelA, slope }, confidenceOf(levelA - HISS_FROM, 6));
+  } else none("hiss", noise ? Math.max(HISS_FROM, noise.levelA) : null);
+
+  const clipped = findClipping(t);
+  const gaps = findDropouts(t);
+  // the corners of flat tops are impulses too, and so are the edges of gaps and of a hum's pulses
+  const impulses = findImpulses(t, clipped ? CORNERS_DB : 0, gaps?.events ?? []);
+  const often = impulses ? impulses.events.length / (t.samples / rate) : 0;
+  if (impulses && impulses.events.length >= LEAST_IMPULSES && !(hum && hum.kind !== "induced" && often > PULSES_A_SECOND)) {
+    const { events, level, over } = impulses;
+    const even = evenOnes(events);
+    const count = (even ?? impulses).events.length;
+    const confidence = confidenceOf(over + 2, 6);
+    if (even) say({ label: "periodicClicking", count, ...even, level }, confidence);
+    else say({ label: "crackle", count, rate: count / (t.samples / rate), level, events }, confidence);
+  }
+  if (!findings.some((f) => f.label === "crackle")) none("crackle", null);
+  if (!findings.some((f) => f.label === "periodicClicking")) none("periodicClicking", null);
+
+  // one gap beside a click is what lies between a click and what is played
+  const clicks = findings.some((f) => f.label === "crackle" || f.label === "periodicClicking");
+  if (gaps && !(clicks && gaps.events.length === 1))
+    say({ label: "dropouts", count: gaps.events.length, depth: gaps.depth, events: gaps.events }, confidenceOf(gaps.over, 8));
+  else none("dropouts", null);
+
+  if (clipped) {
+    const { threshold, share, side } = clipped;
+    say({ label: "clipping", threshold, share, side }, confidenceOf(clipped.over + 1, 4));
+  } else none("clipping", null);
+
+  if (Math.abs(t.mean) >= DC_FROM)
+    say({ label: "dcOffset", offset: t.mean, level: decibels(t.mean * t.mean) }, confidenceOf(decibels(t.mean ** 2 / DC_FROM ** 2), 6));
+  else none("dcOffset", decibels(DC_FROM ** 2));
+  return { findings, notFound };
+}
+
+/** dB from which one channel counts as weaker, and as lacking treble or bass against its own middle. */
+const IMBALANCE_DB = 2;
+const LACKS_DB = 4;
+/** Channels less alike than this carry two programmes: nothing can be held against the other. */
+const ALIKE = 0.3;
+const AUDIBLE = 10 ** (-70 / 10);
+const PLAYED_FROM = 80;
+/** Mean square of what is played often, without what only swings. */
+function programmePower(s: Spectra): number {
+  const often = s.quantile(OFTEN);
+  return often.subarray(Math.round(PLAYED_FROM / s.step)).reduce((a, b) => a + b, 0);
+}
+const ADDS_TREBLE: readonly SoundLabel[] = ["clipping", "crackle", "periodicClicking", "hiss", "hum", "higherOscillation"];
+const ADDS_BASS: readonly SoundLabel[] = ["clipping", "hum", "motorboating", "dcOffset", "higherOscillation"];
+/** Levels that are reached often, so that a click or a gap in one channel is no difference. */
+const OFTEN = 0.7;
+
+/** @param inOne whether a finding is in one of the two channels only: what it adds there is no lack of the other */
+function balanceFindings(spectra: readonly Spectra[], alike: number, inOne: (label: SoundLabel) => boolean): Said {
+  const [a, b] = [spectra[0]!, spectra[1]!];
+  const both = [1, 2];
+  const labels = ["levelImbalance", "trebleMissing", "bassMissing"] as const;
+  const balance =
+    alike >= ALIKE && Math.max(...spectra.map((s) => programmePower(s))) > AUDIBLE
+      ? balanceOf(a, a.quantile(OFTEN), b.quantile(OFTEN))
+      : null;
+  if (balance === null) return { findings: [], notFound: labels.map((label) => ({ label, channels: both, limit: null })) };
+  const spoilt = (among: readonly SoundLabel[]) => among.some(inOne);
+  return lacksOf(
+    {
+      difference: balance.difference,
+      treble: spoilt(ADDS_TREBLE) ? null : balance.treble,
+      bass: spoilt(ADDS_BASS) ? null : balance.bass,
+    },
+    "otherChannel",
+    both,
+  );
+}
+
+/** What a balance says: of two channels, or of a recording against its reference. */
+export function lacksOf(
+  balance: NonNullable<ReturnType<typeof balanceOf>>,
+  against: "otherChannel" | "reference",
+  channels: readonly number[],
+): Said {
+  const findings: SoundFinding[] = [];
+  const notFound: SoundAbsence[] = [];
+  const { difference, treble, bass } = balance;
+  const weaker = (dB: number): readonly number[] => (against === "reference" ? channels : dB > 0 ? [1, 2] : [2, 1]);
+  if (Math.abs(difference) >= IMBALANCE_DB && against === "otherChannel")
+    findings.push({
+      label: "levelImbalance",
+      difference: Math.abs(difference),
+      channels: weaker(difference),
+      confidence: confidenceOf(Math.abs(difference) - IMBALANCE_DB + 0.5, 3),
+    });
+  else if (against === "otherChannel") notFound.push({ label: "levelImbalance", channels, limit: IMBALANCE_DB });
+  for (const [label, side] of [
+    ["trebleMissing", treble],
+    ["bassMissing", bass],
+  ] as const) {
+    const lacking = side && (against === "otherChannel" ? Math.abs(side.missing) : side.missing) >= LACKS_DB;
+    if (lacking)
+      findings.push({
+        label,
+        difference: Math.abs(side.missing),
+        corner: side.corner,
+        against,
+        channels: against === "reference" ? channels : side.missing > 0 ? [1] : [2],
+        confidence: confidenceOf(Math.abs(side.missing) - LACKS_DB + 0.5, 4),
+      });
+    else notFound.push({ label, channels, limit: side ? LACKS_DB : null });
+  }
+  return { findings, notFound };
+}
+
+/** What is found nowhere, all its channels together: the limit is the worst of theirs. */
+function absences(all: readonly SoundAbsence[]): SoundAbsence[] {
+  const by = new Map<SoundLabel, SoundAbsence>();
+  for (const a of all) {
+    const before = by.get(a.label);
+    const channels = [...new Set([...(before?.channels ?? []), ...a.channels])].sort((x, y) => x - y);
+    const limit = before ? (before.limit === null || a.limit === null ? null : Math.max(before.limit, a.limit)) : a.limit;
+    by.set(a.label, { label: a.label, channels, limit });
+  }
+  return [...by.values()];
+}
