@@ -15,7 +15,7 @@ export default defineConfig({
       {
         test: {
           name: "core",
-          include: ["core/src/**/*.test.ts", "core/reference/*.test.mjs"],
+          include: ["core/src/**/*.test.ts", "core/{reference,bin}/*.test.mjs"],
           environment: "node",
           setupFiles,
           ...PATIENCE,

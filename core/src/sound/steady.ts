@@ -17,6 +17,8 @@ const REACH = 30;
 /** Fewer frames cannot tell what stays from what passes. */
 const LEAST_FRAMES = 8;
 const NEAR_MAINS_HZ = 0.6;
+/** How far the mains frequency may be off under programme; of a multiple so many times as far. */
+const MAINS_OFF_HZ = 0.03;
 const MOST_MULTIPLE = 60;
 const LEAST_LEVEL = -86;
 
@@ -35,7 +37,7 @@ export function findTones(s: Spectra, full: Spectra, from: number, to: number, m
     if (over < 0) continue;
     const hz = (k + peakOffset(weak, k)) * s.step;
     const multiple = mains === null ? 0 : Math.round(hz / mains.hz);
-    const near = mains !== null && Math.abs(hz - multiple * mains.hz) < Math.max(NEAR_MAINS_HZ, 0.6 * s.step);
+    const near = mains !== null && Math.abs(hz - multiple * mains.hz) < Math.max(NEAR_MAINS_HZ, 0.6 * s.step, multiple * MAINS_OFF_HZ);
     if (near && (mains.all || multiple <= MOST_MULTIPLE)) continue;
     const level = decibels(2 * linePower(weak, k));
     // what is always there is never weaker, however short one listens

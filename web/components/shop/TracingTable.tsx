@@ -28,6 +28,7 @@ import { Pick } from "../shared/Pick";
 import { useMessage, useTheme } from "../shared/Providers";
 import { send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
+import shop from "./ShopPage.module.css";
 import styles from "./TracingTable.module.css";
 
 type Row = { of: "fault"; row: HypothesisRow } | { of: "test"; row: BenchTest };
@@ -86,7 +87,7 @@ export function TracingTable({ initial }: { initial: ShopTables }) {
       ) : null,
     );
   return (
-    <main className={styles.page}>
+    <main className={`${shop.page} ${styles.page}`}>
       <p className={styles.noPrint}>
         <Link prefetch={false} href="/">
           Bench
@@ -206,7 +207,7 @@ function TableRow({
   const here = r.of === "fault" ? learned.filter((l) => l.fault === r.row.id).reduce((n, l) => n + l.times, 0) : 0;
   return (
     <>
-      <tr ref={row} className={picked ? styles.picked : ""} aria-selected={picked} onClick={onOpen}>
+      <tr ref={row} className={picked ? shop.picked : ""} aria-selected={picked} onClick={onOpen}>
         <td>
           <b>{r.of === "fault" ? hypothesisName[r.row.id] : testText[r.row.id].act}</b>
           <div className="muted">
@@ -405,7 +406,7 @@ function VersionRow({
   const after = valueAt(amendTable(edits.slice(0, e.version)), cell);
   const text = (value: number | null) => (value === null ? "none" : figureOf(cell, value));
   return (
-    <tr className={shown ? styles.picked : ""}>
+    <tr className={shown ? shop.picked : ""}>
       <td className="n">{e.version}</td>
       <td>{cellName(cell)}</td>
       <td className="n">{text(before)}</td>
