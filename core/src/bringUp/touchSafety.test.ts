@@ -116,6 +116,8 @@ describe("power", () => {
     expect(kindOf([...cycle, left("C1", 8, off + 5_000), ...once(30_000)]), "charge was found").toBe("chargeHeld");
     const long = [...both(0), power(true, 3 * MINUTE), power(false, 3 * MINUTE + SHORT_CYCLE_MS + 1)];
     expect(kindOf([...long, left("C1", 1, 1e7), left("C2", 1, 1e7)]), "a long cycle").toBe("chargeHeld");
+    const foundOn = [...both(0), power(true, 3 * MINUTE), left("C1", 40, 3 * MINUTE + 1000), power(false, off)];
+    expect(kindOf([...foundOn, ...once(20_000)]), "charge was found while it was on").toBe("chargeHeld");
     const never = [left("C1", 1, 0), power(true, 3 * MINUTE), power(false, off)];
     expect(kindOf([...never, ...once(20_000)]), "not made safe before").toBe("chargeHeld");
   });

@@ -144,7 +144,9 @@ function residual(lock: Lock, e: Extract<SafetyEvent, { kind: "residual" }>, ind
   if (!(Math.abs(volts) < limit)) {
     lock.charges.set(position, { state: { kind: "charged", volts, at }, seen: true });
     lock.override = null;
+    // found while it was on counts as well: what was shown empty before is not so any more
     lock.before?.parts.delete(position);
+    lock.shownAtPowerOn.delete(position);
     return;
   }
   if (lock.energised !== null || early(e) < lock.switched) return;

@@ -1,37 +1,24 @@
 "use client";
 
-import {
-  STARTER_TABLE,
-  amendTable,
-  cellText,
-  readCell,
-  valueAt,
-  type BenchTest,
-  type Cell,
-  type HypothesisRow,
-  type TracingTable as Table,
-} from "@mirvek/core/knowledge";
-import { FINDING_TOKENS } from "@mirvek/core/device";
-import { HYPOTHESIS_IDS } from "@mirvek/core/knowledge";
-import { Button, Input } from "antd";
-import dayjs from "dayjs";
+import { STARTER_TABLE, amendTable, cellText, valueAt, type Cell, type TracingTable as Table } from "@mirvek/core/knowledge";
+import { Button } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
-import type { ShopTables, TableEdit } from "../../schemas/jobView";
+import type { ShopTables } from "../../schemas/jobView";
 import type { ShopEdit } from "../../schemas/shop";
-import { cellName, fieldName, figureOf, readFigure } from "../../wording/tracingTable";
+import { fieldName, figureOf } from "../../wording/tracingTable";
 import { issueText } from "../../wording/requestIssue";
 import { hypothesisName, instrumentName, riskName, testText } from "../../wording/tracing";
 import { sectionName, unitKindName } from "../../wording/vocabulary";
-import { Pick } from "../shared/Pick";
 import { useMessage, useTheme } from "../shared/Providers";
 import { send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
+import { TableEditor } from "./TableEditor";
+import { cellsOf, type Row } from "./tableRows";
+import { TableVersions } from "./TableVersions";
 import shop from "./ShopPage.module.css";
 import styles from "./TracingTable.module.css";
-
-type Row = { of: "fault"; row: HypothesisRow } | { of: "test"; row: BenchTest };
 
 /** The table that suspects and tests come from: every figure with what this shop has made of it, version by version. */
 export function TracingTable({ initial }: { initial: ShopTables }) {
@@ -135,33 +122,10 @@ export function TracingTable({ initial }: { initial: ShopTables }) {
           <tbody>{list("test")}</tbody>
         </table>
       </section>
-      <Versions edits={edits} now={now} onLook={setVersion} onChange={change} />
+      <TableVersions edits={edits} now={now} onLook={setVersion} onChange={change} />
     </main>
   );
 }
-
-/** Every figure of a row that is written down, and where it differs from what everyone starts with. */
-const cellsOf = (r: Row): Cell[] =>
-  r.of === "fault"
-    ? [
-        { of: "fault", id: r.row.id, field: "weight" },
-        ...FINDING_TOKENS.filter((f) => r.row.makes[f] !== undefined).map((finding): Cell => ({
-          of: "fault",
-          id: r.row.id,
-          field: "makes",
-          finding,
-        })),
-      ]
-    : [
-        { of: "test", id: r.row.id, field: "minutes" },
-        { of: "test", id: r.row.id, field: "rest" },
-        ...HYPOTHESIS_IDS.filter((h) => r.row.given[h] !== undefined).map((fault): Cell => ({
-          of: "test",
-          id: r.row.id,
-          field: "given",
-          fault,
-        })),
-      ];
 
 function Figure({ cell, table }: { cell: Cell; table: Table }) {
   const value = valueAt(table, cell);
@@ -237,86 +201,12 @@ function TableRow({
             {locked ? (
               <p className="muted">An earlier version: look only. Go back to the latest to change a figure.</p>
             ) : (
-              <Editor of={r} table={table} onChange={onChange} />
+              <TableEditor of={r} table={table} onChange={onChange} />
             )}
           </td>
         </tr>
       )}
     </>
-  );
-}
-
-/** One figure of a row is picked, typed anew, and kept with a note; Enter keeps it. */
-function Editor({ of: r, table, onChange }: { of: Row; table: Table; onChange: (edit: ShopEdit) => Promise<boolean> }) {
-  const possible: Cell[] =
-    r.of === "fault"
-      ? [
-          { of: "fault", id: r.row.id, field: "weight" },
-          ...FINDING_TOKENS.map((finding): Cell => ({ of: "fault", id: r.row.id, field: "makes", finding })),
-        ]
-      : [
-          { of: "test", id: r.row.id, field: "minutes" },
-          { of: "test", id: r.row.id, field: "rest" },
-          ...HYPOTHESIS_IDS.map((fault): Cell => ({ of: "test", id: r.row.id, field: "given", fault })),
-        ];
-  const [at, setAt] = useState(cellText(possible[0]!));
-  const [typed, setTyped] = useState("");
-  const [note, setNote] = useState("");
-  const [wrong, setWrong] = useState("");
-  const cell = readCell(at)!;
-  const value = valueAt(table, cell);
-  const starter = valueAt(STARTER_TABLE, cell);
-  const keep = async () => {
-    const figure = readFigure(cell, typed);
-    setWrong(figure === null ? "That is no such figure: a chance is 85 or 0.85, a weight or minutes a number." : "");
-    if (figure !== null && (await onChange({ kind: "table", cell: at, value: figure, note: note.trim() }))) setTyped("");
-  };
-  return (
-    <form
-      className={styles.editor}
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
-    >
-      <label>
-        <span>Figure</span>
-        <Pick
-          value={at}
-          options={possible.map((c) => ({ value: cellText(c), label: fieldName(c) }))}
-          onPick={(picked) => picked && setAt(picked)}
-        />
-      </label>
-      <label>
-        <span>
-          Now {value === null ? "not written down" : figureOf(cell, value)}
-          {starter !== value && `, everyone starts with ${starter === null ? "none" : figureOf(cell, starter)}`}
-        </span>
-        <Input
-          autoFocus
-          size="small"
-          className="mono"
-          value={typed}
-          maxLength={12}
-          aria-label="New figure"
-          placeholder={value === null ? "30" : figureOf(cell, value)}
-          onChange={(e) => setTyped(e.target.value)}
-        />
-      </label>
-      <label className={styles.note}>
-        <span>Why</span>
-        <Input size="small" value={note} maxLength={200} aria-label="Why" onChange={(e) => setNote(e.target.value)} />
-      </label>
-      <Button size="small" htmlType="submit">
-        Keep
-      </Button>
-      {value !== starter && (
-        <Button size="small" type="text" onClick={() => void onChange({ kind: "table", cell: at, value: null, note: note.trim() })}>
-          Back to what everyone starts with
-        </Button>
-      )}
-      {wrong !== "" && <span className="state-failed">{wrong}</span>}
-    </form>
   );
 }
 
@@ -335,98 +225,5 @@ function Learned({ tables, onChange }: { tables: ShopTables; onChange: (edit: Sh
         Count anew
       </Button>
     </p>
-  );
-}
-
-function Versions({
-  edits,
-  now,
-  onLook,
-  onChange,
-}: {
-  edits: readonly TableEdit[];
-  now: number;
-  onLook: (version: number | null) => void;
-  onChange: (edit: ShopEdit) => Promise<boolean>;
-}) {
-  if (edits.length === 0) return null;
-  return (
-    <section aria-label="Versions" className={styles.noPrint}>
-      <h2>Versions</h2>
-      <table className="sheet">
-        <thead>
-          <tr>
-            <th className="n">Version</th>
-            <th>What was changed</th>
-            <th className="n">From</th>
-            <th className="n">To</th>
-            <th>Why</th>
-            <th>By</th>
-            <th>
-              <span className="sr-only">Act</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {edits.toReversed().map((e) => (
-            <VersionRow key={e.id} edit={e} edits={edits} shown={now === e.version} onLook={onLook} onChange={onChange} />
-          ))}
-        </tbody>
-      </table>
-      <p>
-        <Button size="small" onClick={() => onLook(0)}>
-          Look at what everyone starts with
-        </Button>{" "}
-        {now !== edits.length && (
-          <Button size="small" onClick={() => onLook(null)}>
-            Back to the latest
-          </Button>
-        )}
-      </p>
-    </section>
-  );
-}
-
-function VersionRow({
-  edit: e,
-  edits,
-  shown,
-  onLook,
-  onChange,
-}: {
-  edit: TableEdit;
-  edits: readonly TableEdit[];
-  shown: boolean;
-  onLook: (version: number | null) => void;
-  onChange: (edit: ShopEdit) => Promise<boolean>;
-}) {
-  const cell = readCell(e.cell);
-  if (cell === null) return null;
-  const before = valueAt(amendTable(edits.slice(0, e.version - 1)), cell);
-  const after = valueAt(amendTable(edits.slice(0, e.version)), cell);
-  const text = (value: number | null) => (value === null ? "none" : figureOf(cell, value));
-  return (
-    <tr className={shown ? shop.picked : ""}>
-      <td className="n">{e.version}</td>
-      <td>{cellName(cell)}</td>
-      <td className="n">{text(before)}</td>
-      <td className="n">{text(after)}</td>
-      <td>{e.note}</td>
-      <td>
-        {e.by}, {dayjs(e.at).format("D MMM YYYY, HH:mm")}
-      </td>
-      <td>
-        <Button size="small" type="text" onClick={() => onLook(e.version)}>
-          Look
-        </Button>
-        <Button
-          size="small"
-          type="text"
-          onClick={() => void onChange({ kind: "table", cell: e.cell, value: before, note: `version ${e.version} taken back` })}
-        >
-          Take back
-        </Button>
-      </td>
-    </tr>
   );
 }

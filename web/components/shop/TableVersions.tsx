@@ -1,0 +1,102 @@
+import { amendTable, readCell, valueAt } from "@mirvek/core/knowledge";
+import { Button } from "antd";
+import dayjs from "dayjs";
+import type { TableEdit } from "../../schemas/jobView";
+import type { ShopEdit } from "../../schemas/shop";
+import { cellName, figureOf } from "../../wording/tracingTable";
+import shop from "./ShopPage.module.css";
+import styles from "./TracingTable.module.css";
+
+/** Every change of the table, the latest first: to look at what stood then, or to take one back. */
+export function TableVersions({
+  edits,
+  now,
+  onLook,
+  onChange,
+}: {
+  edits: readonly TableEdit[];
+  now: number;
+  onLook: (version: number | null) => void;
+  onChange: (edit: ShopEdit) => Promise<boolean>;
+}) {
+  if (edits.length === 0) return null;
+  return (
+    <section aria-label="Versions" className={styles.noPrint}>
+      <h2>Versions</h2>
+      <table className="sheet">
+        <thead>
+          <tr>
+            <th className="n">Version</th>
+            <th>What was changed</th>
+            <th className="n">From</th>
+            <th className="n">To</th>
+            <th>Why</th>
+            <th>By</th>
+            <th>
+              <span className="sr-only">Act</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {edits.toReversed().map((e) => (
+            <VersionRow key={e.id} edit={e} edits={edits} shown={now === e.version} onLook={onLook} onChange={onChange} />
+          ))}
+        </tbody>
+      </table>
+      <p>
+        <Button size="small" onClick={() => onLook(0)}>
+          Look at what everyone starts with
+        </Button>{" "}
+        {now !== edits.length && (
+          <Button size="small" onClick={() => onLook(null)}>
+            Back to the latest
+          </Button>
+        )}
+      </p>
+    </section>
+  );
+}
+
+function VersionRow({
+  edit: e,
+  edits,
+  shown,
+  onLook,
+  onChange,
+}: {
+  edit: TableEdit;
+  edits: readonly TableEdit[];
+  shown: boolean;
+  onLook: (version: number | null) => void;
+  onChange: (edit: ShopEdit) => Promise<boolean>;
+}) {
+  const cell = readCell(e.cell);
+  if (cell === null) return null;
+  const before = valueAt(amendTable(edits.slice(0, e.version - 1)), cell);
+  const after = valueAt(amendTable(edits.slice(0, e.version)), cell);
+  const text = (value: number | null) => (value === null ? "none" : figureOf(cell, value));
+  return (
+    <tr className={shown ? shop.picked : ""}>
+      <td className="n">{e.version}</td>
+      <td>{cellName(cell)}</td>
+      <td className="n">{text(before)}</td>
+      <td className="n">{text(after)}</td>
+      <td>{e.note}</td>
+      <td>
+        {e.by}, {dayjs(e.at).format("D MMM YYYY, HH:mm")}
+      </td>
+      <td>
+        <Button size="small" type="text" onClick={() => onLook(e.version)}>
+          Look
+        </Button>
+        <Button
+          size="small"
+          type="text"
+          onClick={() => void onChange({ kind: "table", cell: e.cell, value: before, note: `version ${e.version} taken back` })}
+        >
+          Take back
+        </Button>
+      </td>
+    </tr>
+  );
+}
