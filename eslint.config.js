@@ -19,8 +19,8 @@ const CORE_MAY = {
   choose: ["units", "numeric", "knowledge", "device", "part", "circuit", "readout"],
   trace: ["units", "numeric", "knowledge", "device", "part", "evidence", "verdict", "circuit", "scenarios"],
   job: ["units", "knowledge", "device", "part", "evidence", "verdict", "readout", "bringUp", "scenarios", "trace"],
-  simulate: ["units", "numeric", "part", "circuit", "readout", "choose"],
-  sound: ["units", "numeric"],
+  simulate: ["units", "numeric", "device", "part", "circuit", "scenarios", "readout", "choose"],
+  sound: ["units", "numeric", "device"],
 };
 const AREAS = Object.keys(CORE_MAY);
 

@@ -10,4 +10,6 @@ export default {
   outputFileTracingRoot: root,
   turbopack: { root },
   devIndicators: false,
+  // a photograph passes through the proxy whole
+  experimental: { proxyClientMaxBodySize: 16_000_000 },
 } satisfies NextConfig;

@@ -36,7 +36,7 @@ export function proxy(request: NextRequest): NextResponse {
   response.headers.set("x-frame-options", "DENY");
   response.headers.set("cross-origin-opener-policy", "same-origin");
   response.headers.set("cross-origin-resource-policy", "same-origin");
-  response.headers.set("permissions-policy", "camera=(), geolocation=(), microphone=(), payment=()");
+  response.headers.set("permissions-policy", "camera=(), geolocation=(), microphone=(self), payment=()");
   return response;
 }
 

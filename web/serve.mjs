@@ -10,6 +10,9 @@ import sirv from "sirv";
 const HOST = "127.0.0.1";
 const PORT = Number(process.env.PORT ?? 3000);
 const MOST_BYTES = 200_000;
+// photographs, and pieces of recordings; how large each may be is said where it is kept
+const MOST_FILE_BYTES = 16_000_000;
+const TAKES_FILES = /^\/api\/(sound\/[^/]+|jobs\/[^/]+\/photos)$/;
 const PAGE_METHODS = new Set(["GET", "HEAD"]);
 const API_METHODS = new Set(["GET", "HEAD", "POST", "PATCH", "PUT", "DELETE", "OPTIONS"]);
 
@@ -55,7 +58,8 @@ function refusal({ method, url, headers }) {
     return [400, "invalid"];
   }
   if (!(path.startsWith("/api/") ? API_METHODS : PAGE_METHODS).has(method)) return [405, "methodNotAllowed"];
-  return Number(headers["content-length"] ?? 0) > MOST_BYTES ? [413, "invalid"] : null;
+  const most = TAKES_FILES.test(path) ? MOST_FILE_BYTES : MOST_BYTES;
+  return Number(headers["content-length"] ?? 0) > most ? [413, "invalid"] : null;
 }
 
 const isPage = (path) => !path.startsWith("/api/") && !path.startsWith("/_next/") && !/\.[a-z0-9]+$/.test(path);

@@ -16,7 +16,8 @@ import {
   weaken,
   type HumShape,
 } from "../src/simulate";
-import { SOUND_LABELS, makeAnalyser, type SoundFinding, type SoundLabel } from "../src/sound";
+import { SOUND_LABELS, type SoundLabel } from "../src/device";
+import { makeAnalyser, type SoundFinding } from "../src/sound";
 
 // Made recordings with known truth: programme, or silence, with one or two faults or none. What is found is counted, not asserted.
 

@@ -38,7 +38,7 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   // measuring with hands inside is advised against; the reading is kept all the same, with a warning
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
-  await page.keyboard.press("5");
+  await page.keyboard.press("6");
   await expect(page).toHaveURL(/measure$/);
   await page.keyboard.press("r");
   await say(page, "C1 esr 0.03");
@@ -95,14 +95,14 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await expectAccessible(page);
 
   // explain: the decoupler is bad, but hum on both sides is not its doing
-  await page.keyboard.press("6");
+  await page.keyboard.press("7");
   await expect(page).toHaveURL(/explain$/);
   await expect(page.getByTestId("answer")).toContainText("nothing explains the excess hum yet", { timeout: 30_000 });
   await expectAccessible(page);
   await page.keyboard.press("k");
 
   // choose
-  await page.keyboard.press("7");
+  await page.keyboard.press("8");
   await expect(page).toHaveURL(/choose$/);
   await expect(page.getByRole("heading", { name: /C11 decoupler/ })).toBeVisible();
   await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();

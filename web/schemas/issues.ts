@@ -1,4 +1,5 @@
 import type { ClosingHold } from "@mirvek/core/job";
+import type { SoundIssue } from "@mirvek/core/sound";
 import type { PositionList, ReadoutIssue } from "@mirvek/core/readout";
 
 /** Everything a write can be refused for, as it travels to the browser; worded in wording/requestIssue. */
@@ -21,6 +22,10 @@ export type RequestIssue =
   | { code: "noPicture" }
   | { code: "pictureTooLarge"; megabytes: number; megapixels: number }
   | { code: "tooManyPictures"; most: number }
+  | { code: "pieceDamaged" }
+  | { code: "piecesMissing"; pieces: readonly string[] }
+  | { code: "noRecording"; issue: SoundIssue }
+  | { code: "tooManyRecordings"; most: number }
   | { code: "crossOrigin" }
   | { code: "methodNotAllowed" }
   | { code: "databaseDown" }

@@ -1,4 +1,4 @@
-import { FINDING_TOKENS, SCOPES, SECTION_KINDS, WORK_STEPS, type FindingToken } from "@mirvek/core/device";
+import { FINDING_TOKENS, HUM_KINDS, SCOPES, SECTION_KINDS, SOUND_LABELS, WORK_STEPS, type FindingToken } from "@mirvek/core/device";
 import {
   ACTS,
   AUTHORITIES,
@@ -86,6 +86,17 @@ export const observation = z.discriminatedUnion("kind", [
     kind: z.literal("complaintNow"),
     outcome: z.enum(["gone", "better", "same", "worse"]),
     symptom: z.enum(FINDING_TOKENS as [FindingToken, ...FindingToken[]]).nullable(),
+  }),
+  z.object({
+    kind: z.literal("heard"),
+    label: z.enum(SOUND_LABELS),
+    present: z.boolean(),
+    hum: z.enum(HUM_KINDS).nullable(),
+    hz: z.number().nullable(),
+    level: z.number().nullable(),
+    times: z.number().int().nullable(),
+    channel: z.number().int().nullable(),
+    recording: z.string().nullable(),
   }),
   z.object({ kind: z.literal("putBack"), line: z.number().int().nullable() }),
   z.object({ kind: z.literal("fault"), text: z.string() }),

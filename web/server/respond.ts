@@ -71,6 +71,25 @@ export async function respondPicture(work: () => Promise<Buffer>): Promise<NextR
   }
 }
 
+/** A file as it was kept, piece after piece; what its address shows never changes. */
+export async function respondFile(
+  work: () => Promise<{ name: string; size: number; stream: globalThis.ReadableStream<Uint8Array> }>,
+): Promise<NextResponse> {
+  try {
+    const { name, size, stream } = await work();
+    return new NextResponse(stream, {
+      headers: {
+        "content-type": "audio/wav",
+        "content-length": String(size),
+        "cache-control": "private, max-age=31536000, immutable",
+        "content-disposition": `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      },
+    });
+  } catch (error) {
+    return answerError(error);
+  }
+}
+
 function answerError(error: unknown): NextResponse<{ ok: false; issue: RequestIssue }> {
   if (error instanceof Refused) return failed(error.issue, error.status);
   if (error instanceof SyntaxError) return failed({ code: "invalid", fields: [{ path: "", message: "not JSON" }] }, 400);

@@ -19,6 +19,8 @@ const RIGHTS: Readonly<Record<string, Right>> = {
   point_reading: ADD,
   observation: ADD,
   photo: { insert: true, update: ["about", "moment", "struck_at"] },
+  sound_piece: ADD,
+  recording: { insert: true, update: ["name", "moment", "played", "shows", "struck_at"] },
   safety_event: ADD,
   line_withdrawal: ADD,
   choice: ADD,

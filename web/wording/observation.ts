@@ -1,4 +1,4 @@
-import type { FindingToken } from "@mirvek/core/device";
+import type { FindingToken, HumKind, SoundLabel } from "@mirvek/core/device";
 import type { Scope, WorkStep } from "@mirvek/core/device";
 import type {
   Act,
@@ -10,6 +10,7 @@ import type {
   FigureQuantity,
   Followed,
   FuseEnd,
+  Heard,
   LeakStep,
   LookSign,
   Marked,
@@ -295,6 +296,47 @@ const NOW: Readonly<Record<"gone" | "better" | "same" | "worse", string>> = {
 export const complaintNowText = ({ outcome, symptom }: { outcome: keyof typeof NOW; symptom: FindingToken | null }): string =>
   `${symptom === null ? "the complaint" : findingName[symptom]}: ${NOW[outcome]}`;
 
+export const soundName: Readonly<Record<SoundLabel, string>> = {
+  hum: "hum",
+  motorboating: "motorboating",
+  higherOscillation: "a tone of its own",
+  hiss: "hiss",
+  crackle: "crackle",
+  periodicClicking: "periodic clicking",
+  dropouts: "dropouts",
+  levelImbalance: "one side weaker",
+  trebleMissing: "treble missing",
+  bassMissing: "bass missing",
+  clipping: "clipping",
+  dcOffset: "DC offset",
+};
+export const humKindName: Readonly<Record<HumKind, string>> = {
+  induced: "nearly a sine at the mains frequency",
+  ripple: "a saw-tooth at twice the mains frequency",
+  halfWave: "the mains frequency with all its multiples",
+  rectifierBuzz: "narrow pulses",
+  mixed: "mains frequency and twice it",
+};
+/** dB that are a difference, not a level. */
+const DIFFERENCES: ReadonlySet<SoundLabel> = new Set<SoundLabel>(["levelImbalance", "trebleMissing", "bassMissing"]);
+const sideName = (channel: number): string => (channel === 1 ? "left" : channel === 2 ? "right" : `channel ${channel}`);
+
+/** "hum, a saw-tooth at twice the mains frequency, 50.02 Hz, −41 dBFS, left"; "no hum above −78 dBFS" */
+export function heardText({ label, present, hum, hz, level, times: count, channel }: Heard): string {
+  const dB = level === null ? "" : `${String(level).replace("-", "−")} dB${DIFFERENCES.has(label) ? "" : "FS"}`;
+  if (!present) return `no ${soundName[label]}${dB ? ` above ${dB}` : ""}${channel === null ? "" : `, ${sideName(channel)}`}`;
+  return [
+    soundName[label],
+    hum === null ? "" : humKindName[hum],
+    hz === null ? "" : `${hz} Hz`,
+    dB,
+    count === null ? "" : `${count} times`,
+    channel === null ? "" : sideName(channel),
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
 /** One observation in a few words, without what it is about. */
 export function observationText(o: Observation): string {
   switch (o.kind) {
@@ -326,6 +368,8 @@ export function observationText(o: Observation): string {
       return `line ${o.line}: ${[o.outcome ? outcomeName[o.outcome] : "", o.followed ? followedName[o.followed] : "", markedText(o.marked)].filter(Boolean).join(", ")}`;
     case "complaintNow":
       return complaintNowText(o);
+    case "heard":
+      return heardText(o);
     case "putBack":
       return o.line === null ? "all back as it was" : `line ${o.line}: back as it was`;
     case "fault":

@@ -4,6 +4,7 @@ import type { RequestIssue } from "../schemas/issues";
 import { list, shown } from "./quantity";
 import { holdText } from "./safety";
 import { say, type Texts } from "./say";
+import { soundIssueText } from "./sound";
 
 const quantityName: Readonly<Record<Quantity, string>> = {
   esr: "ESR",
@@ -87,6 +88,10 @@ const texts: Texts<RequestIssue> = {
   noPicture: () => "That is no picture Mirvek reads: JPEG, PNG or WebP.",
   pictureTooLarge: (i) => `Too large: at most ${i.megabytes} MB and ${i.megapixels} megapixels.`,
   tooManyPictures: (i) => `${i.most} pictures are enough for one job: strike some first.`,
+  pieceDamaged: () => "The recording was damaged on the way. Nothing was kept; send it again.",
+  piecesMissing: (i) => `${i.pieces.length} pieces of the recording are not here yet. Send it again.`,
+  noRecording: (i) => `Not kept: ${soundIssueText(i.issue)}`,
+  tooManyRecordings: (i) => `${i.most} recordings are enough for one job: strike some first.`,
   notKept: () => "The records do not take this. Nothing of it was kept; say it another way.",
   designatorTaken: (i) => `${i.designator} is already on this job.`,
   noTwinNumber: (i) => `${i.designator} has no twin at that distance.`,

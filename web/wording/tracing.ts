@@ -1,7 +1,7 @@
-import type { FindingToken } from "@mirvek/core/device";
+import type { FindingToken, HumKind, SoundLabel } from "@mirvek/core/device";
 import type { Advice, HeldBack, Decisive, Reason, SuspectState, TriedPicture } from "@mirvek/core/job";
 import { HYPOTHESES, type HypothesisId, type Instrument, type Risk, type TestId } from "@mirvek/core/knowledge";
-import { triedOutcomeText, triedText } from "./observation";
+import { humKindName, soundName, triedOutcomeText, triedText } from "./observation";
 import { list, shown } from "./quantity";
 import { findingName } from "./vocabulary";
 
@@ -91,6 +91,16 @@ interface TestWords {
 }
 const said = (act: string, how: string, named: string, yes: string, no: string): TestWords => ({ act, how, named, yes, no, figure: null });
 const read = (act: string, how: string, named: string, figure: string): TestWords => ({ act, how, named, yes: null, no: null, figure });
+
+/** A recording tells them all at once; by ear each is a line. */
+const heard = (named: string, yes: string): TestWords => ({
+  act: "Record the hum and let it be measured.",
+  how: "At the Sound station: a few seconds with nothing played.",
+  named,
+  yes,
+  no: null,
+  figure: null,
+});
 
 export const testText: Readonly<Record<TestId, TestWords>> = {
   volumeDown: said(
@@ -247,6 +257,18 @@ export const testText: Readonly<Record<TestId, TestWords>> = {
     "resoldered joints, gone",
     "resoldered joints, no difference",
   ),
+  hearRipple: heard("a saw-tooth at twice the mains frequency", "heard hum ripple"),
+  hearInduced: heard("nearly a sine at the mains frequency", "heard hum induced"),
+  hearHalfWave: heard("the mains frequency with all its multiples", "heard hum half wave"),
+  hearPulses: heard("narrow pulses, a buzz", "heard hum buzz"),
+  hearSwing: {
+    act: "Record it and let it be measured.",
+    how: "At the Sound station: a few seconds, as it is complained of.",
+    named: "it swings evenly",
+    yes: "heard pulsing",
+    no: "heard no pulsing",
+    figure: null,
+  },
   relayContacts: said(
     "Work the relay contact.",
     "Tap it, clean it, or bridge it for a moment with the volume down.",
@@ -349,6 +371,8 @@ export function reasonText(r: Reason, tried: readonly TriedPicture[]): string {
       return `${what}, of the same kind, is bad`;
     case "ripple":
       return r.ripple ? rippleText(what, r.ripple) : `the ripple at ${what}`;
+    case "heard":
+      return heardReason(what, r.happened);
     case "fuse":
       return `${what} went ${r.happened ? "violently" : "gently"}`;
     case "draw":
@@ -358,6 +382,13 @@ export function reasonText(r: Reason, tried: readonly TriedPicture[]): string {
     default:
       return r.witness;
   }
+}
+
+/** "heard: a saw-tooth at twice the mains frequency" */
+function heardReason(what: string, happened: boolean): string {
+  if (what === "sides") return happened ? "heard in every channel" : "heard on one side only";
+  const name = what in humKindName ? humKindName[what as HumKind] : soundName[what as SoundLabel];
+  return happened ? `heard: ${name}` : `not heard: ${name}`;
 }
 
 /** "C1 ripples 4.9 V: by the circuit 0.63 V if whole, 5.3 V at a tenth, 1.3 V with a rectifier open" */

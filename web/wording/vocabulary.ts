@@ -180,6 +180,7 @@ export const stationName: Readonly<Record<StationId, string>> = {
   takeIn: "Take in",
   makeSafe: "Make safe",
   look: "Look",
+  sound: "Sound",
   trace: "Trace",
   measure: "Measure",
   explain: "Explain",

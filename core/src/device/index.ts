@@ -13,6 +13,7 @@ export {
   type UnitKind,
   type WorkStep,
 } from "./vocabulary";
+export { HUM_KINDS, SOUND_LABELS, type HumKind, type SoundLabel } from "./sounds";
 export { PART_CLASSES, type PartClass } from "./partClass";
 export { ROLES, filtersSupply, holdsCharge, valueSetsSound, type Role } from "./role";
 export { SECTION_KINDS, isSupply, sectionsOf, type Section, type SectionEdits, type SectionKind } from "./sections";

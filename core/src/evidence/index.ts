@@ -49,6 +49,7 @@ export {
   type FigureQuantity,
   type Followed,
   type FuseEnd,
+  type Heard,
   type LeakStep,
   type LookSign,
   type Marked,

@@ -1,4 +1,4 @@
-import type { FindingToken, Scope, SectionKind, WorkStep } from "../device";
+import type { FindingToken, HumKind, Scope, SectionKind, SoundLabel, WorkStep } from "../device";
 import type { PartClass } from "../part";
 import type { Seconds, UnitSymbol, Volts } from "../units";
 
@@ -130,6 +130,24 @@ export interface Tried {
   together: readonly Act[];
 }
 
+/** What a recording, or an ear, was found to have in it or not to have. */
+export interface Heard {
+  kind: "heard";
+  label: SoundLabel;
+  present: boolean;
+  /** of a hum: which one */
+  hum: HumKind | null;
+  /** mains frequency, frequency of a tone, pulses or clicks a second; hertz */
+  hz: number | null;
+  /** dBFS, and dB for what is a difference; of what is not present: what would have been seen */
+  level: number | null;
+  times: number | null;
+  /** counted from 1; null: not said, or all of them */
+  channel: number | null;
+  /** beginning of the hash of the recording it was measured in; null: by ear */
+  recording: string | null;
+}
+
 /** Where one fault of a docket stands. */
 export const FAULT_STATES = ["open", "suspected", "shown", "cured", "locatedNotRepaired", "clearedWithoutCause", "waiting"] as const;
 export type FaultState = (typeof FAULT_STATES)[number];
@@ -180,6 +198,7 @@ export type Observation =
   | { kind: "outcome"; line: number; outcome: Outcome | null; followed: Followed | null; marked: readonly Marked[] }
   /** what the complaint does now, after whatever was done last; a symptom that returned is `same` */
   | { kind: "complaintNow"; outcome: Exclude<Outcome, "answers">; symptom: FindingToken | null }
+  | Heard
   /** what was tried in that line, or in all, is back as it was */
   | { kind: "putBack"; line: number | null }
   /** one more fault on the docket, in its own words */
@@ -244,6 +263,7 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   settled: BESIDE,
   outcome: BESIDE,
   complaintNow: { hands: false, about: ["unit"] },
+  heard: { hands: false, about: ["unit"] },
   putBack: { hands: false, about: ["unit"] },
   fault: { hands: false, about: ["unit"] },
   faultState: { hands: false, about: ["unit"] },

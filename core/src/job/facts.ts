@@ -43,6 +43,8 @@ export interface JobFacts {
   explained: boolean | null;
   /** whether anything was looked at */
   looked: boolean;
+  /** how many findings of recordings and ears are on record */
+  heard: number;
   /** how many things were tried */
   tried: number;
   /** questions that lines left open: outcomes, remarks */

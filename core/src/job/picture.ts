@@ -266,6 +266,7 @@ function factsOf<C extends ChoiceFacts>(
     proven: provenBy(records),
     trace: null,
     looked: unit.looks.length > 0 || positions.some((p) => p.readings.some((r) => r.measurement.kind === "visual")),
+    heard: unit.heard.length,
     tried: unit.tried.length,
     asked: unit.tried.filter((t) => t.asks.length > 0).length + unit.remarks.filter((r) => r.as === null).length,
     notRefitted: unit.notes.teardown.filter((t) => !t.back).length,
@@ -328,6 +329,7 @@ const PROVES: ReadonlySet<Observation["kind"]> = new Set<Observation["kind"]>([
   "coldStart",
   "coldStarts",
   "complaintNow",
+  "heard",
   "remark",
 ]);
 

@@ -48,6 +48,7 @@ const job: fc.Arbitrary<JobFacts> = fc
     proven: fc.constantFrom(true, false, null),
     explained: fc.constantFrom(true, false, null),
     looked: fc.boolean(),
+    heard: fc.nat({ max: 3 }),
     tried: fc.nat({ max: 3 }),
     asked: fc.nat({ max: 3 }),
     leftIn: fc.nat({ max: 2 }),

@@ -17,6 +17,7 @@ import { sectionsIn } from "./sections";
 import { adviceOf } from "./tracing/advice";
 import { acquittedIn, capacitorWitnesses, placeWitnesses } from "./tracing/capacitors";
 import { partsOf, type Evidence } from "./tracing/evidence";
+import { heardNow, heardWitnesses, tokensHeard } from "./tracing/heard";
 import { rippleWitness } from "./tracing/ripple";
 import { unitWitnesses } from "./tracing/unit";
 
@@ -34,7 +35,7 @@ export type Decisive =
   | { by: "changedNothing"; seq: number };
 
 export interface Reason {
-  /** `finding:hum`, `measured:C1`, `tried:214`, `point:rail +15`, `look:earth lug` … */
+  /** `finding:hum`, `measured:C1`, `tried:214`, `point:rail +15`, `look:earth lug`, `heard:ripple` … */
   witness: string;
   happened: boolean;
   /** bits for it; negative: against */
@@ -109,10 +110,11 @@ export function traceJob(job: TracedJob, picture: TracedPicture, { table, learne
   const sections = sectionsIn(job, picture);
   const rows = hypothesesOf(job, sections, table.faults);
   const evidence: Evidence[] = [
-    ...complaintWitnesses(job, rows),
+    ...complaintWitnesses(job, rows, tokensHeard(heardNow(picture))),
     ...capacitorWitnesses(job, picture, rows),
     ...placeWitnesses(job, picture, rows),
     ...rippleWitness(picture, rows, foretold),
+    ...heardWitnesses(job, picture, rows, table.tests),
     ...unitWitnesses(picture, rows, table.tests),
   ];
   const posterior = infer(weightsOf(job, rows, learned), evidence);

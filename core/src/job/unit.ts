@@ -122,6 +122,8 @@ export interface UnitPicture {
   /** current and watts of the whole unit, newest first */
   draw: readonly DrawPicture[];
   coldStarts: ColdStarts | null;
+  /** what recordings and ears found, in the order it was said */
+  heard: readonly Of<"heard">[];
   /** the latest word on the complaint after something was done for good */
   complaint: ComplaintNow | null;
   /** the complaint is the first; alone where no other was said */
@@ -151,6 +153,7 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
     remarks,
     draw: drawPictures(all, context),
     coldStarts: coldStartsOf(all),
+    heard: all.filter(isOf("heard")),
     complaint: complaintOf(all, tried),
     faults: faultsOf(all),
     sideJobs: [...texts("sideJob"), ...of("sideJob")],

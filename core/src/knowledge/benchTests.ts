@@ -19,6 +19,8 @@ export interface BenchTest {
   rest: number;
   /** `shows`: two faults show more than one; `cures`: what cures one of two leaves the other */
   rule: "shows" | "cures";
+  /** told by one recording, with the others of its kind */
+  recorded: boolean;
   /** only where the unit has one of these, and something like this is complained of; null: anywhere */
   sections: readonly SectionKind[] | null;
   findings: readonly FindingToken[] | null;
@@ -61,10 +63,16 @@ export const TEST_IDS = [
   "earthLugs",
   "resolder",
   "relayContacts",
+  "hearRipple",
+  "hearInduced",
+  "hearHalfWave",
+  "hearPulses",
+  "hearSwing",
 ] as const;
 export type TestId = (typeof TEST_IDS)[number];
 
 const SOUND: readonly FindingToken[] = ["hum", "buzz", "pulsing", "lowSwing", "hiss", "crackle", "static", "whistle", "distorted"];
+const HUMS: readonly FindingToken[] = ["hum", "buzz"];
 const DEAD: readonly FindingToken[] = ["noPower", "noSound", "fuseBlown", "shutsDown", "relayClicking", "lampsNoDisplay"];
 const FITFUL: readonly FindingToken[] = ["comesAndGoes", "crackle", "static", "afterKnock", "noSound", "onlyCold", "onlyWarm", "rattle"];
 
@@ -89,7 +97,7 @@ const NEEDS: Partial<Record<TestId, readonly Instrument[]>> = {
   outputBad: ["ohmmeter"],
   feedBench: ["benchSupply"],
 };
-type Rest = Partial<Pick<BenchTest, "rule" | "sections" | "findings" | "not">>;
+type Rest = Partial<Pick<BenchTest, "rule" | "sections" | "findings" | "not" | "recorded">>;
 const test = (id: TestId, minutes: number, how: How, rest: number, given: BenchTest["given"], more: Rest = {}): BenchTest => ({
   id,
   minutes,
@@ -101,6 +109,7 @@ const test = (id: TestId, minutes: number, how: How, rest: number, given: BenchT
   sections: more.sections ?? null,
   findings: more.findings ?? null,
   not: more.not ?? [],
+  recorded: more.recorded ?? false,
   source: practice,
 });
 
@@ -428,5 +437,71 @@ export const BENCH_TESTS: readonly BenchTest[] = [
     0.04,
     { relayContact: 0.9 },
     { sections: ["protection"], findings: ["noSound", "comesAndGoes", "distorted"] },
+  ),
+  test(
+    "hearRipple",
+    3,
+    "outside",
+    0.25,
+    {
+      reservoirDried: 0.88,
+      decouplerDried: 0.7,
+      regulatorCapacitor: 0.7,
+      regulatorFailed: 0.6,
+      outputShorted: 0.6,
+      biasFilter: 0.4,
+      rectifierOpen: 0.12,
+      groundLoop: 0.12,
+      earthPoint: 0.25,
+      connector: 0.1,
+      transformer: 0.1,
+      valveWorn: 0.1,
+      dirtyControl: 0.1,
+    },
+    { findings: HUMS, not: ["none"], recorded: true },
+  ),
+  test(
+    "hearInduced",
+    3,
+    "outside",
+    0.2,
+    {
+      groundLoop: 0.75,
+      connector: 0.6,
+      dirtyControl: 0.5,
+      valveWorn: 0.55,
+      transformer: 0.5,
+      earthPoint: 0.4,
+      biasFilter: 0.25,
+      rectifierOpen: 0.08,
+      reservoirDried: 0.04,
+      decouplerDried: 0.08,
+      regulatorCapacitor: 0.08,
+    },
+    { findings: HUMS, not: ["none"], recorded: true },
+  ),
+  test(
+    "hearHalfWave",
+    3,
+    "outside",
+    0.06,
+    { rectifierOpen: 0.75, biasFilter: 0.35, transformer: 0.2, reservoirDried: 0.06, decouplerDried: 0.06, groundLoop: 0.08 },
+    { findings: HUMS, not: ["none"], recorded: true },
+  ),
+  test(
+    "hearPulses",
+    3,
+    "outside",
+    0.08,
+    { earthPoint: 0.45, groundLoop: 0.25, rectifierOpen: 0.15, reservoirDried: 0.1, rectifierShorted: 0.1, connector: 0.15 },
+    { findings: HUMS, not: ["none"], recorded: true },
+  ),
+  test(
+    "hearSwing",
+    3,
+    "outside",
+    0.05,
+    { decouplerDried: 0.6, servoLoop: 0.75, reservoirDried: 0.15, secondaryDried: 0.2, startUpDried: 0.15, stageDevice: 0.1 },
+    { findings: ["pulsing", "lowSwing"], not: ["none"], recorded: true },
   ),
 ];

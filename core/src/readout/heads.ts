@@ -10,6 +10,7 @@ import { note, power, undo } from "./heads/control";
 import { expect } from "./heads/expect";
 import { fault } from "./heads/fault";
 import { fitted } from "./heads/fitted";
+import { heard } from "./heads/heard";
 import { highest } from "./heads/highest";
 import { norm } from "./heads/norm";
 import { part } from "./heads/part";
@@ -52,6 +53,7 @@ const HEADS: readonly Head[] = [
   expect,
   coldStart,
   complaintNow,
+  heard,
   stamp,
   point,
   setting,

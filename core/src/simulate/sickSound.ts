@@ -6,7 +6,7 @@ type Random = () => number;
 const amplitude = (dBFS: number): number => 10 ** (dBFS / 20);
 const rmsOf = (x: Float32Array): number => Math.sqrt(x.reduce((s, v) => s + v * v, 0) / Math.max(1, x.length));
 /** Brings what is added to a level, and adds it. */
-function addAt(to: Float32Array, what: Float32Array, dBFS: number): void {
+export function addAt(to: Float32Array, what: Float32Array, dBFS: number): void {
   const gain = amplitude(dBFS) / Math.SQRT2 / Math.max(1e-12, rmsOf(what));
   for (let i = 0; i < to.length; i++) to[i] = to[i]! + gain * what[i]!;
 }

@@ -17,7 +17,8 @@ import {
   type HumShape,
   type ProgrammeName,
 } from "../simulate";
-import { compareSounds, makeAnalyser, type SoundFinding, type SoundLabel } from ".";
+import type { SoundLabel } from "../device";
+import { compareSounds, makeAnalyser, type SoundFinding } from ".";
 
 const RATE = 44_100;
 const SECONDS = 10;

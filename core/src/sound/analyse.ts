@@ -3,7 +3,8 @@ import { decibels } from "./bands";
 import { findClipping } from "./clipping";
 import { makeDecimator, makeSlower, slowRate } from "./decimate";
 import { findDropouts } from "./dropouts";
-import { confidenceOf, type SoundAbsence, type SoundFigures, type SoundFinding, type SoundLabel } from "./findings";
+import type { SoundLabel } from "../device";
+import { confidenceOf, type SoundAbsence, type SoundFigures, type SoundFinding } from "./findings";
 import { Growing } from "./growing";
 import { SHORT, findHum, humLimit, quietOf, withHighMultiples, type Hum } from "./hum";
 import { evenOnes, findImpulses } from "./impulses";
@@ -307,7 +308,7 @@ function programmePower(s: Spectra): number {
   return often.subarray(Math.round(PLAYED_FROM / s.step)).reduce((a, b) => a + b, 0);
 }
 const ADDS_TREBLE: readonly SoundLabel[] = ["clipping", "crackle", "periodicClicking", "hiss", "hum", "higherOscillation"];
-const ADDS_BASS: readonly SoundLabel[] = ["clipping", "hum", "motorboating", "dcOffset", "higherOscillation"];
+const ADDS_BASS: readonly SoundLabel[] = ["dropouts", "clipping", "hum", "motorboating", "dcOffset", "higherOscillation"];
 /** Levels that are reached often, so that a click or a gap in one channel is no difference. */
 const OFTEN = 0.7;
 

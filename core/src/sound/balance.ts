@@ -33,9 +33,9 @@ const TREBLE_FROM = 4000;
 const LEAST_BAND = -100;
 const CORNER_DB = 3;
 
-/** How the first of two spectra differs from the second; null where too little of both is there. */
-export function balanceOf(a: Pick<Spectra, "step">, first: Float64Array, second: Float64Array): Balance | null {
-  const [la, lb] = [bandLevels(first, a.step), bandLevels(second, a.step)];
+/** How the first of two spectra differs from the second, in third octaves both reach; null where too little of both is there. */
+export function balanceOf(a: Pick<Spectra, "step">, first: Float64Array, second: Float64Array, stepOfSecond = a.step): Balance | null {
+  const [la, lb] = [bandLevels(first, a.step), bandLevels(second, stepOfSecond)];
   const lacks = BANDS.map((n, i) => {
     const [x, y] = [la[i], lb[i]];
     return x == null || y == null || Math.max(x, y) < LEAST_BAND ? null : { hz: bandMid(n), dB: y - x };

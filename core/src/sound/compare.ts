@@ -1,4 +1,4 @@
-import { lacksOf, type SoundPicture, type SoundReport } from "./analyse";
+import { lacksOf, type SoundPicture } from "./analyse";
 import { balanceOf } from "./balance";
 import type { SoundFinding } from "./findings";
 
@@ -10,24 +10,24 @@ export interface Comparison {
   findings: readonly SoundFinding[];
 }
 
-/** A recording against another of the same thing: the good twin, or before and after; channel by channel. */
-export function compareSounds(
-  recording: { report: SoundReport; picture: SoundPicture },
-  reference: { report: SoundReport; picture: SoundPicture },
-): Comparison[] {
-  return recording.picture.spectra.flatMap((a, c): Comparison[] => {
-    const other = Math.min(c, reference.picture.spectra.length - 1);
-    const b = reference.picture.spectra[other]!;
-    if (a.step !== b.step || a.mean.length !== b.mean.length) return [];
-    const balance = balanceOf(a, a.mean, b.mean);
-    if (balance === null) return [];
-    const [mine, theirs] = [recording.picture.bands[c]!, reference.picture.bands[other]!];
-    return [
-      {
-        aligned: balance.difference,
-        bands: mine.map((x, i) => (x === null || theirs[i] == null ? null : x - theirs[i]! + balance.difference)),
-        findings: lacksOf(balance, "reference", [c + 1]).findings,
-      },
-    ];
-  });
+type Pictured = Pick<SoundPicture, "spectra" | "bands">;
+
+function channelAgainst(a: Pictured, channel: number, b: Pictured, other: number): Comparison | null {
+  const [mine, theirs] = [a.spectra[channel]!, b.spectra[other]!];
+  const balance = balanceOf(mine, mine.mean, theirs.mean, theirs.step);
+  if (balance === null) return null;
+  const beside = b.bands[other]!;
+  return {
+    aligned: balance.difference,
+    bands: a.bands[channel]!.map((x, i) => (x === null || beside[i] == null ? null : x - beside[i] + balance.difference)),
+    findings: lacksOf(balance, "reference", [channel + 1]).findings,
+  };
 }
+
+/** A recording against another of the same thing: the good twin, or before and after; channel by channel. */
+export const compareSounds = ({ picture }: { picture: Pictured }, reference: { picture: Pictured }): Comparison[] =>
+  picture.spectra.flatMap((_, c) => channelAgainst(picture, c, reference.picture, Math.min(c, reference.picture.spectra.length - 1)) ?? []);
+
+/** The second channel of a recording against its first; null where it has one, or too little is in them. */
+export const compareSides = ({ picture }: { picture: Pictured }): Comparison | null =>
+  picture.spectra.length < 2 ? null : channelAgainst(picture, 1, picture, 0);

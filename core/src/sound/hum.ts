@@ -1,5 +1,5 @@
 import { decibels } from "./bands";
-import type { HumKind } from "./findings";
+import type { HumKind } from "../device";
 import { LOBE, floorAround, linePower, peakOffset, type Spectra } from "./spectra";
 
 export interface Hum {

@@ -141,11 +141,17 @@ function sampleReader(bytes: Uint8Array, { float, bits, bytesPerSample: width }:
   return (at) => view.getInt32(at, true) / 0x8000_0000;
 }
 
-/** A WAV file of 32-bit float samples, one array a channel, all of one length. @throws RangeError without a channel or at unlike lengths */
-export function writeWav(channels: readonly Float32Array[], rate: number): Uint8Array {
+/** How samples are written: as they are, or whole numbers of 16 bits, which is what every player reads. */
+export type WavForm = "float32" | "pcm16";
+
+/**
+ * A WAV file, one array a channel, all of one length, full scale 1; what is beyond full scale is held at it in 16 bits.
+ * @throws RangeError without a channel or at unlike lengths
+ */
+export function writeWav(channels: readonly Float32Array[], rate: number, form: WavForm = "float32"): Uint8Array<ArrayBuffer> {
   const [first] = channels;
   if (!first || channels.some((c) => c.length !== first.length)) throw new RangeError("one array a channel, all of one length");
-  const width = 4;
+  const width = form === "float32" ? 4 : 2;
   const dataBytes = first.length * channels.length * width;
   const bytes = new Uint8Array(44 + dataBytes);
   const view = new DataView(bytes.buffer);
@@ -154,17 +160,21 @@ export function writeWav(channels: readonly Float32Array[], rate: number): Uint8
   view.setUint32(4, 36 + dataBytes, true);
   put(8, "WAVEfmt ");
   view.setUint32(16, 16, true);
-  view.setUint16(20, FLOAT, true);
+  view.setUint16(20, form === "float32" ? FLOAT : PCM, true);
   view.setUint16(22, channels.length, true);
   view.setUint32(24, rate, true);
   view.setUint32(28, rate * channels.length * width, true);
   view.setUint16(32, channels.length * width, true);
-  view.setUint16(34, 32, true);
+  view.setUint16(34, 8 * width, true);
   put(36, "data");
   view.setUint32(40, dataBytes, true);
+  const sample: (at: number, x: number) => void =
+    form === "float32"
+      ? (at, x) => view.setFloat32(at, x, true)
+      : (at, x) => view.setInt16(at, Math.round(32767 * Math.min(1, Math.max(-1, x))), true);
   for (let i = 0, at = 44; i < first.length; i++)
     for (const c of channels) {
-      view.setFloat32(at, c[i]!, true);
+      sample(at, c[i]!);
       at += width;
     }
   return bytes;

@@ -64,6 +64,7 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   proven: null,
   explained: null,
   looked: true,
+  heard: 0,
   tried: 0,
   asked: 0,
   leftIn: 0,

@@ -78,36 +78,51 @@ export function weightsOf(
   });
 }
 
-/** Each symptom that was ticked, and each that was looked for and not, as it speaks for and against every hypothesis. */
-export function complaintWitnesses(unit: TracedUnit, rows: readonly HypothesisRow[]): Witness[] {
+/** That a symptom is there, as it speaks for and against every hypothesis. */
+export function symptomWitness(token: FindingToken, rows: readonly HypothesisRow[]): Witness {
+  const base = BY_ITSELF[token] ?? USUALLY_BY_ITSELF;
+  return {
+    id: `finding:${token}`,
+    chance: rows.map((h) => Math.max(base, h.makes[token] ?? 0)),
+    base,
+    elsewhere: SOMETHING_ELSE,
+    happened: true,
+    rule: "shows",
+    weight: 1,
+  };
+}
+
+/** That every channel has it, or only one. */
+export const sidesWitness = (all: boolean, rows: readonly HypothesisRow[]): Witness => ({
+  id: all ? "finding:allChannels" : "finding:oneChannel",
+  chance: rows.map((h) => (h.scope === "one" ? 0.06 : h.scope === "either" ? 0.45 : 0.93)),
+  base: 0.5,
+  happened: all,
+  rule: "shows",
+  weight: 1,
+});
+
+/**
+ * Each symptom that was ticked, and each that was looked for and not, as it speaks for and against every hypothesis.
+ * @param heard symptoms a recording shows, though nobody ticked them
+ */
+export function complaintWitnesses(
+  unit: TracedUnit,
+  rows: readonly HypothesisRow[],
+  heard: ReadonlySet<FindingToken> = new Set(),
+): Witness[] {
   const said = new Set(unit.findings);
   const silent = unit.findings.some((f) => SILENT.has(f));
   const out: Witness[] = [];
   const symptom = (token: FindingToken, happened: boolean, weight: number) => {
-    const base = BY_ITSELF[token] ?? USUALLY_BY_ITSELF;
-    out.push({
-      id: `finding:${token}`,
-      chance: rows.map((h) => Math.max(base, h.makes[token] ?? 0)),
-      base,
-      elsewhere: SOMETHING_ELSE,
-      happened,
-      rule: "shows",
-      weight,
-    });
+    out.push({ ...symptomWitness(token, rows), happened, weight });
   };
   for (const token of unit.findings) if (!PLACING.has(token)) symptom(token, true, 1);
   for (const group of Object.keys(UNSAID) as (keyof typeof UNSAID)[])
     for (const token of FINDINGS[group])
-      if (!said.has(token) && !(silent && group === "sound")) symptom(token, false, unit.findings.length === 0 ? 0 : UNSAID[group]);
-  if (unit.channels > 1 && (said.has("oneChannel") || said.has("allChannels")))
-    out.push({
-      id: said.has("allChannels") ? "finding:allChannels" : "finding:oneChannel",
-      chance: rows.map((h) => (h.scope === "one" ? 0.06 : h.scope === "either" ? 0.45 : 0.93)),
-      base: 0.5,
-      happened: said.has("allChannels"),
-      rule: "shows",
-      weight: 1,
-    });
+      if (!said.has(token) && !heard.has(token) && !(silent && group === "sound"))
+        symptom(token, false, unit.findings.length === 0 ? 0 : UNSAID[group]);
+  if (unit.channels > 1 && (said.has("oneChannel") || said.has("allChannels"))) out.push(sidesWitness(said.has("allChannels"), rows));
   if (said.has("volumeChangesIt") !== said.has("volumeNoEffect"))
     out.push({
       id: said.has("volumeChangesIt") ? "finding:volumeChangesIt" : "finding:volumeNoEffect",

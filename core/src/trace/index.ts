@@ -17,6 +17,6 @@ export {
   type SlotState,
 } from "./explain";
 export { expectedBits, infer, weightOfWitness, type Posterior, type Witness } from "./infer";
-export { TABLE_IS_WORTH, complaintWitnesses, hypothesesOf, weightsOf, type TracedUnit } from "./complaint";
+export { TABLE_IS_WORTH, complaintWitnesses, hypothesesOf, sidesWitness, symptomWitness, weightsOf, type TracedUnit } from "./complaint";
 export { STARTER, type Foretold, type Knowing, type LearnedCause, type RippleQuestion } from "./knowing";
 export { foretellRipple } from "./foretell";

@@ -71,6 +71,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
     "?": () => setKeySheet(true),
     d: toggle,
     s: () => router.push("/shop"),
+    h: () => router.push("/sound"),
     ArrowDown: () => move(1),
     ArrowUp: () => move(-1),
     j: () => move(1),
@@ -105,6 +106,9 @@ export function Bench({ bench }: { bench: BenchPage }) {
         </Button>
         <Button href="/shop">
           Shop <kbd>s</kbd>
+        </Button>
+        <Button href="/sound">
+          Sound <kbd>h</kbd>
         </Button>
         <Button href="/api/order.csv">Order list, CSV</Button>
         <Button type="text" onClick={() => setKeySheet(true)}>

@@ -10,6 +10,7 @@ import { amountText, circuitIssueText, curveName, scenarioName, symptomName } fr
 import { docket } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import { Pick } from "../shared/Pick";
+import { download } from "../shared/download";
 import { useKeys } from "../shared/useKeys";
 import { Answer } from "./Answer";
 import { curveKinds } from "./curves";
@@ -115,11 +116,10 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
   // what is written to files comes when a file is asked for
   const netlist = async () => (await import("./exports")).netlistText(circuit.scenario, circuit.settings, circuit.cases.measured);
   const writeNetlist = async () => {
-    const { download } = await import("./exports");
     download(`${name}.cir`, await netlist(), "text/plain");
   };
   const writeCurve = async (of: NonNullable<typeof kind>) => {
-    const { curveCsv, download } = await import("./exports");
+    const { curveCsv } = await import("./exports");
     download(`${name}.csv`, curveCsv(of, outcomes), "text/csv");
   };
   return (

@@ -43,13 +43,3 @@ export function curveCsv(of: Pick<Curve, "key" | "at">, outcomes: Outcomes): str
     same.map((l) => ({ name: `${curveName(of)}, ${CASE_TEXT[l.name]} (${first.unit})`, values: l.curve.y })),
   );
 }
-
-/** Hands a text to the browser as a file. */
-export function download(name: string, text: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}

@@ -108,6 +108,7 @@ const KIND_OF: Readonly<Record<string, Kind>> = {
   outcome: "tried",
   putBack: "tried",
   complaintNow: "tried",
+  heard: "read",
   coldStart: "tried",
   coldStarts: "tried",
   look: "seen",

@@ -22,6 +22,7 @@ import {
 } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
 import { Asides, HowFound, OtherFaults, OtherPartsFound, PointsRead } from "./HowFound";
+import { HeardInReport } from "./HeardInReport";
 import { Pictures } from "./Pictures";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import styles from "./Report.module.css";
@@ -93,6 +94,7 @@ export function Report() {
         <p>{summary(positions)}</p>
       </section>
       <HowFound />
+      <HeardInReport />
       <Explained />
       <section>
         <h2>Replaced</h2>

@@ -1,4 +1,5 @@
 import type { TakeIn } from "../../schemas/job";
+import type { DemoRecording } from "./recordings";
 
 /** What a part of the demo really is; parts not named here have aged a little. */
 export interface DemoFault {
@@ -21,6 +22,7 @@ export interface DemoJob {
   decide: readonly string[] | "all";
   leave?: Readonly<Record<string, string>>;
   close?: boolean;
+  recordings?: readonly DemoRecording[];
 }
 
 const safe = (...positions: string[]) => [...positions.map((p) => `${p} 1.4v`), "wait", ...positions.map((p) => `${p} 0.3v`)];
@@ -39,6 +41,10 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       earlierRepairs: "None known.",
       scopeSchool: "provenBadAndKind",
     },
+    recordings: [
+      { of: "sweep", moment: "before", dull: 1900 },
+      { of: "sweep", moment: "after", dull: null },
+    ],
     daysAgo: 26,
     positions: `#Crossover left
 C1 4.7u 50v crossover bipolar L 6.3x11 p2.5
@@ -121,6 +127,7 @@ C10 470p 500v feedback c0g p5`,
       earlierRepairs: "Right output re-soldered two years ago, the fault came back.",
       scopeSchool: "section",
     },
+    recordings: [{ of: "unit", kind: "mixer", played: "programme", mainsHz: 50 }],
     daysAgo: 8,
     positions: `#Supply
 C1 2200u 25v reservoir 16x25 p7.5
@@ -172,6 +179,7 @@ C26 10u 50v coupling L 5x11 p2`,
       earlierRepairs: "Rear board carries a newer regulator.",
       tantalumSchool: "sameKind",
     },
+    recordings: [{ of: "unit", kind: "synthesizer", played: "nothing", mainsHz: 50 }],
     daysAgo: 5,
     positions: `#Supply
 C1 4700u 35v reservoir 18x35.5 p7.5
@@ -219,6 +227,7 @@ C22 220u 35v decoupler 10x12.5 p5`,
       findings: ["lowSwing", "withNoInput", "volumeNoEffect"],
       earlierRepairs: "",
     },
+    recordings: [{ of: "unit", kind: "subwoofer", played: "nothing", mainsHz: 50 }],
     daysAgo: 3,
     positions: `#Supply
 C1 6800u 63v reservoir 25x50 snapin p10
@@ -263,6 +272,7 @@ C21 100u 25v bypass 6.3x11 p2.5`,
       earlierRepairs: "Left output pair replaced, date stamp eleven years old.",
       scopeSchool: "provenBadAndKind",
     },
+    recordings: [{ of: "unit", kind: "receiver", played: "nothing", mainsHz: 50 }],
     daysAgo: 1,
     positions: `#Main supply
 C1 4700u 50v reservoir snapin 22x40 p10
@@ -324,6 +334,7 @@ C35 100n 100v suppression film L p5`,
       findings: ["noPower", "relayClicking", "onlyCold"],
       earlierRepairs: "",
     },
+    recordings: [{ of: "unit", kind: "poweredSpeaker", played: "nothing", mainsHz: 50 }],
     daysAgo: 0.8,
     positions: `#Primary
 C1 150u 400v primary snapin 22x30 p10
@@ -362,6 +373,7 @@ C13 100u 25v output 6.3x11 p2.5`,
       findings: ["crackle", "static", "allChannels", "volumeNoEffect"],
       earlierRepairs: "Reservoirs renewed, no date.",
     },
+    recordings: [{ of: "unit", kind: "synthesizer", played: "nothing", mainsHz: 50 }],
     daysAgo: 0.4,
     positions: `#Supply
 C1 2200u 35v reservoir 16x31.5 p7.5

@@ -15,6 +15,7 @@ import { loadJobView } from "../loadJob";
 import { findJob, insertJob, insertJobEvent } from "../repositories/jobs";
 import { insertParts } from "../repositories/parts";
 import { DEMO_JOBS, type DemoFault, type DemoJob } from "./jobs";
+import { seedRecording } from "./recordings";
 
 const SEED = 8;
 const STEP_MS = 20_000;
@@ -106,6 +107,7 @@ class JobSeeder {
     await addPositions(db, number, { kind: "list", text: demo.positions });
     for (const { from, offset, channel } of demo.twins)
       await addPositions(db, number, { kind: "twins", from: [...from], offset, channels: [channel] });
+    for (const [i, r] of (demo.recordings ?? []).entries()) await seedRecording(db, id, r, SEED + 10 * this.index + i);
     const positions = await this.positions();
     const mains = demo.takeIn.supplyKind !== "none" && demo.takeIn.supplyKind !== "battery";
     if (mains && demo.measure.quick.length > 0 && !positions.some((p) => p.holdsCharge)) await this.override(id);

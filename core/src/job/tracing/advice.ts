@@ -5,6 +5,7 @@ import { expectedBits, weightOfWitness, type Posterior } from "../../trace";
 import { isCondemned } from "../../verdict";
 import type { JobPicture } from "../picture";
 import type { Advice, AdviceWhat, HeldBack, TracedJob, Tracing } from "../tracing";
+import { heardTests } from "./heard";
 import { badAnyway, chancesOf, nameOf, partsOf, type Evidence } from "./evidence";
 import { testOf } from "./tried";
 
@@ -41,6 +42,7 @@ function doneTests(job: TracedJob, unit: JobPicture["unit"], evidence: readonly 
     ...(job.findings.includes("volumeChangesIt") || job.findings.includes("volumeNoEffect") ? (["volumeDown"] as const) : []),
     ...(job.findings.includes("otherCableHelps") ? (["otherCable"] as const) : []),
     ...(job.findings.includes("otherOutletHelps") ? (["otherOutlet"] as const) : []),
+    ...heardTests(unit),
     ...(job.findings.includes("highStandbyCurrent") ? (["standbyHigh"] as const) : []),
     ...(unit.looks.some((l) => /\b(earth|ground|lug)\b/i.test(nameOf(l.subject))) ? (["earthLugs"] as const) : []),
   ]);
@@ -129,7 +131,10 @@ export function adviceOf(
           ? "charge"
           : null;
   const worth = (a: Advice) => a.bits / (a.minutes + SETTING_UP);
-  const ranked = options.toSorted((a, b) => worth(b) - worth(a));
+  const recorded = new Set(tests.flatMap((t) => (t.recorded ? [t.id] : [])));
+  const ofRecording = (o: Advice) => o.kind === "test" && recorded.has(o.test);
+  // one recording tells all that recordings tell
+  const ranked = options.toSorted((a, b) => worth(b) - worth(a)).filter((o, i, all) => !ofRecording(o) || all.findIndex(ofRecording) === i);
   return {
     advice: ranked.filter((o) => by(o) === null).slice(0, MOST_ADVICE),
     held: ranked.flatMap((o) => (by(o) === null ? [] : [{ advice: o, by: by(o)! }])).slice(0, MOST_ADVICE),

@@ -1,0 +1,49 @@
+"use client";
+
+import { Button } from "antd";
+import { useState } from "react";
+import { BandChart } from "./BandChart";
+import { beforeAfter, humNow } from "./beforeAfter";
+import { ChangeTable } from "./ChangeTable";
+import type { SoundJob } from "./SoundDesk";
+import type { TapeState } from "./tapeStore";
+import styles from "./Sound.module.css";
+
+const LINE = { gone: "hum gone", better: "hum a bit better", same: "hum still there" } as const;
+
+/** What the repair changed: hum and noise with nothing played, response to the sweep or the tones. */
+export function BeforeAfter({ tapes, job }: { tapes: readonly TapeState[]; job: SoundJob | null }) {
+  const [sent, setSent] = useState(false);
+  const { quiet, responses } = beforeAfter(
+    tapes.map((t) => ({
+      ...t,
+      shows:
+        t.hearing.kind === "heard"
+          ? { ...t.hearing.summary, channels: t.hearing.summary.channels.map((c) => ({ ...c, bands: [...c.bands] })) }
+          : (t.kept?.shows ?? null),
+    })),
+  );
+  if (quiet === null && responses.length === 0) return null;
+  const now = quiet === null ? null : humNow(quiet.changes);
+  const hums = job?.complaint.some((f) => f === "hum" || f === "buzz") ?? false;
+  return (
+    <section aria-label="Before and after">
+      <h2 className={styles.head}>Before and after</h2>
+      {quiet && <ChangeTable of={quiet} />}
+      {quiet && now !== null && hums && job && !job.closed && (
+        <p className={styles.tools}>
+          <Button size="small" disabled={sent} onClick={() => setSent(job.send([LINE[now]]))}>
+            Into the job: {LINE[now]}
+          </Button>
+          {sent && <span className={styles.sent}>In the job.</span>}
+        </p>
+      )}
+      {responses.length > 0 && (
+        <>
+          <p>Response by third octaves, 0 dB at 1 kHz:</p>
+          <BandChart lines={responses} />
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,84 @@
+"use client";
+
+import type { Comparison } from "@mirvek/core/sound";
+import dynamic from "next/dynamic";
+import { useEffect, useState } from "react";
+import { findingFigures, findingTitle, sidesText } from "../../wording/sound";
+import { Pick } from "../shared/Pick";
+import { useKeys } from "../shared/useKeys";
+import type { TapeState, TapeStore } from "./tapeStore";
+import styles from "./Sound.module.css";
+
+const BandChart = dynamic(() => import("./BandChart").then((m) => m.BandChart), { ssr: false });
+
+const SIDES = "sides";
+
+interface Props {
+  store: TapeStore;
+  tape: TapeState;
+  tapes: readonly TapeState[];
+  /** whether it has two sides to hold against each other */
+  sides: boolean;
+}
+
+/** This recording against another of the same thing, or one side against the other, level taken out. */
+export function Compared({ store, tape, tapes, sides }: Props) {
+  const [against, setAgainst] = useState<string | null>(null);
+  const [channels, setChannels] = useState<readonly Comparison[] | null>(null);
+  const options = [
+    ...(sides ? [{ value: SIDES, label: "right against left" }] : []),
+    ...tapes.filter((t) => t.key !== tape.key && t.hearing.kind !== "refused").map((t) => ({ value: t.key, label: t.name })),
+  ];
+  useEffect(() => {
+    let gone = false;
+    setChannels(null);
+    if (against !== null)
+      void store.compare(tape.key, against === SIDES ? null : against).then((c) => {
+        if (!gone) setChannels(c);
+      });
+    return () => {
+      gone = true;
+    };
+  }, [against, store, tape.key]);
+  useKeys({
+    v: () => {
+      const i = options.findIndex((o) => o.value === against);
+      setAgainst(options[i + 1]?.value ?? null);
+    },
+  });
+  if (options.length === 0) return null;
+  const many = channels?.length ?? 0;
+  return (
+    <section aria-label="Against another">
+      <h2 className={styles.head}>
+        Held against <Pick aria-label="Held against" value={against} options={options} none="nothing" onPick={setAgainst} /> <kbd>v</kbd>
+      </h2>
+      {channels !== null && many === 0 && <p className="muted">Too little of both is in the same third octaves.</p>}
+      {channels !== null && many > 0 && (
+        <>
+          <p data-testid="compared">{sentenceOf(channels, against === SIDES)}</p>
+          <BandChart
+            lines={channels.map((c, n) => ({
+              name:
+                against === SIDES
+                  ? "right over left, level taken out"
+                  : `${sidesText([n + 1], many) || "this"} over the other, level taken out`,
+              bands: c.bands,
+            }))}
+          />
+        </>
+      )}
+    </section>
+  );
+}
+
+function sentenceOf(channels: readonly Comparison[], sides: boolean): string {
+  const who = (n: number) => (sides ? "The right side" : channels.length > 1 ? `The ${sidesText([n + 1], channels.length)} side` : "It");
+  return channels
+    .map((c, n) => {
+      const level = Math.abs(c.aligned) < 0.5 ? "as loud" : `${Math.abs(c.aligned).toFixed(1)} dB ${c.aligned > 0 ? "weaker" : "louder"}`;
+      const lacks = c.findings.map((f) => `${findingTitle(f)}, ${findingFigures(f)}`);
+      return `${who(n)} is ${level}${lacks.length > 0 ? `; ${lacks.join("; ")}` : "; neither treble nor bass is missing"}.`;
+    })
+    .join(" ");
+}

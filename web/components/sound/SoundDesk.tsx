@@ -1,0 +1,92 @@
+"use client";
+
+import type { FindingToken, UnitKind } from "@mirvek/core/device";
+import { Button } from "antd";
+import dynamic from "next/dynamic";
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import { PIECE_BYTES, MOST_PIECES } from "../../schemas/recording";
+import { makeSoundClient } from "../../workers/sound.client";
+import { useKeys } from "../shared/useKeys";
+import { asWav } from "./asWav";
+import { Heard } from "./Heard";
+import { Sources } from "./Sources";
+import { Tapes } from "./Tapes";
+import { makeTapeStore, type TapeShelf } from "./tapeStore";
+import styles from "./Sound.module.css";
+
+const BeforeAfter = dynamic(() => import("./BeforeAfter").then((m) => m.BeforeAfter), { ssr: false });
+
+/** What the desk must know of the job it stands in, and where findings go. */
+export interface SoundJob {
+  closed: boolean;
+  unitKind: UnitKind;
+  mainsHz: number;
+  complaint: readonly FindingToken[];
+  /** beginnings of the hashes of recordings whose findings are in the job */
+  heard: readonly string[];
+  /** sends lines; false where one was not understood */
+  send(lines: readonly string[]): boolean;
+}
+
+/** Where recordings are taken, listened to, held against each other and sent into a job. */
+export function SoundDesk({ shelf, job }: { shelf: TapeShelf | null; job: SoundJob | null }) {
+  const [client] = useState(makeSoundClient);
+  const store = useMemo(() => makeTapeStore({ client, shelf, asWav, most: PIECE_BYTES * MOST_PIECES }), [client, shelf]);
+  const { tapes, current, wrong } = useSyncExternalStore(store.subscribe, store.get, store.get);
+  useEffect(() => {
+    void store.open();
+    return () => store.close();
+  }, [store]);
+  const desk = useRef<HTMLDivElement>(null);
+  // the desk has the keys here, not the line
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => desk.current?.focus());
+    return () => cancelAnimationFrame(frame);
+  }, []);
+  const here = tapes.find((t) => t.key === current) ?? null;
+  const next = () => {
+    const i = tapes.findIndex((t) => t.key === current);
+    const after = tapes[(i + 1) % Math.max(1, tapes.length)];
+    if (after) void store.show(after.key);
+  };
+  useKeys({ "]": next, Escape: store.cancel });
+  return (
+    <div ref={desk} tabIndex={-1} style={{ outline: "none" }}>
+      <Sources store={store} job={job} />
+      {wrong && (
+        <p className="state-failed" role="alert">
+          {wrong}
+        </p>
+      )}
+      <Tapes store={store} tapes={tapes} current={current} closed={job?.closed ?? false} />
+      {here === null ? (
+        <p className="muted" style={{ marginTop: 12 }}>
+          Record a few seconds as it is complained of, once with nothing played, once with music. Line output or a clip lead says more than
+          a microphone before the loudspeaker.
+        </p>
+      ) : here.hearing.kind === "listening" ? (
+        <p className={styles.tools} role="status">
+          Listening to {here.name}
+          <progress value={here.hearing.share} max={1} aria-label="Listened to" />
+          <Button size="small" onClick={store.cancel}>
+            Stop <kbd>Esc</kbd>
+          </Button>
+        </p>
+      ) : here.hearing.kind === "refused" ? (
+        <p className="state-failed" role="alert">
+          {here.name}: {here.hearing.why}
+        </p>
+      ) : here.hearing.kind === "waiting" ? (
+        <p className={styles.tools}>
+          Not listened to yet.
+          <Button size="small" onClick={() => void store.show(here.key)}>
+            Listen
+          </Button>
+        </p>
+      ) : (
+        <Heard key={here.key} store={store} tape={here} hearing={here.hearing} tapes={tapes} job={job} />
+      )}
+      <BeforeAfter tapes={tapes} job={job} />
+    </div>
+  );
+}

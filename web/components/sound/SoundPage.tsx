@@ -1,0 +1,27 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useTheme } from "../shared/Providers";
+import { useKeys } from "../shared/useKeys";
+import { SoundDesk } from "./SoundDesk";
+import styles from "./Sound.module.css";
+
+/** The same desk without a job: nothing is kept. */
+export function SoundPage() {
+  const router = useRouter();
+  const { toggle } = useTheme();
+  useKeys({ b: () => router.push("/"), d: toggle });
+  return (
+    <main className={styles.page}>
+      <p>
+        <Link prefetch={false} href="/">
+          Bench
+        </Link>
+      </p>
+      <h1>What a recording shows</h1>
+      <p className="muted">Heard and measured in this browser only; nothing is kept. In a job, recordings and findings stay with it.</p>
+      <SoundDesk shelf={null} job={null} />
+    </main>
+  );
+}

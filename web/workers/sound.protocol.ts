@@ -1,0 +1,26 @@
+import type { UnitKind } from "@mirvek/core/device";
+import type { SickFault } from "@mirvek/core/simulate";
+import type { Alone, Comparison, SoundFinding, SoundIssue, SoundReport, SoundSummary, SoundView, Stimulus } from "@mirvek/core/sound";
+
+/** A recording by a name of its own, so that what was heard of it once is not worked out again. */
+export interface Tape {
+  key: string;
+  file: Blob;
+}
+
+export type SoundRequest =
+  | { id: number; type: "analyse"; tape: Tape }
+  /** against another recording; null: its second channel against its first */
+  | { id: number; type: "compare"; tape: Tape; against: Tape | null }
+  | { id: number; type: "only"; tape: Tape; finding: SoundFinding }
+  | { id: number; type: "simulate"; unit: UnitKind; mainsHz: number; seed: number }
+  | { id: number; type: "stimulus"; which: Stimulus };
+
+export type SoundReply =
+  | { id: number; type: "analysed"; report: SoundReport; view: SoundView; summary: SoundSummary }
+  | { id: number; type: "compared"; channels: readonly Comparison[] }
+  | { id: number; type: "only"; alone: Alone | null; rate: number }
+  | { id: number; type: "simulated"; wav: Uint8Array<ArrayBuffer>; faults: readonly SickFault[] }
+  | { id: number; type: "stimulus"; wav: Uint8Array<ArrayBuffer> }
+  | { id: number; type: "progress"; done: number; of: number }
+  | { id: number; type: "refused"; issue: SoundIssue };
