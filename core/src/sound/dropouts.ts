@@ -17,8 +17,9 @@ const GONE_DB = 24;
 const EDGE_TICKS = 2;
 const STOPS_DB = 6.5;
 const BEGINS_DB = 9;
-/** Or it falls and rises by so much within an edge, which nothing that is played does. */
+/** Where it falls and rises by so much within an edge, it need not be quite as loud there: another note may begin. */
 const SHEER_DB = 40;
+const SHEER_MORE_DB = 4;
 /** and not for a moment only, as a click does */
 const NEAR_TICKS = 8;
 const NEAR_DB = 12;
@@ -61,8 +62,9 @@ export function findDropouts({ power }: Ticks): Dropouts | null {
     const inside = level(i + 1, Math.max(i + 2, end - 1));
     const depth = Math.min(before, after) - inside;
     const sheer = most(i - EDGE_TICKS, i) > inside + SHEER_DB && most(end, end + EDGE_TICKS) > inside + SHEER_DB;
-    const stops = (sheer || most(i - EDGE_TICKS, i) > before - STOPS_DB) && middle(i - NEAR_TICKS, i) > before - NEAR_DB;
-    const begins = (sheer || most(end, end + EDGE_TICKS + 1) > after - BEGINS_DB) && middle(end + 1, end + 1 + NEAR_TICKS) > after - NEAR_DB;
+    const more = sheer ? SHEER_MORE_DB : 0;
+    const stops = most(i - EDGE_TICKS, i) > before - STOPS_DB && middle(i - NEAR_TICKS, i) > before - NEAR_DB;
+    const begins = most(end, end + EDGE_TICKS + 1) > after - BEGINS_DB - more && middle(end + 1, end + 1 + NEAR_TICKS) > after - NEAR_DB;
     const asItWas = Math.abs(before - after) < ALIKE_DB;
     if (end < n && ticks >= LEAST_TICKS && ticks * TICK <= MOST_SECONDS && stops && begins && asItWas && depth >= GONE_DB)
       out.push({ start: i * TICK, end: end * TICK, depth });
