@@ -14,11 +14,17 @@ x = (x + 0.004 * noise).astype(np.float32).astype(float)
 
 freq, density = signal.welch(x, rate, window="hann", nperseg=8192, noverlap=4096, detrend=False)
 step = freq[1]
+edges = (np.arange(len(density) + 1) - 0.5) * step
+running = np.concatenate([[0], np.cumsum(density * step)])
 bands = []
 for k in range(-17, 14):
     low, high = 1000 * 10 ** (k / 10 - 0.05), 1000 * 10 ** (k / 10 + 0.05)
-    a, b = max(1, int(np.floor(low / step + 0.5))), int(np.floor(high / step + 0.5))
-    bands.append(None if b <= a or b >= 4096 else float(10 * np.log10(2 * density[a:b].sum() * step)))
+    # the running sum of the power, read between the edges of its bins
+    if high - low < step or low < step / 2 or high >= (4096 - 0.5) * step:
+        bands.append(None)
+        continue
+    low_sum, high_sum = np.interp([low, high], edges, running)
+    bands.append(float(10 * np.log10(2 * (high_sum - low_sum))))
 lines = []
 _, spectrum = signal.welch(x, rate, window="flattop", nperseg=16384, noverlap=8192, scaling="spectrum", detrend=False)
 for hz in (100.03, 997.3, 6400.7):

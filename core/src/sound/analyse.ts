@@ -1,5 +1,5 @@
 import { balanceOf, bandLevels } from "./balance";
-import { decibels } from "./bands";
+import { BANDS, bandEdges, decibels } from "./bands";
 import { findClipping } from "./clipping";
 import { makeDecimator, makeSlower, slowRate } from "./decimate";
 import { findDropouts } from "./dropouts";
@@ -52,12 +52,19 @@ export interface Analyser {
 const FRAME_SECONDS = 0.17;
 const MOST_FRAMES = 800;
 const SLOW_BAND = 1100;
+const FINE_TO = 800;
 const LONGEST_SLOW = 32768;
 const SHORTEST_SLOW = 1024;
 /** Frames of a third of a second fall into the pauses of what is played. */
 const PAUSE_SIZE = 1024;
 
 const powerOfTwo = (x: number): number => 2 ** Math.max(5, Math.floor(Math.log2(x)));
+
+/** Third octaves; the low ones, narrower than a bin of the full spectrum, by frames as short but slower. */
+function thirdOctaves(full: Spectra, slow: Spectra): (number | null)[] {
+  const [above, below] = [bandLevels(full.mean, full.step), bandLevels(slow.mean, slow.step)];
+  return BANDS.map((n, i) => (bandEdges(n)[1] < FINE_TO ? (below[i] ?? above[i]!) : above[i]!));
+}
 
 /** Where a file's samples fall into frames. */
 function plan(rate: number, samples: number) {
@@ -128,8 +135,7 @@ export function makeAnalyser({ rate, channels, samples }: { rate: number; channe
         ticks: done,
         spectra,
         slow: slowSpectra,
-
-        bands: spectra.map((s) => bandLevels(s.mean, s.step)),
+        bands: spectra.map((s, c) => thirdOctaves(s, shortSpectra[c]!)),
       };
       const found = done.map((t, c) =>
         channelFindings(c + 1, t, spectra[c]!, slowSpectra[c]!, shortSpectra[c]!, swings[c]!.all, slower[c]!.rate, rate),

@@ -6,11 +6,12 @@ import type { Spectra } from "./spectra";
 /** Level of each third octave, dBFS; null where the spectrum does not reach. */
 export function bandLevels(power: Float64Array, step: number): (number | null)[] {
   return BANDS.map((n) => {
-    const [low, high] = bandEdges(n);
-    const [a, b] = [Math.max(1, Math.round(low / step)), Math.round(high / step)];
-    if (b <= a || b >= power.length) return null;
-    let sum = 0;
-    for (let k = a; k < b; k++) sum += power[k]!;
+    // a bin is as wide as its step: of those at the edges a part belongs to the band
+    const [low, high] = bandEdges(n).map((hz) => hz / step + 0.5) as [number, number];
+    const [a, b] = [Math.floor(low), Math.floor(high)];
+    if (a < 1 || b >= power.length || high - low < 1) return null;
+    let sum = (1 - (low - a)) * power[a]! + (high - b) * power[b]!;
+    for (let k = a + 1; k < b; k++) sum += power[k]!;
     return decibels(2 * sum);
   });
 }
