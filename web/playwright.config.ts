@@ -13,6 +13,9 @@ const launchOptions = {
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    // an input that beeps, and nobody to be asked whether it may
+    "--use-fake-device-for-media-stream",
+    "--use-fake-ui-for-media-stream",
   ],
 };
 

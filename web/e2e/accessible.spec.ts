@@ -1,8 +1,8 @@
 import { expect, test } from "@playwright/test";
 import { expectAccessible, line, watchConsole } from "./helpers";
 
-const STATIONS = ["take-in", "make-safe", "measure", "explain", "choose", "hand-back"];
-const SCREENS = ["/", "/shop", "/jobs/new", ...STATIONS.map((s) => `/jobs/406/${s}`), "/jobs/404/make-safe"];
+const STATIONS = ["take-in", "make-safe", "sound", "measure", "explain", "choose", "hand-back"];
+const SCREENS = ["/", "/shop", "/sound", "/jobs/new", ...STATIONS.map((s) => `/jobs/406/${s}`), "/jobs/404/make-safe"];
 
 for (const theme of ["day", "night"])
   test.describe(`by ${theme}`, () => {
@@ -16,6 +16,7 @@ for (const theme of ["day", "night"])
         if (screen.endsWith("choose")) await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
         if (screen.endsWith("explain"))
           await expect(page.getByRole("table", { name: "Figures", exact: true })).toBeVisible({ timeout: 30_000 });
+        if (screen.endsWith("/406/sound")) await expect(page.getByTestId("says")).toContainText("Hum", { timeout: 60_000 });
         await expectAccessible(page);
         expect(complaints).toEqual([]);
       });

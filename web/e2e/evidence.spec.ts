@@ -199,9 +199,13 @@ test("a picture is dropped in, made small and shown; what is none is refused in 
   await expect(page.getByRole("listbox", { name: "Parts to look at" })).toBeFocused();
   const section = page.getByRole("region", { name: "Photographs" });
   await section.getByLabel("What it shows").fill("board by C14");
-  const png = await sharp({ create: { width: 2400, height: 1200, channels: 3, background: "#2d6" } })
+  // some megabytes, as a camera makes them
+  const png = await sharp({
+    create: { width: 2400, height: 1200, channels: 3, background: "#2d6", noise: { type: "gaussian", mean: 120, sigma: 60 } },
+  })
     .png()
     .toBuffer();
+  expect(png.length).toBeGreaterThan(2e6);
   await section.getByLabel("Pictures").setInputFiles({ name: "before.png", mimeType: "image/png", buffer: png });
   const picture = section.getByRole("img", { name: "board by C14, before" });
   await expect(picture).toBeVisible();

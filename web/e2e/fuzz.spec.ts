@@ -33,6 +33,10 @@ const ROUTES: readonly [method: string, path: string, body: Record<string, unkno
   ["POST", "/api/jobs/403/photos?about=C22", {}],
   ["GET", "/api/jobs/403/photos", {}],
   ["DELETE", "/api/jobs/403/photos/1", {}],
+  ["GET", "/api/jobs/403/recordings", {}],
+  ["POST", "/api/jobs/403/recordings", { name: "x", moment: "before", played: "nothing", size: 10, pieces: ["0".repeat(64)], shows: null }],
+  ["PATCH", "/api/jobs/403/recordings/999", { moment: "after", played: "nothing" }],
+  ["PUT", "/api/sound/0", {}],
   ["GET", "/api/jobs/403/order.csv", {}],
   ["GET", "/api/jobs/403/candidates?position=C22", {}],
 ];

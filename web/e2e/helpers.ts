@@ -57,3 +57,28 @@ export async function openedJob(request: APIRequestContext, origin: string, list
   }
   return number;
 }
+
+/** A receiver that hums in both channels, seen under a lamp first. */
+export async function hummingReceiver(request: APIRequestContext, origin: string, list: string): Promise<string> {
+  const number = await openedJob(request, origin, list);
+  const headers = { origin };
+  const { value } = await (await request.get(`${origin}/api/jobs/${number}`)).json();
+  const { job } = value;
+  const edited = await request.patch(`${origin}/api/jobs/${number}`, {
+    headers,
+    data: {
+      version: job.version,
+      job: {
+        ...job,
+        unitKind: "receiver",
+        supplyKind: "linear",
+        channels: 2,
+        ageYears: 40,
+        findings: ["hum", "allChannels"],
+        firstPowerSchool: "lookUnderLimiter",
+      },
+    },
+  });
+  expect(edited.status()).toBe(200);
+  return number;
+}

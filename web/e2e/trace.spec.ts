@@ -1,30 +1,5 @@
-import { expect, test, type APIRequestContext } from "@playwright/test";
-import { expectAccessible, openedJob, say, watchConsole } from "./helpers";
-
-/** A receiver that hums in both channels, seen under a lamp first. */
-async function humming(request: APIRequestContext, origin: string, list: string): Promise<string> {
-  const number = await openedJob(request, origin, list);
-  const headers = { origin };
-  const { value } = await (await request.get(`${origin}/api/jobs/${number}`)).json();
-  const { job } = value;
-  const edited = await request.patch(`${origin}/api/jobs/${number}`, {
-    headers,
-    data: {
-      version: job.version,
-      job: {
-        ...job,
-        unitKind: "receiver",
-        supplyKind: "linear",
-        channels: 2,
-        ageYears: 40,
-        findings: ["hum", "allChannels"],
-        firstPowerSchool: "lookUnderLimiter",
-      },
-    },
-  });
-  expect(edited.status()).toBe(200);
-  return number;
-}
+import { expect, test } from "@playwright/test";
+import { expectAccessible, hummingReceiver, say, watchConsole } from "./helpers";
 
 test("the paging desk: its bad capacitors are innocent, the earth lug is shown, and both are said why", async ({ page }) => {
   const complaints = watchConsole(page);
@@ -39,7 +14,7 @@ test("the paging desk: its bad capacitors are innocent, the earth lug is shown, 
 });
 
 test("an advised reading is said on the line, is not asked again, and moves the suspects", async ({ page, request, baseURL }) => {
-  const number = await humming(request, baseURL!, "");
+  const number = await hummingReceiver(request, baseURL!, "");
   await page.goto(`/jobs/${number}/trace`);
   const next = page.getByRole("region", { name: "What to do next" });
   await expect(next).toContainText("Ripple at the reservoir");
@@ -54,7 +29,7 @@ test("an advised reading is said on the line, is not asked again, and moves the 
 });
 
 test("while charge is held no test puts hands inside, and it is said why", async ({ page, request, baseURL }) => {
-  const number = await humming(request, baseURL!, "C1 4700u 50v reservoir\nC2 4700u 50v reservoir");
+  const number = await hummingReceiver(request, baseURL!, "C1 4700u 50v reservoir\nC2 4700u 50v reservoir");
   await page.goto(`/jobs/${number}/trace`);
   const next = page.getByRole("region", { name: "What to do next" });
   await expect(next).toContainText("Not now:");
@@ -63,7 +38,7 @@ test("while charge is held no test puts hands inside, and it is said why", async
 });
 
 test("a reservoir measured bad out of circuit is shown, on the rail too", async ({ page, request, baseURL }) => {
-  const number = await humming(request, baseURL!, "C1 4700u 50v reservoir");
+  const number = await hummingReceiver(request, baseURL!, "C1 4700u 50v reservoir");
   await page.goto(`/jobs/${number}/trace`);
   await say(page, "C1 out esr 3.1");
   const row = page.getByRole("region", { name: "Suspects", exact: true }).getByRole("row").first();
@@ -74,7 +49,7 @@ test("a reservoir measured bad out of circuit is shown, on the rail too", async 
 
 test("a unit is drawn by its sections: walked and opened by keys, and changed by what is said", async ({ page, request, baseURL }) => {
   const complaints = watchConsole(page);
-  const number = await humming(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
+  const number = await hummingReceiver(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
   await page.goto(`/jobs/${number}/trace`);
   const picture = page.getByRole("group", { name: "Sections of the unit" });
   const section = (name: RegExp) => picture.getByRole("button", { name });
@@ -93,7 +68,7 @@ test("a unit is drawn by its sections: walked and opened by keys, and changed by
 });
 
 test("a job is saved as a case that can be traced by itself", async ({ page, request, baseURL }) => {
-  const number = await humming(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
+  const number = await hummingReceiver(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
   await page.goto(`/jobs/${number}/trace`);
   await say(page, "C1 out esr 3");
   await expect(page.getByRole("link", { name: "Save as a case" })).toBeVisible();
