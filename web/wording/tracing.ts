@@ -93,14 +93,8 @@ const said = (act: string, how: string, named: string, yes: string, no: string):
 const read = (act: string, how: string, named: string, figure: string): TestWords => ({ act, how, named, yes: null, no: null, figure });
 
 /** A recording tells them all at once; by ear each is a line. */
-const heard = (named: string, yes: string): TestWords => ({
-  act: "Record the hum and let it be measured.",
-  how: "At the Sound station: a few seconds with nothing played.",
-  named,
-  yes,
-  no: null,
-  figure: null,
-});
+const heard = (named: string, yes: string, no: string): TestWords =>
+  said("Record the hum and let it be measured.", "At the Sound station: a few seconds with nothing played.", named, yes, no);
 
 export const testText: Readonly<Record<TestId, TestWords>> = {
   volumeDown: said(
@@ -257,18 +251,17 @@ export const testText: Readonly<Record<TestId, TestWords>> = {
     "resoldered joints, gone",
     "resoldered joints, no difference",
   ),
-  hearRipple: heard("a saw-tooth at twice the mains frequency", "heard hum ripple"),
-  hearInduced: heard("nearly a sine at the mains frequency", "heard hum induced"),
-  hearHalfWave: heard("the mains frequency with all its multiples", "heard hum half wave"),
-  hearPulses: heard("narrow pulses, a buzz", "heard hum buzz"),
-  hearSwing: {
-    act: "Record it and let it be measured.",
-    how: "At the Sound station: a few seconds, as it is complained of.",
-    named: "it swings evenly",
-    yes: "heard pulsing",
-    no: "heard no pulsing",
-    figure: null,
-  },
+  hearRipple: heard("a saw-tooth at twice the mains frequency", "heard hum ripple", "heard hum induced"),
+  hearInduced: heard("nearly a sine at the mains frequency", "heard hum induced", "heard hum ripple"),
+  hearHalfWave: heard("the mains frequency with all its multiples", "heard hum half wave", "heard hum ripple"),
+  hearPulses: heard("narrow pulses, a buzz", "heard hum buzz", "heard hum ripple"),
+  hearSwing: said(
+    "Record it and let it be measured.",
+    "At the Sound station: a few seconds, as it is complained of.",
+    "it swings evenly",
+    "heard pulsing",
+    "heard no pulsing",
+  ),
   relayContacts: said(
     "Work the relay contact.",
     "Tap it, clean it, or bridge it for a moment with the volume down.",

@@ -6,7 +6,8 @@ import { findDropouts } from "./dropouts";
 import type { SoundLabel } from "../device";
 import { confidenceOf, type SoundAbsence, type SoundFigures, type SoundFinding } from "./findings";
 import { Growing } from "./growing";
-import { SHORT, findHum, humLimit, quietOf, withHighMultiples, type Hum } from "./hum";
+import { MAINS, SHORT, findHum, humByPhase, humLimit, quietOf, withHighMultiples, type Hum } from "./hum";
+import { LADDER_SECONDS, findLadder } from "./ladder";
 import { evenOnes, findImpulses } from "./impulses";
 import { merged } from "./merge";
 import { makeSpectra, type Spectra, type SpectraGatherer } from "./spectra";
@@ -93,6 +94,7 @@ export function makeAnalyser({ rate, channels, samples }: { rate: number; channe
   const decimators = Array.from({ length: channels }, () => makeDecimator(rate));
   const slower = Array.from({ length: channels }, () => makeSlower(slow));
   const swings = Array.from({ length: channels }, () => new Growing());
+  const beginnings = Array.from({ length: channels }, () => new Growing());
   const pairs = Math.ceil(channels / 2);
   const full = Array.from({ length: pairs }, () => makeSpectra(size, rate, size / 2));
   const fine = Array.from({ length: pairs }, () => makeSpectra(slowSize, slow, Math.ceil((SLOW_BAND * slowSize) / slow)));
@@ -111,6 +113,8 @@ export function makeAnalyser({ rate, channels, samples }: { rate: number; channe
         const kept = decimators[c]!.push(block, count);
         const swing = slower[c]!.decimator.push(kept.samples, kept.count);
         for (let i = 0; i < swing.count; i++) swings[c]!.push(swing.samples[i]!);
+        const more = Math.min(kept.count, LADDER_SECONDS * slow - beginnings[c]!.length);
+        for (let i = 0; i < more; i++) beginnings[c]!.push(kept.samples[i]!);
         return kept;
       });
       if (channels === 2) {
@@ -138,7 +142,17 @@ export function makeAnalyser({ rate, channels, samples }: { rate: number; channe
         bands: spectra.map((s, c) => thirdOctaves(s, shortSpectra[c]!)),
       };
       const found = done.map((t, c) =>
-        channelFindings(c + 1, t, spectra[c]!, slowSpectra[c]!, shortSpectra[c]!, swings[c]!.all, slower[c]!.rate, rate),
+        channelFindings(
+          c + 1,
+          t,
+          spectra[c]!,
+          slowSpectra[c]!,
+          shortSpectra[c]!,
+          swings[c]!.all,
+          slower[c]!.rate,
+          beginnings[c]!.all,
+          rate,
+        ),
       );
       const power = done.map((t) => t.power.reduce((a, b) => a + b, 0) / Math.max(1, t.power.length));
       const alike = channels === 2 ? together / Math.max(1e-20, taken * Math.sqrt(power[0]! * power[1]!)) : 0;
@@ -230,6 +244,8 @@ function channelFindings(
   pauses: Spectra,
   swing: Float32Array,
   swingRate: number,
+  /** so many seconds of it at the slow rate */
+  beginning: Float32Array,
   rate: number,
 ): Said {
   const findings: SoundFinding[] = [];
@@ -238,7 +254,8 @@ function channelFindings(
   const none = (label: SoundLabel, limit: number | null) => notFound.push({ label, channels: [channel], limit });
 
   const quiet = quietOf(slow);
-  const low = findHum(quiet, full) ?? findHum(quietOf(pauses, SHORT), full);
+  const low =
+    findHum(quiet, full) ?? humByPhase(findLadder(beginning, slowRate(rate).rate, MAINS)) ?? findHum(quietOf(pauses, SHORT), full);
   const hum: Hum | null = low && withHighMultiples(low, full);
   if (hum) {
     const { kind, mainsHz, level, harmonics } = hum;
@@ -313,7 +330,7 @@ function programmePower(s: Spectra): number {
   const often = s.quantile(OFTEN);
   return often.subarray(Math.round(PLAYED_FROM / s.step)).reduce((a, b) => a + b, 0);
 }
-const ADDS_TREBLE: readonly SoundLabel[] = ["clipping", "crackle", "periodicClicking", "hiss", "hum", "higherOscillation"];
+const ADDS_TREBLE: readonly SoundLabel[] = ["dropouts", "clipping", "crackle", "periodicClicking", "hiss", "hum", "higherOscillation"];
 const ADDS_BASS: readonly SoundLabel[] = ["dropouts", "clipping", "hum", "motorboating", "dcOffset", "higherOscillation"];
 /** Levels that are reached often, so that a click or a gap in one channel is no difference. */
 const OFTEN = 0.7;

@@ -1,5 +1,6 @@
 import { decibels } from "./bands";
 import type { HumKind } from "../device";
+import { standingRungs, type Ladder } from "./ladder";
 import { LOBE, floorAround, linePower, peakOffset, type Spectra } from "./spectra";
 
 export interface Hum {
@@ -12,7 +13,7 @@ export interface Hum {
 }
 
 /** Mains is one of these to within what grids and small generators keep; beyond lie the notes G and B. */
-const MAINS = [50, 60] as const;
+export const MAINS = [50, 60] as const;
 const REACH_HZ = 0.6;
 const SEARCH_HZ = 0.01;
 const MOST_MULTIPLE = 20;
@@ -169,6 +170,36 @@ function humOn(q: Quiet, mains: number, neverWeaker: (l: Line) => boolean): Hum 
     level: decibels(2 * power),
     harmonics,
     over: Math.max(...(pulses ? standing : leads).map((l) => l.over)) - STANDS_OUT,
+  };
+}
+
+/** A multiple that what is played may hide: its law of falling says how strong it is there. Multiples fall by so many dB an octave. */
+const FALLS = [0, 9] as const;
+const USUAL_FALL = 6;
+/** So far under its error a line can lie unseen. */
+const HIDES = 4;
+
+/** The hum whose multiples keep their phase over the whole recording, however loud what is played over it; null where they make none. */
+export function humByPhase(l: Ladder | null): Hum | null {
+  const standing = l && standingRungs(l);
+  if (!standing) return null;
+  const measured = l.rungs.filter((r) => r.power > 0 && (r.keeps > 0 || standing.length >= LADDER));
+  const step = measured.every((r) => r.times % 2 === 0) ? 2 : 1;
+  const levels = measured.map((r) => [r.times, decibels(2 * r.power)] as const);
+  const fall = Math.max(FALLS[0], Math.min(FALLS[1], fallOf(levels) ?? USUAL_FALL));
+  const middle = levels.reduce((sum, [k, dB]) => sum + dB + fall * Math.log2(k), 0) / levels.length;
+  const harmonics: Record<number, number> = Object.fromEntries(levels);
+  const alone = measured.length === 1 || measured.every((r) => r.times === 1 || r.times === 3);
+  for (const r of alone ? [] : l.rungs) {
+    const expected = middle - fall * Math.log2(r.times);
+    if (r.times % step === 0 && r.power === 0 && 10 ** (expected / 10) / 2 < HIDES * r.error) harmonics[r.times] = expected;
+  }
+  return {
+    kind: kindOf(harmonics),
+    mainsHz: l.mainsHz,
+    level: decibels(Object.values(harmonics).reduce((sum, dB) => sum + 10 ** (dB / 10), 0)),
+    harmonics,
+    over: standing.length,
   };
 }
 
