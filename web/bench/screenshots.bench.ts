@@ -34,6 +34,18 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await page.goto("/jobs/407/look");
   await expect(page.getByRole("listbox", { name: "Parts to look at" })).toBeVisible();
   await shoot(page, "look");
+  await page.goto("/jobs/403/sound");
+  await expect(page.getByTestId("says")).toContainText("Dropouts", { timeout: 60_000 });
+  await expect(page.locator(".recharts-line").first()).toBeVisible();
+  await shoot(page, "sound");
+  await page.goto("/sound");
+  await page.getByLabel("Unit").selectOption("receiver");
+  await page.getByRole("button", { name: /^Simulated unit/ }).click();
+  await expect(page.getByTestId("says")).toContainText("Hum", { timeout: 60_000 });
+  await page.getByRole("heading", { name: /^By frequency/ }).scrollIntoViewIfNeeded();
+  await expect(page.locator(".recharts-line").nth(3)).toBeVisible();
+  await page.getByRole("heading", { name: /^Held against/ }).scrollIntoViewIfNeeded();
+  await shoot(page, "sound-alone");
   await page.goto("/jobs/408/trace");
   await expect(page.getByRole("region", { name: "Suspects", exact: true })).toContainText("shown");
   await shoot(page, "trace");

@@ -242,8 +242,10 @@ function weightedMedian(list: readonly (readonly [value: number, weight: number]
   return 0;
 }
 
-/** So well must the multiples keep their phase together. */
-const TOGETHER = 22;
+/** So well must the multiples keep their phase together: three of them, or two that do it well with a low one among them. */
+const TOGETHER = 34;
+const LOW = 2;
+const WELL = 20;
 /** The first multiple alone, where it is all there is. */
 const ALONE = 30;
 
@@ -255,7 +257,9 @@ export function standingRungs({ rungs }: Ladder): readonly Rung[] | null {
   const together = standing.reduce((sum, r) => sum + Math.min(MOST_OF_ONE, r.keeps), 0);
   // multiples of three, four, five times mains are the overtones of a note there
   const factor = standing.reduce((f, r) => commonFactor(r.times, f), 0);
-  if (standing.length >= 2 && factor <= 2 && together >= TOGETHER) return standing;
   const [first] = standing;
+  const well = standing.filter((r) => r.keeps >= WELL).length;
+  const two = first !== undefined && first.times <= LOW && well >= 2;
+  if (factor <= 2 && (two || together >= TOGETHER)) return standing;
   return first?.times === 1 && first.keeps >= ALONE ? standing : null;
 }
