@@ -1,18 +1,14 @@
-import { balanceOf, bandLevels } from "./balance";
-import { BANDS, bandEdges, decibels } from "./bands";
-import { findClipping } from "./clipping";
-import { makeDecimator, makeSlower, slowRate } from "./decimate";
-import { findDropouts } from "./dropouts";
 import type { SoundLabel } from "../device";
-import { confidenceOf, type SoundAbsence, type SoundFigures, type SoundFinding } from "./findings";
+import { bandLevels } from "./balance";
+import { BANDS, bandEdges, decibels } from "./bands";
+import { channelFindings } from "./channel";
+import { makeDecimator, makeSlower, slowRate } from "./decimate";
+import type { SoundAbsence, SoundFinding } from "./findings";
 import { Growing } from "./growing";
-import { MAINS, SHORT, findHum, humByPhase, humLimit, quietOf, withHighMultiples, type Hum } from "./hum";
-import { LADDER_SECONDS, findLadder } from "./ladder";
-import { evenOnes, findImpulses } from "./impulses";
+import { LADDER_SECONDS } from "./ladder";
 import { merged } from "./merge";
+import { balanceFindings } from "./sides";
 import { makeSpectra, type Spectra, type SpectraGatherer } from "./spectra";
-import { findTones, noiseOf } from "./steady";
-import { LEAST_SWING, findSwing } from "./swing";
 import { makeTicks, type Ticks } from "./ticks";
 
 export interface SoundReport {
@@ -217,181 +213,6 @@ function framer(channels: number, size: number, hop: number, tell: (blocks: read
       tell(held);
     },
   };
-}
-
-interface Said {
-  findings: SoundFinding[];
-  notFound: SoundAbsence[];
-}
-
-/** A-weighted dBFS from which noise is called hiss. */
-const HISS_FROM = -66;
-const LIKE_NOISE = 0.55;
-const LEAST_IMPULSES = 4;
-const CORNERS_DB = 10;
-const PULSES_A_SECOND = 10;
-/** mean of a channel over full scale */
-const DC_FROM = 0.004;
-const MOST_TONES = 3;
-/** A shorter recording cannot tell a swing from the thump of a word. */
-const LEAST_SWING_SECONDS = 3;
-
-function channelFindings(
-  channel: number,
-  t: Ticks,
-  full: Spectra,
-  slow: Spectra,
-  pauses: Spectra,
-  swing: Float32Array,
-  swingRate: number,
-  /** so many seconds of it at the slow rate */
-  beginning: Float32Array,
-  rate: number,
-): Said {
-  const findings: SoundFinding[] = [];
-  const notFound: SoundAbsence[] = [];
-  const say = (figures: SoundFigures, confidence: number) => findings.push({ ...figures, channels: [channel], confidence });
-  const none = (label: SoundLabel, limit: number | null) => notFound.push({ label, channels: [channel], limit });
-
-  const quiet = quietOf(slow);
-  const low =
-    findHum(quiet, full) ?? humByPhase(findLadder(beginning, slowRate(rate).rate, MAINS)) ?? findHum(quietOf(pauses, SHORT), full);
-  const hum: Hum | null = low && withHighMultiples(low, full);
-  if (hum) {
-    const { kind, mainsHz, level, harmonics } = hum;
-    say({ label: "hum", kind, mainsHz, level, harmonics }, confidenceOf(hum.over, 8));
-  } else none("hum", humLimit(quiet));
-
-  const swings =
-    t.samples / rate < LEAST_SWING_SECONDS
-      ? null
-      : findSwing(swing, swingRate, decibels((2 * t.power.reduce((a, b) => a + b, 0)) / Math.max(1, t.power.length)));
-  if (swings) {
-    const { level, growth } = swings;
-    say({ label: "motorboating", rate: swings.rate, level, growth }, confidenceOf(swings.over, 8));
-  } else none("motorboating", t.samples / rate < LEAST_SWING_SECONDS ? null : LEAST_SWING);
-
-  const mains = hum && { hz: hum.mainsHz, all: hum.kind !== "induced" };
-  const nyquist = rate / 2;
-  const tones = [...findTones(slow, full, 0, 1000, mains), ...findTones(full, full, 1000, 0.98 * nyquist, mains)]
-    .filter((x) => !swings || x.hz > 300 || Math.abs(x.hz / swings.rate - Math.round(x.hz / swings.rate)) * swings.rate > 0.4)
-    .sort((a, b) => b.level - a.level);
-  for (const x of tones.slice(0, MOST_TONES)) say({ label: "higherOscillation", hz: x.hz, level: x.level }, confidenceOf(x.over, 8));
-  if (tones.length === 0) none("higherOscillation", -86);
-
-  const noise = noiseOf(full);
-  if (noise && noise.levelA >= HISS_FROM && noise.steady >= LIKE_NOISE) {
-    const { level, levelA, slope } = noise;
-    say({ label: "hiss", level, levelA, slope }, confidenceOf(levelA - HISS_FROM, 6));
-  } else none("hiss", noise ? Math.max(HISS_FROM, noise.levelA) : null);
-
-  const clipped = findClipping(t);
-  const gaps = findDropouts(t);
-  // the corners of flat tops are impulses too, and so are the edges of gaps and of a hum's pulses
-  const impulses = findImpulses(t, clipped ? CORNERS_DB : 0, gaps?.events ?? []);
-  const often = impulses ? impulses.events.length / (t.samples / rate) : 0;
-  if (impulses && impulses.events.length >= LEAST_IMPULSES && !(hum && hum.kind !== "induced" && often > PULSES_A_SECOND)) {
-    const { events, level, over } = impulses;
-    const even = evenOnes(events);
-    const count = (even ?? impulses).events.length;
-    const confidence = confidenceOf(over + 2, 6);
-    if (even) say({ label: "periodicClicking", count, ...even, level }, confidence);
-    else say({ label: "crackle", count, rate: count / (t.samples / rate), level, events }, confidence);
-  }
-  if (!findings.some((f) => f.label === "crackle")) none("crackle", null);
-  if (!findings.some((f) => f.label === "periodicClicking")) none("periodicClicking", null);
-
-  // one gap beside a click is what lies between a click and what is played
-  const clicks = findings.some((f) => f.label === "crackle" || f.label === "periodicClicking");
-  if (gaps && !(clicks && gaps.events.length === 1))
-    say({ label: "dropouts", count: gaps.events.length, depth: gaps.depth, events: gaps.events }, confidenceOf(gaps.over, 8));
-  else none("dropouts", null);
-
-  if (clipped) {
-    const { threshold, share, side } = clipped;
-    say({ label: "clipping", threshold, share, side }, confidenceOf(clipped.over + 1, 4));
-  } else none("clipping", null);
-
-  if (Math.abs(t.mean) >= DC_FROM)
-    say({ label: "dcOffset", offset: t.mean, level: decibels(t.mean * t.mean) }, confidenceOf(decibels(t.mean ** 2 / DC_FROM ** 2), 6));
-  else none("dcOffset", decibels(DC_FROM ** 2));
-  return { findings, notFound };
-}
-
-/** dB from which one channel counts as weaker, and as lacking treble or bass against its own middle. */
-const IMBALANCE_DB = 2;
-const LACKS_DB = 4;
-/** Channels less alike than this carry two programmes: nothing can be held against the other. */
-const ALIKE = 0.3;
-const AUDIBLE = 10 ** (-70 / 10);
-const PLAYED_FROM = 80;
-/** Mean square of what is played often, without what only swings. */
-function programmePower(s: Spectra): number {
-  const often = s.quantile(OFTEN);
-  return often.subarray(Math.round(PLAYED_FROM / s.step)).reduce((a, b) => a + b, 0);
-}
-const ADDS_TREBLE: readonly SoundLabel[] = ["dropouts", "clipping", "crackle", "periodicClicking", "hiss", "hum", "higherOscillation"];
-const ADDS_BASS: readonly SoundLabel[] = ["dropouts", "clipping", "hum", "motorboating", "dcOffset", "higherOscillation"];
-/** Levels that are reached often, so that a click or a gap in one channel is no difference. */
-const OFTEN = 0.7;
-
-/** @param inOne whether a finding is in one of the two channels only: what it adds there is no lack of the other */
-function balanceFindings(spectra: readonly Spectra[], alike: number, inOne: (label: SoundLabel) => boolean): Said {
-  const [a, b] = [spectra[0]!, spectra[1]!];
-  const both = [1, 2];
-  const labels = ["levelImbalance", "trebleMissing", "bassMissing"] as const;
-  const balance =
-    alike >= ALIKE && Math.max(...spectra.map((s) => programmePower(s))) > AUDIBLE
-      ? balanceOf(a, a.quantile(OFTEN), b.quantile(OFTEN))
-      : null;
-  if (balance === null) return { findings: [], notFound: labels.map((label) => ({ label, channels: both, limit: null })) };
-  const spoilt = (among: readonly SoundLabel[]) => among.some(inOne);
-  return lacksOf(
-    {
-      difference: balance.difference,
-      treble: spoilt(ADDS_TREBLE) ? null : balance.treble,
-      bass: spoilt(ADDS_BASS) ? null : balance.bass,
-    },
-    "otherChannel",
-    both,
-  );
-}
-
-/** What a balance says: of two channels, or of a recording against its reference. */
-export function lacksOf(
-  balance: NonNullable<ReturnType<typeof balanceOf>>,
-  against: "otherChannel" | "reference",
-  channels: readonly number[],
-): Said {
-  const findings: SoundFinding[] = [];
-  const notFound: SoundAbsence[] = [];
-  const { difference, treble, bass } = balance;
-  const weaker = (dB: number): readonly number[] => (against === "reference" ? channels : dB > 0 ? [1, 2] : [2, 1]);
-  if (Math.abs(difference) >= IMBALANCE_DB && against === "otherChannel")
-    findings.push({
-      label: "levelImbalance",
-      difference: Math.abs(difference),
-      channels: weaker(difference),
-      confidence: confidenceOf(Math.abs(difference) - IMBALANCE_DB + 0.5, 3),
-    });
-  else if (against === "otherChannel") notFound.push({ label: "levelImbalance", channels, limit: IMBALANCE_DB });
-  for (const [label, side] of [
-    ["trebleMissing", treble],
-    ["bassMissing", bass],
-  ] as const) {
-    const lacking = side && (against === "otherChannel" ? Math.abs(side.missing) : side.missing) >= LACKS_DB;
-    if (lacking)
-      findings.push({
-        label,
-        difference: Math.abs(side.missing),
-        corner: side.corner,
-        against,
-        channels: against === "reference" ? channels : side.missing > 0 ? [1] : [2],
-        confidence: confidenceOf(Math.abs(side.missing) - LACKS_DB + 0.5, 4),
-      });
-    else notFound.push({ label, channels, limit: side ? LACKS_DB : null });
-  }
-  return { findings, notFound };
 }
 
 /** What is found nowhere, all its channels together: the limit is the worst of theirs. */

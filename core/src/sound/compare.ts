@@ -1,6 +1,7 @@
-import { lacksOf, type SoundPicture } from "./analyse";
+import type { SoundPicture } from "./analyse";
 import { balanceOf } from "./balance";
 import type { SoundFinding } from "./findings";
+import { lacksOf } from "./sides";
 
 export interface Comparison {
   /** dB by which the recording is weaker than the reference in the middle of its bands; taken out of the rest */

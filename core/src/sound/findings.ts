@@ -49,6 +49,12 @@ export interface SoundAbsence {
   limit: number | null;
 }
 
+/** What was found, and what was looked for and is not there. */
+export interface Said {
+  findings: SoundFinding[];
+  notFound: SoundAbsence[];
+}
+
 /** 0.5 at the threshold, near 1 where something is `clear` times as far above it, in the same unit. */
 export const confidenceOf = (over: number, clear: number): number => {
   const p = 1 / (1 + Math.exp((-4 * over) / clear));

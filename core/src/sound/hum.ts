@@ -157,17 +157,14 @@ function humOn(q: Quiet, mains: number, neverWeaker: (l: Line) => boolean): Hum 
     (l, i) => i !== 1 && l !== null && l.steady && l.over >= STANDS_OUT && l.power > (second?.power ?? 0) * 10 ** (-COUNTS / 10),
   );
   if (alone && !pulses && !leads.some((l) => l === first)) return null;
-  const harmonics: Record<number, number> = {};
-  let power = 0;
-  for (const [i, line] of lines.entries()) {
-    if (!line || line.over < JOINS || line.power <= 0 || !(line.steady || i < 2)) continue;
-    harmonics[i + 1] = decibels(2 * line.power);
-    power += line.power;
-  }
+  const levels = lines.flatMap((line, i) =>
+    !line || line.over < JOINS || line.power <= 0 || !(line.steady || i < 2) ? [] : [[i + 1, decibels(2 * line.power)] as const],
+  );
+  const harmonics: Record<number, number> = Object.fromEntries(withoutNotes(levels));
   return {
     kind: kindOf(harmonics),
     mainsHz: mains,
-    level: decibels(2 * power),
+    level: decibels(Object.values(harmonics).reduce((sum, dB) => sum + 10 ** (dB / 10), 0)),
     harmonics,
     over: Math.max(...(pulses ? standing : leads).map((l) => l.over)) - STANDS_OUT,
   };
@@ -176,6 +173,9 @@ function humOn(q: Quiet, mains: number, neverWeaker: (l: Line) => boolean): Hum 
 /** A multiple that what is played may hide: its law of falling says how strong it is there. Multiples fall by so many dB an octave. */
 const FALLS = [0, 9] as const;
 const USUAL_FALL = 6;
+const NOTE_DB = 9;
+/** With fewer multiples nobody knows how they fall. */
+const LAWFUL = 3;
 /** So far under its error a line can lie unseen. */
 const HIDES = 4;
 
@@ -183,17 +183,17 @@ const HIDES = 4;
 export function humByPhase(l: Ladder | null): Hum | null {
   const standing = l && standingRungs(l);
   if (!standing) return null;
-  const measured = l.rungs.filter((r) => r.power > 0 && (r.keeps > 0 || standing.length >= LADDER));
-  const step = measured.every((r) => r.times % 2 === 0) ? 2 : 1;
-  const levels = measured.map((r) => [r.times, decibels(2 * r.power)] as const);
-  const fall = Math.max(FALLS[0], Math.min(FALLS[1], fallOf(levels) ?? USUAL_FALL));
-  const middle = levels.reduce((sum, [k, dB]) => sum + dB + fall * Math.log2(k), 0) / levels.length;
+  const seen = l.rungs.filter((r) => r.power > 0 && (r.keeps > 0 || standing.length >= LADDER));
+  const alone = seen.every((r) => r.times === 1 || r.times === 3);
+  const all = seen.map((r) => [r.times, decibels(2 * r.power)] as const);
+  const even = all.filter(([k]) => k % 2 === 0);
+  const law = lawOf(even.length >= LAWFUL ? even : all);
+  const levels = withoutNotes(all);
   const harmonics: Record<number, number> = Object.fromEntries(levels);
-  const alone = measured.length === 1 || measured.every((r) => r.times === 1 || r.times === 3);
-  for (const r of alone ? [] : l.rungs) {
-    const expected = middle - fall * Math.log2(r.times);
-    if (r.times % step === 0 && r.power === 0 && 10 ** (expected / 10) / 2 < HIDES * r.error) harmonics[r.times] = expected;
-  }
+  const step = levels.every(([k]) => k % 2 === 0) ? 2 : 1;
+  for (const r of alone ? [] : l.rungs)
+    if (r.times % step === 0 && !(r.times in harmonics) && 10 ** (law(r.times) / 10) / 2 < HIDES * r.error)
+      harmonics[r.times] = law(r.times);
   return {
     kind: kindOf(harmonics),
     mainsHz: l.mainsHz,
@@ -207,27 +207,53 @@ export function humByPhase(l: Ladder | null): Hum | null {
 const COUNTS = 40;
 /** Multiples of a saw-tooth fall 6 dB an octave; of narrow pulses hardly. */
 const PULSES_FALL = 3.5;
+/** So far under the even multiples the odd ones are no ladder of their own: no two diodes are quite alike. */
+const ODD_UNDER = 14;
+/** The mains frequency itself beside a ladder of twice mains is a second cause, where it is no weaker than that. */
+const SECOND_CAUSE = 10;
+const INDUCED_UNDER = 20;
 
 /** Which hum a ladder of multiples is (handbook figures, common practice). */
 export function kindOf(harmonics: Readonly<Record<number, number>>): HumKind {
-  const at = (k: number) => harmonics[k] ?? -200;
   const strongest = Math.max(...Object.values(harmonics));
-  const there = Object.keys(harmonics)
-    .map(Number)
-    .filter((k) => at(k) > strongest - COUNTS)
-    .sort((a, b) => a - b);
-  const even = there.filter((k) => k % 2 === 0);
-  const odd = there.filter((k) => k % 2 === 1);
-  const fall = fallOf(there.map((k) => [k, at(k)]));
-  const high = there.filter((k) => k >= 9).length;
-  if (high >= 4 && fall !== null && fall < PULSES_FALL) return "rectifierBuzz";
-  const [one, two] = [at(1), at(2)];
-  const oddBeyond = Math.max(-200, ...odd.filter((k) => k >= 3).map(at));
-  if (two > one + 6) return odd.length > even.length && one > two - 10 ? "mixed" : "ripple";
-  if (two < one - 20 && oddBeyond < one - 20) return "induced";
+  const there = Object.entries(harmonics)
+    .map(([k, dB]) => [Number(k), dB] as const)
+    .filter(([, dB]) => dB > strongest - COUNTS);
+  const even = there.filter(([k]) => k % 2 === 0);
+  const odd = there.filter(([k]) => k % 2 === 1);
+  const [one, two] = [harmonics[1] ?? -200, harmonics[2] ?? -200];
+  if (one === strongest && there.every(([k, dB]) => k === 1 || dB < one - INDUCED_UNDER)) return "induced";
+  const flat = (of: typeof there) => of.filter(([k]) => k >= 9).length >= 3 && (fallOf(of) ?? USUAL_FALL) < PULSES_FALL;
+  const law = even.length >= 2 ? lawOf(even) : null;
+  const beyond = odd.filter(([k]) => k > 1);
+  const under = law === null ? [] : beyond.map(([k, dB]) => dB - law(k)).sort((a, b) => a - b);
+  const evenOnly = even.length > 0 && (beyond.length === 0 || (under.length > 0 && under[under.length >> 1]! < -ODD_UNDER));
+  if (evenOnly) {
+    if (flat(even)) return "rectifierBuzz";
+    return one > Math.max(two, law?.(2) ?? -200) - SECOND_CAUSE ? "mixed" : "ripple";
+  }
+  if (flat(there)) return "rectifierBuzz";
   // all multiples falling together are one half wave; two ladders of unlike strength are two causes
-  if (oddBeyond > Math.max(one, two) - 20) return "halfWave";
-  return two > one - 12 ? "mixed" : "induced";
+  return beyond.length > 0 && Math.max(...beyond.map(([, dB]) => dB)) > Math.max(one, two) - INDUCED_UNDER ? "halfWave" : "mixed";
+}
+
+/** Levels without those that lie far over the law of the rest: notes that happen to be there. Mains itself may be a cause of its own. */
+function withoutNotes(levels: readonly (readonly [number, number])[]): readonly (readonly [number, number])[] {
+  const even = levels.filter(([k]) => k % 2 === 0);
+  // the odd multiples may be a weaker ladder: the even ones have the law, where there are enough
+  const lawful = even.length >= LAWFUL ? even : levels;
+  if (lawful.length < LAWFUL) return levels;
+  const law = lawOf(lawful);
+  return levels.filter(([k, dB]) => k === 1 || dB < law(k) + NOTE_DB);
+}
+
+/** The straight line, over octaves, that levels lie about: by the middle one of all slopes, so that one note among them does not bend it. */
+function lawOf(levels: readonly (readonly [number, number])[]): (times: number) => number {
+  const middle = (list: number[]) => list.sort((a, b) => a - b)[list.length >> 1]!;
+  const slopes = levels.flatMap(([k, a], i) => levels.slice(i + 1).map(([m, b]) => (b - a) / Math.log2(m / k)));
+  const slope = Math.max(-FALLS[1], Math.min(-FALLS[0], slopes.length > 0 ? middle(slopes) : -USUAL_FALL));
+  const at = middle(levels.map(([k, dB]) => dB - slope * Math.log2(k)));
+  return (times) => at + slope * Math.log2(times);
 }
 
 /** dB an octave by which levels fall with the multiple; null with fewer than three. */
@@ -254,17 +280,24 @@ export function humLimit(q: Quiet): number {
 const FINE_TO = 1000;
 const HIGHEST = 12_000;
 
-/** What a hum has beyond the fine spectrum: multiples that stand out in the full one, added to its level. */
+/** What a hum has beyond the fine spectrum: multiples that stand out in the full one, as far as its law lets them, added to its level. */
 export function withHighMultiples(hum: Hum, full: Spectra): Hum {
   const weak = full.quantile(0.3);
-  let power = 10 ** (hum.level / 10) / 2;
+  const levels = Object.entries(hum.harmonics).map(([k, dB]) => [Number(k), dB] as const);
   // closer than a lobe's width two multiples cannot be told apart
-  if (hum.mainsHz < 2.5 * LOBE * full.step) return hum;
+  if (hum.mainsHz < 2.5 * LOBE * full.step || levels.length < LAWFUL) return hum;
+  const strongest = Math.max(...levels.map(([, dB]) => dB));
+  const law = lawOf(levels.filter(([, dB]) => dB > strongest - COUNTS));
+  let power = 10 ** (hum.level / 10) / 2;
   for (let k = Math.ceil(FINE_TO / hum.mainsHz); k * hum.mainsHz < HIGHEST; k++) {
     const bin = Math.round((k * hum.mainsHz) / full.step);
+    if (k in hum.harmonics) continue;
     if (bin + LOBE >= weak.length) break;
     const floor = floorAround(weak, bin, FLOOR_REACH, LOBE);
-    if (decibels(weak[bin]!) - decibels(floor) >= JOINS) power += Math.max(0, linePower(weak, bin) - (2 * LOBE + 1) * floor);
+    if (decibels(weak[bin]!) - decibels(floor) < JOINS) continue;
+    const most = 10 ** ((law(k) + OVER_LAW) / 10) / 2;
+    power += Math.min(most, Math.max(0, linePower(weak, bin) - (2 * LOBE + 1) * floor));
   }
   return { ...hum, level: decibels(2 * power) };
 }
+const OVER_LAW = 2;

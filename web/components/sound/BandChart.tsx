@@ -58,6 +58,7 @@ export const BandChart = memo(function BandChart({ lines }: { lines: readonly Ba
                 strokeDasharray={"dash" in INKS[k % INKS.length]! ? (INKS[k % INKS.length] as { dash: string }).dash : undefined}
                 strokeWidth={1.6}
                 dot={false}
+                activeDot={false}
                 isAnimationActive={false}
               />
             ))}

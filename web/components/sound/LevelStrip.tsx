@@ -62,6 +62,7 @@ export const LevelStrip = memo(function LevelStrip({ view, picked }: { view: Sou
               strokeDasharray={n === 0 ? undefined : "5 3"}
               strokeWidth={1.4}
               dot={false}
+              activeDot={false}
               isAnimationActive={false}
             />
           ))}

@@ -76,10 +76,19 @@ export const Spectrum = memo(function Spectrum({ view, mainsHz }: { view: SoundV
               strokeDasharray="5 3"
               strokeWidth={1.4}
               dot={false}
+              activeDot={false}
               connectNulls
               isAnimationActive={false}
             />
-            <Line dataKey="whole" stroke="var(--ink)" strokeWidth={1.5} dot={false} connectNulls isAnimationActive={false} />
+            <Line
+              dataKey="whole"
+              stroke="var(--ink)"
+              strokeWidth={1.5}
+              dot={false}
+              activeDot={false}
+              connectNulls
+              isAnimationActive={false}
+            />
           </LineChart>
         </ResponsiveContainer>
       </div>
