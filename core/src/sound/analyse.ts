@@ -47,6 +47,8 @@ export interface Analyser {
 
 /** A frame of the full band is about so long. */
 const FRAME_SECONDS = 0.17;
+/** Gaps in one channel that spoil how it compares with the other. */
+const SPOILS = 2;
 const MOST_FRAMES = 800;
 const SLOW_BAND = 1100;
 const FINE_TO = 800;
@@ -154,7 +156,13 @@ export function makeAnalyser({ rate, channels, samples }: { rate: number; channe
       const alike = channels === 2 ? together / Math.max(1e-20, taken * Math.sqrt(power[0]! * power[1]!)) : 0;
       const between =
         channels === 2
-          ? balanceFindings(spectra, alike, (label) => found.filter((f) => f.findings.some((x) => x.label === label)).length === 1)
+          ? balanceFindings(
+              spectra,
+              alike,
+              (label) =>
+                found.filter((f) => f.findings.some((x) => x.label === label && !(x.label === "dropouts" && x.count < SPOILS))).length ===
+                1,
+            )
           : { findings: [], notFound: [] };
       const findings = merged([...found.flatMap((f) => f.findings), ...between.findings]);
       const hums = findings.filter((f) => f.label === "hum");

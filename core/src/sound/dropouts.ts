@@ -28,6 +28,8 @@ const AWAY = { from: 40, to: 1 } as const;
 const ALIKE_DB = 18;
 const AROUND_TICKS = 100;
 const SILENT_DB = -75;
+/** What is so far under the whole is the room and no programme: that it stops is an edit of the recording. */
+const PLAYED_DB = 32;
 
 /** Places where a channel stops at once and comes back at once as it was; rests between notes are none. */
 export function findDropouts({ power }: Ticks): Dropouts | null {
@@ -47,6 +49,7 @@ export function findDropouts({ power }: Ticks): Dropouts | null {
     const part = power.slice(Math.max(0, from), Math.max(0, Math.min(n, to))).sort();
     return decibels(part[part.length >> 1] ?? 0);
   };
+  const whole = level(0, n);
   const out: { start: number; end: number; depth: number }[] = [];
   for (let i = 1; i < n;) {
     const here = around[Math.floor(i / AROUND_TICKS)]!;
@@ -65,7 +68,8 @@ export function findDropouts({ power }: Ticks): Dropouts | null {
     const more = sheer ? SHEER_MORE_DB : 0;
     const stops = most(i - EDGE_TICKS, i) > before - STOPS_DB && middle(i - NEAR_TICKS, i) > before - NEAR_DB;
     const begins = most(end, end + EDGE_TICKS + 1) > after - BEGINS_DB - more && middle(end + 1, end + 1 + NEAR_TICKS) > after - NEAR_DB;
-    const asItWas = Math.abs(before - after) < ALIKE_DB;
+    const asItWas =
+      Math.abs(before - after) < ALIKE_DB && Math.min(middle(i - NEAR_TICKS, i), middle(end + 1, end + 1 + NEAR_TICKS)) > whole - PLAYED_DB;
     if (end < n && ticks >= LEAST_TICKS && ticks * TICK <= MOST_SECONDS && stops && begins && asItWas && depth >= GONE_DB)
       out.push({ start: i * TICK, end: end * TICK, depth });
     i = Math.max(end, i + 1);

@@ -183,7 +183,7 @@ const HIDES = 4;
 export function humByPhase(l: Ladder | null): Hum | null {
   const standing = l && standingRungs(l);
   if (!standing) return null;
-  const seen = l.rungs.filter((r) => r.power > 0 && (r.keeps > 0 || standing.length >= LADDER));
+  const seen = l.rungs.filter((r) => r.power > 0 && (r.keeps > 0 || standing.length >= LADDER || r.times % 2 === 0));
   const alone = seen.every((r) => r.times === 1 || r.times === 3);
   const all = seen.map((r) => [r.times, decibels(2 * r.power)] as const);
   const even = all.filter(([k]) => k % 2 === 0);

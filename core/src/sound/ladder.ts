@@ -246,6 +246,9 @@ function weightedMedian(list: readonly (readonly [value: number, weight: number]
 const TOGETHER = 34;
 const LOW = 2;
 const WELL = 20;
+/** or two, where so many others stand out of their error at their places: by chance one in fifty does */
+const OTHERS = 4;
+const TOGETHER_WITH_OTHERS = 22;
 /** The first multiple alone, where it is all there is. */
 const ALONE = 30;
 
@@ -260,6 +263,8 @@ export function standingRungs({ rungs }: Ladder): readonly Rung[] | null {
   const [first] = standing;
   const well = standing.filter((r) => r.keeps >= WELL).length;
   const two = first !== undefined && first.times <= LOW && well >= 2;
-  if (factor <= 2 && (two || together >= TOGETHER)) return standing;
+  const others = rungs.filter((r) => r.keeps === 0 && r.power > 0 && r.times % Math.max(1, factor) === 0).length;
+  const backed = standing.length >= 2 && others >= OTHERS && together >= TOGETHER_WITH_OTHERS;
+  if (factor <= 2 && (two || backed || together >= TOGETHER)) return standing;
   return first?.times === 1 && first.keeps >= ALONE ? standing : null;
 }
