@@ -20,6 +20,7 @@ export function Sources({ store, job }: { store: TapeStore; job: SoundJob | null
   const picker = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const [kind, setKind] = useState<UnitKind>(job?.unitKind ?? "receiver");
+  const simulated = useRef(0);
   const closed = job?.closed ?? false;
   const take = (files: Iterable<File>) => {
     for (const file of files) void store.add(file, file.name);
@@ -29,7 +30,8 @@ export function Sources({ store, job }: { store: TapeStore; job: SoundJob | null
     setOver(false);
     if (!closed) take(event.dataTransfer.files);
   };
-  const simulate = () => void store.simulate(job?.unitKind ?? kind, job?.mainsHz ?? 50, 1 + Math.floor(1e6 * Math.random()));
+  // each time another one of its kind, and every day the same ones
+  const simulate = () => void store.simulate(job?.unitKind ?? kind, job?.mainsHz ?? 50, ++simulated.current);
   useKeys(closed ? {} : { f: () => picker.current?.click(), g: simulate });
   if (closed) return null;
   return (
