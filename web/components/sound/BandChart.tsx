@@ -8,7 +8,12 @@ import { Legend } from "./Legend";
 import styles from "./Sound.module.css";
 
 const HIGH = 190;
-const INKS = [{ ink: "var(--ink)" }, { ink: "var(--copper)", dash: "6 3" }, { ink: "var(--muted)", dash: "2 3" }] as const;
+const INKS = [
+  { ink: "var(--ink)" },
+  { ink: "var(--copper)", dash: "6 3" },
+  { ink: "var(--muted)", dash: "2 3" },
+  { ink: "var(--copper)", dash: "2 3" },
+] as const;
 
 export interface BandLine {
   name: string;
