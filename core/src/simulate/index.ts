@@ -1,7 +1,7 @@
 export { inventedCatalogue } from "./catalogue";
 export { readCapacitance, readEsr, trueEsr, type SimulatedMeter, type TrueState } from "./meter";
 export { PROGRAMMES, programme, type Made, type ProgrammeName } from "./programme";
-export { sickUnit, soundUnit, type SickFault, type SickSide, type SickSound } from "./sickUnit";
+export { sickUnit, type SickFault, type SickSide, type SickSound } from "./sickUnit";
 export {
   addClicks,
   addCrackle,

@@ -2,7 +2,7 @@ import { expect, test } from "vitest";
 import { UNIT_KINDS, type UnitKind } from "../device";
 import { seededRandom } from "../numeric";
 import { analyseWav, writeWav, type SoundFinding } from "../sound";
-import { sickUnit, soundUnit, type SickFault } from ".";
+import { sickUnit, type SickFault } from ".";
 
 const RATE = 32_000;
 const SECONDS = 8;
@@ -56,8 +56,7 @@ test("a worse reservoir hums louder, by what the circuit says", () => {
   expect(hum.share).toBeLessThan(0.5);
 });
 
-test("the same seed is the same recording, and the sound unit is silent about faults", () => {
+test("the same seed is the same recording, another seed another", () => {
   expect(sickUnit("mixer", made()).channels[1]).toEqual(sickUnit("mixer", made()).channels[1]);
   expect(sickUnit("mixer", made(8)).channels[1]).not.toEqual(sickUnit("mixer", made()).channels[1]);
-  for (const kind of ["mixer", "receiver"] as const) expect(heard(soundUnit(kind, made()).channels)).toEqual([]);
 });

@@ -82,12 +82,6 @@ export function sickUnit(kind: UnitKind, m: Made, mainsHz = 50): SickSound {
   return { channels, rate: m.rate, programme: name, faults: faults.map((f) => put(f, channels, m, kind, mainsHz)) };
 }
 
-/** The same unit after its repair: what is played, and the faint noise every unit has. */
-export function soundUnit(kind: UnitKind, m: Made): Omit<SickSound, "faults"> {
-  const left = programme(UNITS[kind].programme, m);
-  return { channels: [left, Float32Array.from(left)], rate: m.rate, programme: UNITS[kind].programme };
-}
-
 function put(f: Recipe, channels: readonly [Float32Array, Float32Array], m: Made, kind: UnitKind, mainsHz: number): SickFault {
   const { rate, random } = m;
   const on = (side: SickSide) => SIDES[side].map((c) => channels[c]!);
