@@ -23,13 +23,17 @@ export function BeforeAfter({ tapes, job }: { tapes: readonly TapeState[]; job: 
           : (t.kept?.shows ?? null),
     })),
   );
-  if (quiet === null && responses.length === 0) return null;
+  const both = tapes.some((t) => t.moment === "before") && tapes.some((t) => t.moment === "after");
+  if (!both && responses.length === 0) return null;
   const now = quiet === null ? null : humNow(quiet.changes);
   const hums = job?.complaint.some((f) => f === "hum" || f === "buzz") ?? false;
   return (
     <section aria-label="Before and after">
       <h2 className={styles.head}>Before and after</h2>
       {quiet && <ChangeTable of={quiet} />}
+      {both && quiet === null && (
+        <p className="muted">Say of one before and of one after that nothing was played: hum and noise then stand side by side.</p>
+      )}
       {quiet && now !== null && hums && job && !job.closed && (
         <p className={styles.tools}>
           <Button size="small" disabled={sent} onClick={() => setSent(job.send([LINE[now]]))}>

@@ -14,11 +14,13 @@ function bench({ most = 1000, wav = true, shelf = true }: { most?: number; wav?:
   const asked: { request: Omit<SoundRequest, "id">; answer: (o: Outcome<SoundReply>) => void; progress: (share: number) => void }[] = [];
   const kept: RecordingView[] = [];
   let fails: Answer<RecordingView[]> | null = null;
+  let onItsWay: Promise<void> = Promise.resolve();
   const list = (): Answer<RecordingView[]> => fails ?? { ok: true, value: [...kept] };
   const records: TapeShelf = {
     list: async () => list(),
     async keep(file, meant, onProgress) {
       onProgress(0.5);
+      await onItsWay;
       if (fails) return fails;
       const sha256 = `hash of ${file.size}`;
       const there = kept.find((k) => k.sha256 === sha256);
@@ -60,6 +62,7 @@ function bench({ most = 1000, wav = true, shelf = true }: { most?: number; wav?:
     kept,
     asked,
     fail: (f: Answer<RecordingView[]> | null) => (fails = f),
+    holdBack: (p: Promise<void>) => (onItsWay = p),
     settle,
     now: (): TapeState => store.get().tapes.find((t) => t.key === store.get().current)!,
     async hear(reply: Outcome<SoundReply> = { kind: "answered", answer: HEARD as never }) {
@@ -91,6 +94,22 @@ describe("a recording that is taken", () => {
     void b.store.add(file(6), "two");
     await b.hear();
     expect(b.store.get().tapes.map((t) => t.moment)).toEqual(["before", "after"]);
+  });
+  test("counts as a programme until somebody says that nothing was played, also while it is on its way", async () => {
+    const b = bench();
+    void b.store.add(file(5), "one");
+    await b.hear();
+    expect(b.kept[0]).toMatchObject({ moment: "before", played: "programme" });
+    let arrive = () => {};
+    b.holdBack(new Promise<void>((resolve) => (arrive = resolve)));
+    void b.store.add(file(6), "two");
+    await b.hear();
+    expect(b.now().keeping.kind).toBe("sending");
+    await b.store.mean(b.now().key, { moment: "twin", played: "nothing" });
+    arrive();
+    await b.settle();
+    expect(b.now()).toMatchObject({ keeping: { kind: "kept" }, moment: "twin", played: "nothing" });
+    expect(b.kept[1]).toMatchObject({ moment: "twin", played: "nothing" });
   });
   test("the same file again is the one that is there", async () => {
     const b = bench();

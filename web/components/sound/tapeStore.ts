@@ -124,7 +124,11 @@ export function makeTapeStore({ client, shelf, asWav, most }: Surroundings) {
     const mine = answer.value.find((r) => !before.has(r.id));
     if (mine) put(key, { kept: mine, keeping: { kind: "kept" } });
     else set({ tapes: state.tapes.filter((t) => t.key !== key), current: state.current === key ? null : state.current });
+    // said of it while it was on its way
+    const said = tapeOf(key);
     takeKept(answer.value);
+    if (mine && said && (said.moment !== moment || said.played !== played))
+      answered(await shelf.mean(mine.id, { moment: said.moment, played: said.played }));
   };
 
   const listen = async (key: string) => {
@@ -152,7 +156,7 @@ export function makeTapeStore({ client, shelf, asWav, most }: Surroundings) {
       key,
       name: name.slice(0, 120) || "recording",
       moment: more.moment ?? (state.tapes.some((t) => t.moment === "before") ? "after" : "before"),
-      played: more.played ?? "nothing",
+      played: more.played ?? "programme",
       hearing: { kind: "listening", share: 0 },
       keeping: { kind: "no" },
       kept: null,
