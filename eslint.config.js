@@ -16,9 +16,10 @@ const CORE_MAY = {
   scenarios: ["units", "numeric", "device", "part", "circuit"],
   readout: ["units", "knowledge", "device", "part", "evidence"],
   bringUp: ["units", "knowledge"],
-  choose: ["units", "numeric", "knowledge", "device", "part", "circuit", "readout"],
+  choose: ["units", "numeric", "knowledge", "device", "part", "verdict", "circuit", "scenarios", "trace", "readout"],
+  catalogue: ["units", "knowledge", "part", "readout", "choose"],
   trace: ["units", "numeric", "knowledge", "device", "part", "evidence", "verdict", "circuit", "scenarios"],
-  job: ["units", "knowledge", "device", "part", "evidence", "verdict", "readout", "bringUp", "scenarios", "trace"],
+  job: ["units", "knowledge", "device", "part", "evidence", "verdict", "readout", "bringUp", "scenarios", "trace", "choose"],
   simulate: ["units", "numeric", "device", "part", "circuit", "scenarios", "readout", "choose"],
   sound: ["units", "numeric", "device"],
 };

@@ -10,9 +10,9 @@ import sirv from "sirv";
 const HOST = "127.0.0.1";
 const PORT = Number(process.env.PORT ?? 3000);
 const MOST_BYTES = 200_000;
-// photographs, and pieces of recordings; how large each may be is said where it is kept
+// photographs, pieces of recordings and of suppliers' files; how large each may be is said where it is kept
 const MOST_FILE_BYTES = 16_000_000;
-const TAKES_FILES = /^\/api\/(sound\/[^/]+|jobs\/[^/]+\/photos)$/;
+const TAKES_FILES = /^\/api\/(sound\/[^/]+|jobs\/[^/]+\/photos|shop\/imports\/[^/]+\/[^/]+)$/;
 const PAGE_METHODS = new Set(["GET", "HEAD"]);
 const API_METHODS = new Set(["GET", "HEAD", "POST", "PATCH", "PUT", "DELETE", "OPTIONS"]);
 

@@ -26,6 +26,8 @@ export type RequestIssue =
   | { code: "piecesMissing"; pieces: readonly string[] }
   | { code: "noRecording"; issue: SoundIssue }
   | { code: "tooManyRecordings"; most: number }
+  | { code: "rowsMissing"; here: number; said: number }
+  | { code: "supplierSilent"; supplier: string }
   | { code: "crossOrigin" }
   | { code: "methodNotAllowed" }
   | { code: "databaseDown" }

@@ -1,6 +1,16 @@
 import type { SafetyHappening, TouchSafety } from "@mirvek/core/bringUp";
-import type { CataloguePart, NeededVolts, Quote, Ranking, Refusal } from "@mirvek/core/choose";
-import type { FindingToken } from "@mirvek/core/device";
+import type {
+  Arrangement,
+  CataloguePart,
+  NeededVolts,
+  OrderLine,
+  OwnHistory,
+  PlaceChanges,
+  Quote,
+  Ranking,
+  Refusal,
+} from "@mirvek/core/choose";
+import type { FindingToken, Scope } from "@mirvek/core/device";
 import {
   knowingOf,
   nextOf,
@@ -30,6 +40,7 @@ import type { Farads, Ohms, Volts } from "@mirvek/core/units";
 import type { Verdict } from "@mirvek/core/verdict";
 import type { CircuitView } from "./circuit";
 import type { TakeIn } from "./job";
+import type { MeterPost, ShopSettings } from "./shop";
 
 // What the server hands to the screens: plain data that survives JSON. Times are ms since the epoch.
 
@@ -51,7 +62,10 @@ export interface ChoiceView {
   id: number;
   positionId: number;
   decision: "replace" | "temporary" | "leave" | "withdrawn";
+  /** of a set the first */
   part: CataloguePart | null;
+  /** several parts in place of one */
+  set: { arrangement: Arrangement; parts: readonly CataloguePart[] } | null;
   reason: string | null;
   overridden: Refusal[];
   at: number;
@@ -226,13 +240,47 @@ export interface CandidatesView {
   nominal: Farads;
   neededVolts: number | null;
   neededFrom: NeededVolts["from"];
+  /** how far the value may be off, as fractions */
+  window: { low: number; high: number };
+  /** no series carries the marked value any more */
+  old: boolean;
+  /** the plus goes to ground here */
+  plusToGround: boolean;
   /** what the circuit of the unit makes the part bear, by its model; null where none knows */
   computed: ComputedStress | null;
+  /** what each listed part changes in its circuit, by part; none where no circuit knows the place */
+  changes: Readonly<Record<number, PlaceChanges>>;
+  /** free in the shop's own drawer, by part */
+  drawer: Readonly<Record<number, number>>;
 }
 
 /** The schools side by side, as they can be offered to the owner. */
 export interface OfferView {
   quotes: Quote[];
+  /** closed jobs of each school, and what they show where they are enough */
+  history: Readonly<Record<Scope, { jobs: number; own: OwnHistory | null }>>;
+}
+
+/** Price or stock of a part moved in the shop's own books. */
+export interface MoveView {
+  id: number;
+  partId: number;
+  code: string;
+  kind: "ordered" | "delivered" | "counted" | "taken";
+  count: number;
+  lot: string | null;
+  note: string;
+  at: number;
+  by: string;
+}
+
+/** What the shop has to order over all open jobs. */
+export interface OrderView {
+  lines: OrderLine[];
+  /** places that want a part and have none chosen */
+  lacking: { job: number; designator: string; nominal: number; rated: number | null; bad: boolean }[];
+  moves: MoveView[];
+  jobs: number;
 }
 
 /** One new part on the shelf, as the shop table shows it. */
@@ -277,6 +325,16 @@ export interface TableEdit extends TableChange {
   by: string;
 }
 
+/** A figure of the trade as the shop set it once; null: back to what everyone starts with. */
+export interface FigureEdit {
+  id: number;
+  figure: string;
+  value: number | null;
+  note: string;
+  at: number;
+  by: string;
+}
+
 export interface ShopTables {
   shelf: ShelfRow[];
   norms: NormRow[];
@@ -285,6 +343,18 @@ export interface ShopTables {
   meters: readonly MeterView[];
   edits: readonly TableEdit[];
   learned: readonly LearnedCause[];
+  figures: readonly FigureEdit[];
+  settings: ShopSettings;
+  meterRows: readonly MeterPost[];
+  drawer: readonly DrawerRow[];
+}
+
+/** A resistor of the drawer to discharge with. */
+export interface DrawerRow {
+  id: number;
+  ohms: number;
+  rated: number;
+  limit: number;
 }
 
 /** One thing that happened to a job. */

@@ -1,3 +1,4 @@
+import { ARRANGEMENTS } from "@mirvek/core/choose";
 import { z } from "zod";
 import { LENGTHS } from "@mirvek/core/knowledge";
 import { type Entry, MOUNTINGS } from "@mirvek/core/readout";
@@ -114,10 +115,13 @@ export const choicePost = z
       .max(64),
     decision: z.enum(["replace", "temporary", "leave", "withdrawn"]),
     partId: zId.nullable(),
+    /** several parts in place of one; `partId` is then null */
+    set: z.object({ arrangement: z.enum(ARRANGEMENTS), partIds: z.array(zId).min(2).max(3) }).optional(),
     reason: z.string().trim().min(1).max(1000).nullable(),
   })
-  .refine((c) => (c.decision === "replace" || c.decision === "temporary") === (c.partId !== null), {
+  .refine((c) => (c.decision === "replace" || c.decision === "temporary") === (c.partId !== null || c.set !== undefined), {
     message: "a replacement needs a part",
   })
+  .refine((c) => c.partId === null || c.set === undefined, { message: "a part or a set" })
   .refine((c) => c.decision !== "leave" || c.reason !== null, { message: "say why it stays" });
 export type ChoicePost = z.infer<typeof choicePost>;

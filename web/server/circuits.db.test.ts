@@ -5,7 +5,7 @@ import type { CircuitPost } from "../schemas/circuit";
 import type { JobView } from "../schemas/jobView";
 import { pool, transaction } from "./db";
 import { seedDemo } from "./demo/seed";
-import { loadCandidates } from "./decide";
+import { loadCandidates } from "./candidates";
 import { keepCircuit } from "./keepCircuit";
 import { keepLine } from "./keepLine";
 import { loadJobView } from "./loadJob";

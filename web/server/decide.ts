@@ -1,121 +1,15 @@
 import "server-only";
-import {
-  assessPart,
-  neededVolts,
-  quotes,
-  rankParts,
-  searchBounds,
-  type PositionNeeds,
-  type QuotePosition,
-  type Ranking,
-  type Refusal,
-  type Schools,
-  type SearchBounds,
-} from "@mirvek/core/choose";
-import { settingsOf, stressAt, type ComputedStress } from "@mirvek/core/trace";
-import type { Stress } from "@mirvek/core/scenarios";
-import { isBad } from "@mirvek/core/verdict";
-import { farads, volts, type Farads, type Volts } from "@mirvek/core/units";
-import { LRUCache } from "lru-cache";
-import type { CandidatesView, JobRecord, JobView, OfferView, PositionView } from "../schemas/jobView";
+import { assessPart, asOne, type Refusal } from "@mirvek/core/choose";
+import { underFigures } from "@mirvek/core/knowledge";
 import type { ChoicePost } from "../schemas/records";
 import { benchName } from "./bench";
+import { contextOf, loadChoosing, needsOf } from "./candidates";
 import { pool, transaction, type Db } from "./db";
 import { requireOpen } from "./guard";
-import { loadJobView } from "./loadJob";
 import { refuseMissing, Refused } from "./refusal";
 import { insertChoice } from "./repositories/choices";
-import { findJob, lockJob } from "./repositories/jobs";
-import { listCandidates, listParts } from "./repositories/parts";
-import { getShop } from "./repositories/shop";
-
-/** parts of each list on the screen */
-const SHOWN = 8;
-
-const schoolsOf = (job: JobRecord): Schools => ({ value: job.valuePolicy, tantalum: job.tantalumSchool });
-
-/** One circuit bears on many parts, and a list of parts is gone through one after the other. */
-const solved = new LRUCache<string, Readonly<Record<string, Stress>>>({ max: 500 });
-
-/** The position with what its circuit makes it bear. */
-function needsOf(view: JobView, p: PositionView): PositionNeeds & { computed: ComputedStress | null } {
-  const positions = view.positions.map((p2) => ({ part: p2, folded: p2.folded, verdict: p2.verdict.state }));
-  const unit = { ...view.job, roles: view.positions.map((x) => x.role) };
-  const belongs = wantedAt(view, p.designator);
-  return {
-    ...p,
-    ...belongs,
-    computed: stressAt(p.designator, unit, positions, view.circuits, settingsOf(view.job), solved),
-  };
-}
-
-/** Value and volts that the bench says belong at a position, where another part is fitted there. */
-function wantedAt(view: JobView, designator: string): { nominal?: Farads; rated?: Volts } {
-  const marked = view.unit.notes.wanted.find((w) => w.name === designator && w.by === "bench")?.marked ?? [];
-  const of = (unit: "F" | "V") => marked.find((m) => m.unit === unit)?.value;
-  const [nominal, rated] = [of("F"), of("V")];
-  return { ...(nominal === undefined ? {} : { nominal: farads(nominal) }), ...(rated === undefined ? {} : { rated: volts(rated) }) };
-}
-
-/** What the catalogue holds near a value, until the catalogue changes: twins and neighbours ask for the same. */
-const found = new LRUCache<string, Awaited<ReturnType<typeof listCandidates>>>({ max: 100 });
-
-async function search(db: Db, shopRevision: number, nominal: Farads, bounds: SearchBounds) {
-  const key = JSON.stringify([shopRevision, nominal, bounds]);
-  const known = found.get(key);
-  if (known) return known;
-  const candidates = await listCandidates(db, nominal, bounds);
-  found.set(key, candidates);
-  return candidates;
-}
-
-/** The ranked short list for one position. @throws Refused when job or position do not exist */
-export async function loadCandidates(db: Db, jobNumber: number, designator: string): Promise<CandidatesView> {
-  const job = await findJob(db, jobNumber);
-  const view = job && (await loadJobView(db, job));
-  const position = view?.positions.find((p) => p.designator === designator);
-  if (!job || !view || !position) throw refuseMissing();
-  return candidatesFor(db, job, view, await getShop(db), position);
-}
-
-type Shop = Awaited<ReturnType<typeof getShop>>;
-
-async function candidatesFor(db: Db, job: JobRecord, view: JobView, shop: Shop, position: PositionView): Promise<CandidatesView> {
-  const needs = needsOf(view, position);
-  const needed = neededVolts(needs, position.technology, shop.rules);
-  const { parts, others } = await search(db, shop.revision, needs.nominal, searchBounds(needs, schoolsOf(job), shop.rules));
-  const ranking: Ranking = rankParts(parts, needs, schoolsOf(job), shop.rules, twinSeries(view, position), SHOWN, others);
-  const { nominal, computed } = needs;
-  return { designator: position.designator, ranking, nominal, neededVolts: needed.volts, neededFrom: needed.from, computed };
-}
-
-/** What each school would change and cost: parts that were chosen at their price, the rest at that of the best that fits. */
-export async function loadOffer(db: Db, jobNumber: number): Promise<OfferView> {
-  const job = await findJob(db, jobNumber);
-  const view = job && (await loadJobView(db, job));
-  if (!job || !view) throw refuseMissing();
-  const shop = await getShop(db);
-  const positions: QuotePosition[] = [];
-  for (const p of view.positions) {
-    const chosen = p.choice?.part ?? null;
-    const best = chosen ?? (await candidatesFor(db, job, view, shop, p)).ranking.shortList[0]?.part ?? null;
-    positions.push({
-      ...p,
-      bad: isBad(p.fittings[0]!.verdict.state),
-      measured: p.verdict.state !== "unmeasured",
-      cents: best?.priceCents ?? null,
-    });
-  }
-  return { quotes: quotes(positions) };
-}
-
-function twinSeries(view: JobView, position: PositionView): { series: string; twin: string } | null {
-  for (const twin of position.twins) {
-    const part = view.positions.find((p) => p.designator === twin)?.choice?.part;
-    if (part) return { series: part.series, twin };
-  }
-  return null;
-}
+import { lockJob } from "./repositories/jobs";
+import { listParts } from "./repositories/parts";
 
 /** What the rules say of one decision, worked out before anything is locked. */
 interface Assessed {
@@ -124,22 +18,27 @@ interface Assessed {
 }
 
 async function assess(db: Db, jobNumber: number, post: ChoicePost): Promise<Assessed> {
-  const job = await findJob(db, jobNumber);
-  if (!job) throw refuseMissing();
-  const view = await loadJobView(db, job);
-  const shop = await getShop(db);
-  const [part] = post.partId === null ? [] : await listParts(db, [post.partId]);
-  if (post.partId !== null && !part) throw refuseMissing();
+  const choosing = await loadChoosing(db, jobNumber);
+  const { job, view, shop } = choosing;
+  const ids = post.set?.partIds ?? (post.partId === null ? [] : [post.partId]);
+  const known = await listParts(db, [...new Set(ids)]);
+  const parts = ids.map((id) => known.find((p) => p.id === id) ?? missing());
+  // a set is held against the place as the one part it is
+  const asked = post.set && parts.length > 0 ? { ...parts[0]!, ...asOne(post.set.arrangement, parts) } : (parts[0] ?? null);
   return {
     revision: job.revision,
     positions: post.positions.map(({ designator, follows }) => {
       const position = view.positions.find((p) => p.designator === designator);
       if (!position) throw refuseMissing();
-      const broken = part ? assessPart(part, needsOf(view, position), schoolsOf(job), shop.rules, null).refusals : [];
+      const context = contextOf(choosing, position);
+      const broken = asked === null ? [] : underFigures(shop.figures, () => assessPart(asked, needsOf(view, position), context).refusals);
       return { id: position.id, follows, broken, verdict: position.verdict.state };
     }),
   };
 }
+const missing = (): never => {
+  throw refuseMissing();
+};
 
 /** How often a decision is assessed anew because somebody wrote to the job meanwhile, before nobody is let in between. */
 const TRIES = 5;
@@ -179,13 +78,14 @@ async function keepDecision(db: Db, jobNumber: number, post: ChoicePost, { revis
   if (job.revision !== revision + 1) throw new Moved();
   for (const { id, follows, broken, verdict } of positions) {
     if (broken.length > 0 && post.reason === null) throw new Refused({ code: "reasonNeeded" });
-    const { decision, partId, reason } = post;
+    const { decision, partId, reason, set = null } = post;
     await insertChoice(db, {
       jobId: job.id,
       positionId: id,
       follows,
       decision,
-      partId,
+      partId: set?.partIds[0] ?? partId,
+      set,
       reason,
       overridden: broken,
       verdict,

@@ -1,7 +1,7 @@
 import { rankParts } from "@mirvek/core/choose";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { pool, transaction } from "./db";
-import { loadCandidates } from "./decide";
+import { loadCandidates, needsOf } from "./candidates";
 import { seedDemo } from "./demo/seed";
 import { loadBench, loadJobView } from "./loadJob";
 import { findJob, insertJob, lockJob, searchJobs, updateJob } from "./repositories/jobs";
@@ -63,11 +63,11 @@ test("what is on the short list is what all parts of the catalogue together woul
   const { rules } = await getShop(pool());
   const schools = { value: job.valuePolicy, tantalum: job.tantalumSchool };
   for (const p of view.positions.slice(0, 12)) {
-    const { ranking, computed } = await loadCandidates(pool(), 406, p.designator);
+    const { ranking } = await loadCandidates(pool(), 406, p.designator);
     const series = ranking.shortList.flatMap((a) =>
       a.merits.flatMap((m) => (m.code === "sameAsTwin" ? [{ series: a.part.series, twin: m.twin }] : [])),
     )[0];
-    const whole = rankParts(everything, { ...p, computed }, schools, rules, series ?? null);
+    const whole = rankParts(everything, needsOf(view, p), { schools, shop: rules, twinSeries: series ?? null });
     expect(
       ranking.shortList.map((a) => a.part.code),
       p.designator,
@@ -80,7 +80,7 @@ test("a part that comes into the catalogue is found at the next look, one that g
   const best = before.ranking.shortList[0]!.part;
   await pool().query("update part set stock = 0, price_cents = price_cents + 1 where id = $1", [best.id]);
   const priced = (await loadCandidates(pool(), 406, "C14")).ranking.shortList.find((a) => a.part.id === best.id);
-  expect(priced === undefined || priced.part.priceCents === best.priceCents + 1).toBe(true);
+  expect(priced === undefined || priced.part.priceCents === best.priceCents! + 1).toBe(true);
   await insertParts(pool(), [{ ...best, code: "COME-IN" }]);
   const codes = (await loadCandidates(pool(), 406, "C14")).ranking.shortList.map((a) => a.part.code);
   expect(codes).toContain("COME-IN");

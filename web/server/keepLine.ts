@@ -204,7 +204,17 @@ async function keepOne(
       const position = find(c.designator);
       const chosen = await findChosenPart(db, position.id);
       const fitting = fittingOf(c, position, { line: "", seq: lineId }, at.typed.getTime(), { chosen: () => chosen });
-      await insertFitting(db, jobId, lineId, { ...fitting, partId: fitting.code === null ? null : (chosen?.id ?? null) }, by);
+      await insertFitting(
+        db,
+        jobId,
+        lineId,
+        {
+          ...fitting,
+          partId: fitting.code === null ? null : (chosen?.id ?? null),
+          setParts: fitting.code === null ? null : (chosen?.setParts ?? null),
+        },
+        by,
+      );
       return false;
     }
     case "note":

@@ -8,17 +8,22 @@ const FORMULA = /^[\s\uFEFF]*[=+\-@\t\r\n]/;
 /** The order as CSV; cells that a spreadsheet would run as a formula are quoted. */
 export function orderCsv(lines: readonly OrderLine[], currency: string): string {
   const rows = lines.map((l) => ({
+    supplier: l.supplier,
     code: l.code,
     series: l.series,
     description: l.description,
     needed: l.needed,
     spares: l.spares,
+    "in the drawer": l.here,
+    "on its way": l.coming,
     order: l.quantity,
-    "in stock": l.inStock,
+    "in stock": l.inStock ?? "",
     "not to be had now": l.short,
-    [`each ${currency}`]: (l.priceCents / 100).toFixed(2),
-    [`sum ${currency}`]: (l.totalCents / 100).toFixed(2),
+    [`each ${currency}`]: inMoney(l.priceCents),
+    [`sum ${currency}`]: inMoney(l.totalCents),
     for: l.uses.join(", "),
   }));
   return Papa.unparse(rows, { escapeFormulae: FORMULA, newline: "\r\n" });
 }
+
+const inMoney = (cents: number | null): string => (cents === null ? "" : (cents / 100).toFixed(2));

@@ -3,7 +3,8 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import { takeIn } from "../schemas/job";
 import { addPositions, changePosition } from "./changePositions";
 import { pool, transaction } from "./db";
-import { decide, loadCandidates } from "./decide";
+import { loadCandidates } from "./candidates";
+import { decide } from "./decide";
 import { seedDemo } from "./demo/seed";
 import { loadBench } from "./loadJob";
 import { loadOrder } from "./orders";

@@ -1,3 +1,4 @@
+import type { OrderLine } from "@mirvek/core/choose";
 import { expect, test, vi } from "vitest";
 import { z } from "zod";
 import { isConnectionError, together, type Db } from "./db";
@@ -65,24 +66,43 @@ test("inside a transaction reads go one after the other", async () => {
   expect(await together(client, [read, read, async () => "last"])).toEqual([1, 1, "last"]);
 });
 
+const plain: OrderLine = {
+  partId: 1,
+  code: "x",
+  series: "",
+  description: "",
+  supplier: "Loom",
+  uses: [],
+  needed: 2,
+  spares: 1,
+  here: 0,
+  reserved: 0,
+  coming: 0,
+  quantity: 3,
+  inStock: 2,
+  short: 1,
+  onlySome: false,
+  withdrawn: false,
+  priceCents: 1,
+  totalCents: 1,
+  minds: [],
+};
+
 test("no cell of an order is run as a formula by a spreadsheet", () => {
   const line = {
-    partId: 1,
+    ...plain,
     code: "=1+1",
     series: "@S",
     description: '47 µF, "tall"',
     uses: ["0401 C1", "0401 C2"],
-    needed: 2,
-    spares: 1,
-    quantity: 3,
-    inStock: 2,
-    short: 1,
     priceCents: 1234,
     totalCents: 3702,
   };
   const [head, row] = orderCsv([line], "€").split("\r\n");
-  expect(head).toBe("code,series,description,needed,spares,order,in stock,not to be had now,each €,sum €,for");
-  expect(row).toBe(`"'=1+1","'@S","47 µF, ""tall""",2,1,3,2,1,12.34,37.02,"0401 C1, 0401 C2"`);
+  expect(head).toBe(
+    "supplier,code,series,description,needed,spares,in the drawer,on its way,order,in stock,not to be had now,each €,sum €,for",
+  );
+  expect(row).toBe(`Loom,"'=1+1","'@S","47 µF, ""tall""",2,1,0,0,3,2,1,12.34,37.02,"0401 C1, 0401 C2"`);
 });
 
 test.each([
@@ -91,7 +111,6 @@ test.each([
   ["\uFEFF=1+1", "byte order mark"],
   ["\r\n@x", "line end"],
 ])("a formula behind a %j is quoted too (%s)", (series) => {
-  const base = { partId: 1, code: "x", description: "", uses: [], needed: 1, spares: 0, quantity: 1, inStock: 1, short: 0 };
-  const csv = orderCsv([{ ...base, series, priceCents: 1, totalCents: 1 }], "€");
+  const csv = orderCsv([{ ...plain, series, priceCents: 1, totalCents: 1 }], "€");
   expect(csv).toContain(`"'${series}"`);
 });

@@ -30,6 +30,20 @@ export async function respond<S extends z.ZodType, T>(
   }
 }
 
+/** The same for a body that may be large: it is read piece by piece, and no further than `most` bytes. */
+export async function respondLarge<S extends z.ZodType, T>(
+  request: Request,
+  most: number,
+  schema: S,
+  work: (body: z.infer<S>) => Promise<T>,
+): Promise<NextResponse<Answer<T>>> {
+  return respondBytes(request, most, async (bytes) => {
+    const parsed = schema.safeParse(JSON.parse(bytes.toString("utf8")));
+    if (!parsed.success) throw new Refused(invalid(parsed.error), 400);
+    return work(parsed.data);
+  });
+}
+
 /** The same for reads, which have no body. */
 export async function respondRead<T>(work: () => Promise<T>): Promise<NextResponse<Answer<T>>> {
   try {

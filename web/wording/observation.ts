@@ -11,6 +11,7 @@ import type {
   Followed,
   FuseEnd,
   Heard,
+  Lay,
   LeakStep,
   LookSign,
   Marked,
@@ -120,6 +121,15 @@ export const remarkMeaningName: Readonly<Record<RemarkMeaning, string>> = {
   owner: "owner's decision",
   sideJob: "side job",
   note: "a note",
+};
+
+export const layName: Readonly<Record<Lay, string>> = {
+  up: "plus points up",
+  down: "plus points down",
+  left: "plus points left",
+  right: "plus points right",
+  ground: "plus goes to ground",
+  rail: "plus goes to the rail",
 };
 
 const stateName: Readonly<Record<SaidPartState, string>> = {
@@ -370,6 +380,8 @@ export function observationText(o: Observation): string {
       return complaintNowText(o);
     case "heard":
       return heardText(o);
+    case "laid":
+      return layName[o.plus];
     case "putBack":
       return o.line === null ? "all back as it was" : `line ${o.line}: back as it was`;
     case "fault":

@@ -46,6 +46,7 @@ export const mountingName: Readonly<Record<Mounting, string>> = {
   axial: "axial",
   snapIn: "snap-in",
   screw: "screw or can",
+  smd: "surface mount",
 };
 
 export const gradeName: Readonly<Record<Grade, string>> = {

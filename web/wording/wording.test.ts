@@ -201,9 +201,11 @@ test("what speaks for every part of a list is said once", () => {
     fit: "fits",
     refusals: [],
     notes: [],
-    merits: [{ code: "exactValue" }, { code: "inStock", stock }],
+    merits: [
+      { code: "nearValue", change: 0 },
+      { code: "inStock", stock },
+    ],
     change: 0,
-    corner: null,
     years: null,
     score: 0,
   });

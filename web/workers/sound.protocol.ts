@@ -1,5 +1,6 @@
 import type { UnitKind } from "@mirvek/core/device";
-import type { SickFault } from "@mirvek/core/simulate";
+import type { Hearable } from "@mirvek/core/choose";
+import type { Hearing, SickFault } from "@mirvek/core/simulate";
 import type { Alone, Comparison, SoundFinding, SoundIssue, SoundReport, SoundSummary, SoundView, Stimulus } from "@mirvek/core/sound";
 
 /** A recording by a name of its own, so that what was heard of it once is not worked out again. */
@@ -14,6 +15,7 @@ export type SoundRequest =
   | { id: number; type: "compare"; tape: Tape; against: Tape | null }
   | { id: number; type: "only"; tape: Tape; finding: SoundFinding }
   | { id: number; type: "simulate"; unit: UnitKind; mainsHz: number; seed: number }
+  | { id: number; type: "hearing"; what: Hearable; seed: number }
   | { id: number; type: "stimulus"; which: Stimulus };
 
 export type SoundReply =
@@ -22,5 +24,6 @@ export type SoundReply =
   | { id: number; type: "only"; alone: Alone | null; rate: number }
   | { id: number; type: "simulated"; wav: Uint8Array<ArrayBuffer>; faults: readonly SickFault[] }
   | { id: number; type: "stimulus"; wav: Uint8Array<ArrayBuffer> }
+  | { id: number; type: "hearing"; hearing: Hearing }
   | { id: number; type: "progress"; done: number; of: number }
   | { id: number; type: "refused"; issue: SoundIssue };

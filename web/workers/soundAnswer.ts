@@ -1,5 +1,5 @@
 import { seededRandom } from "@mirvek/core/numeric";
-import { sickUnit } from "@mirvek/core/simulate";
+import { renderHearing, sickUnit } from "@mirvek/core/simulate";
 import {
   TICK,
   USUAL_STIMULUS,
@@ -80,6 +80,8 @@ export function makeSoundAnswerer({ bytesOf, tell }: Surroundings): (request: So
         const sick = sickUnit(request.unit, { ...SIMULATED, random: seededRandom(request.seed) }, request.mainsHz);
         return { id, type: "simulated", wav: writeWav(sick.channels, sick.rate, "pcm16"), faults: sick.faults };
       }
+      case "hearing":
+        return { id, type: "hearing", hearing: renderHearing(request.what, { ...SIMULATED, random: seededRandom(request.seed) }) };
       case "stimulus":
         return { id, type: "stimulus", wav: writeWav([stimulus(request.which)], USUAL_STIMULUS.rate, "pcm16") };
     }
@@ -116,5 +118,6 @@ function momentsOf({ picture }: AnalysedSound, channel: number): { loud: number;
 export function soundBuffersOf(reply: SoundReply): ArrayBuffer[] {
   if (reply.type === "simulated" || reply.type === "stimulus") return [reply.wav.buffer];
   if (reply.type === "only" && reply.alone) return [reply.alone.samples.buffer as ArrayBuffer];
+  if (reply.type === "hearing") return [reply.hearing.was.buffer, reply.hearing.becomes.buffer] as ArrayBuffer[];
   return [];
 }

@@ -19,18 +19,31 @@ export interface CataloguePart {
   technology: Technology;
   nominal: Farads;
   tolerance: Tolerance;
+  /** DC; of a safety part the AC volts of its class */
   rated: Volts;
+  /** rms, of film parts that state it */
+  ac: Volts | null;
   safety: SafetyClass | null;
   temperature: Celsius;
   diameter: Millimetres;
   height: Millimetres;
-  /** null for axial parts */
+  /** null for axial and surface-mount parts */
   pitch: Millimetres | null;
   mounting: Mounting;
   /** null where the series does not state it */
   esr: { ohms: Ohms; at: Hertz } | null;
   ripple: { amperes: Amperes; at: Hertz } | null;
+  /** steepest pulse it bears, V/µs; null where not stated */
+  pulse: number | null;
   lifeHours: number | null;
-  priceCents: number;
-  stock: number;
+  /** null where nobody has said */
+  priceCents: number | null;
+  /** at the supplier; null where nobody has said */
+  stock: number | null;
+  /** whose catalogue it is in */
+  supplier?: number;
+  /** when the supplier last said price and stock, ms since the epoch; null where only a file did */
+  askedAt?: number | null;
+  /** it can no longer be had */
+  withdrawn?: boolean;
 }

@@ -1,19 +1,27 @@
 export { GRADES, SAFETY_CLASSES, type CataloguePart, type Grade, type SafetyClass } from "./catalogue";
 export { SIDES, TANTALUM_SCHOOLS, USUAL_SHOP_RULES, VALUE_POLICIES, type PositionNeeds, type Schools, type ShopRules } from "./needs";
-export { expectedLife } from "./life";
+export { expectedLife, rippleHeat } from "./life";
 export {
+  asked,
   fitNotes,
+  isOldValue,
   lifeYears,
   neededVolts,
   refusals,
   searchBounds,
   valueWindow,
+  type Asked,
   type FitNote,
   type NeededVolts,
   type Refusal,
   type SearchBounds,
 } from "./rules";
-export { assessPart, rankParts, type Assessment, type Merit, type Ranking } from "./rank";
-export { orderList, sparesFor, type OrderLine, type OrderNeed } from "./orderList";
+export { assessPart, rankParts, type Assessment, type Merit, type Ranking, type RankingContext } from "./rank";
+export { changesAt, cornerOf, levelAt, newPartState, type Change, type Original, type PlaceChanges, type StandIn } from "./changes";
+export { orderList, sparesFor, type OrderLine, type OrderMind, type OrderNeed, type OrderStock } from "./orderList";
 export { quotes, type Quote, type QuotePosition } from "./quote";
 export { bridgePlan, type BridgePlan, type BridgeRefusal } from "./bridge";
+export { asOne, balanceFor, setsFor, valueSets, worstShare, type Arrangement, type Balance, type PartSet, ARRANGEMENTS } from "./sets";
+export { isElectrolytic, takenBy, type ScopedPosition } from "./scope";
+export { comeback, ownHistory, type Comeback, type LeftPosition, type OwnHistory } from "./comeback";
+export { hearAt, type Hearable } from "./hear";

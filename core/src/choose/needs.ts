@@ -23,7 +23,7 @@ export interface PositionNeeds extends CapacitorPart {
   maxDiameter: Millimetres | null;
   pitch: Millimetres | null;
   mounting: Mounting;
-  /** DC that stands across it in use, measured or from the drawing, at nominal mains */
+  /** DC that stands across it in use, measured or from the drawing, at nominal mains; under 0: its plus goes to ground */
   working: Volts | null;
   /** largest value allowed here, as behind a rectifier valve */
   largest: Farads | null;
@@ -33,6 +33,22 @@ export interface PositionNeeds extends CapacitorPart {
   originalEsr: Ohms | null;
   /** what a model of the circuit says it bears: volts at high mains, amperes rms and their frequency; an estimate, absent or null where none knows */
   computed?: { volts: number; ripple: number; hertz: number } | null;
+  /** mains volts rms of the unit; absent or null where nobody said */
+  mains?: number | null;
+  /** ESR a regulator needs at its output, ohms; absent or null where nobody knows */
+  esrWindow?: { least: number; most: number } | null;
+  /** steepest pulse across it, V/µs; absent or null where nobody knows */
+  pulse?: number | null;
+  /** rms volts across it while sound goes through, as in a crossover; absent or null where nobody knows */
+  audio?: number | null;
+  /** whether a rectifier valve feeds it */
+  behindValve?: boolean;
+  /** whether its plus goes to ground: a positive-ground unit, a negative rail; absent where nobody knows */
+  plusToGround?: boolean;
+  /** other sections of the same can */
+  can?: readonly string[];
+  /** parts like it in the other channels, which get the same */
+  twins?: readonly string[];
 }
 
 /** Shop settings that the rules use. */

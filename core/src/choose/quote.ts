@@ -1,13 +1,10 @@
 import { SCOPES, type Scope } from "../device";
 import { figure } from "../knowledge";
-import { isWetAluminium, type CapacitorPart } from "../part";
+import { comeback, type Comeback, type LeftPosition } from "./comeback";
+import { takenBy } from "./scope";
 
 /** One position as an offer sees it. */
-export interface QuotePosition extends Pick<CapacitorPart, "designator" | "technology" | "nominal" | "rated"> {
-  section: string;
-  /** worn, failed, open or shorted */
-  bad: boolean;
-  measured: boolean;
+export interface QuotePosition extends LeftPosition {
   /** hundredths of the shop's currency for what would go in; null where the catalogue has nothing that fits */
   cents: number | null;
 }
@@ -24,33 +21,23 @@ export interface Quote {
   minutes: number;
   /** that stay in and were never measured */
   unproven: readonly string[];
+  /** how likely the unit is to come back */
+  comeback: Comeback;
 }
-
-const SAME = 1e-6;
-const isElectrolytic = (p: QuotePosition): boolean => isWetAluminium(p.technology) || p.technology === "tantalum";
-const alike = (a: QuotePosition, b: QuotePosition): boolean =>
-  a.technology === b.technology && Math.abs(a.nominal / b.nominal - 1) < SAME && a.rated === b.rated;
-
-/** Which positions each school changes: every school takes in what the one before takes. */
-const TAKES: Readonly<Record<Scope, (p: QuotePosition, bad: readonly QuotePosition[]) => boolean>> = {
-  provenBad: (p) => p.bad,
-  provenBadAndKind: (p, bad) => p.bad || bad.some((b) => alike(b, p)),
-  section: (p, bad) => bad.some((b) => alike(b, p)) || (isElectrolytic(p) && bad.some((b) => b.section === p.section)),
-  everyElectrolytic: (p, bad) => bad.some((b) => alike(b, p)) || isElectrolytic(p),
-};
 
 /** The schools side by side, from the least that is changed to the most; parts at the catalogue's price, minutes by common practice. */
 export function quotes(positions: readonly QuotePosition[]): Quote[] {
-  const bad = positions.filter((p) => p.bad);
   return SCOPES.map((scope) => {
-    const taken = positions.filter((p) => TAKES[scope](p, bad));
+    const taken = takenBy(scope, positions);
+    const changed = new Set(taken.map((p) => p.designator));
     return {
       scope,
-      designators: taken.map((p) => p.designator),
+      designators: [...changed],
       cents: taken.reduce((sum, p) => sum + (p.cents ?? 0), 0),
       unpriced: taken.flatMap((p) => (p.cents === null ? [p.designator] : [])),
       minutes: taken.length * figure("fit.minutes"),
-      unproven: positions.flatMap((p) => (!p.measured && !taken.includes(p) ? [p.designator] : [])),
+      unproven: positions.flatMap((p) => (!p.measured && !changed.has(p.designator) ? [p.designator] : [])),
+      comeback: comeback(positions, changed),
     };
   });
 }

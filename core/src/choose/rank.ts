@@ -1,19 +1,35 @@
+import { weightOf } from "../knowledge";
 import { filtersSupply, valueSetsSound, type Role } from "../part";
-import { hertz, type Hertz } from "../units";
 import type { CataloguePart, Grade } from "./catalogue";
 import type { PositionNeeds, Schools, ShopRules } from "./needs";
-import { fitNotes, lifeYears, refusals, type FitNote, type Refusal } from "./rules";
+import {
+  asked,
+  fitNotes,
+  fitsHoles,
+  kindSuits,
+  lifeYears,
+  mainsClass,
+  refusals,
+  type Asked,
+  type FitNote,
+  type Refusal,
+  type Ruled,
+} from "./rules";
 
-/** Why a part stands where it stands; the first of a list weighs most. */
-export type Merit =
+/** Why a part stands where it stands; its code is the id of its row; the first of a list weighs most. */
+export type Merit = Ruled<
+  "merit",
   | { code: "sameAsTwin"; twin: string }
-  | { code: "exactValue" }
   | { code: "nearValue"; change: number }
   | { code: "gradeSuits"; grade: Grade }
+  | { code: "kindSuits" }
   | { code: "lowEsr"; ohms: number }
   | { code: "life"; years: number }
   | { code: "fitsHoles" }
-  | { code: "inStock"; stock: number };
+  | { code: "headroom" }
+  | { code: "onShelf"; count: number }
+  | { code: "inStock"; stock: number }
+>;
 
 export interface Assessment {
   part: CataloguePart;
@@ -23,8 +39,6 @@ export interface Assessment {
   merits: readonly Merit[];
   /** new value over marked value, minus 1 */
   change: number;
-  /** corner of a coupling part before and after, where the next stage is known */
-  corner: { was: Hertz; becomes: Hertz } | null;
   years: number | null;
   score: number;
 }
@@ -37,111 +51,129 @@ export interface Ranking {
   refusedCount: number;
 }
 
+/** What is known beside the catalogue when a list is ranked. */
+export interface RankingContext {
+  schools: Schools;
+  shop: ShopRules;
+  /** series already chosen for a twin, with the twin's designator: both channels get the same */
+  twinSeries?: { series: string; twin: string } | null;
+  /** free parts in the shop's own drawer, by part id */
+  drawer?: ReadonlyMap<number, number>;
+}
+
 // What the role needs, best grade first (common practice): not price and not legend.
-const SUITS: Readonly<Record<"switching" | "supply" | "signal" | "other", readonly Grade[]>> = {
+const SUITS: Readonly<Record<"switching" | "supply" | "quiet" | "signal" | "mains", readonly Grade[]>> = {
   switching: ["lowEsr", "longLife"],
   supply: ["longLife", "lowEsr", "general"],
+  quiet: ["lowLeakage", "audio", "general"],
   signal: ["audio", "lowLeakage", "general"],
-  other: ["longLife", "general"],
+  mains: ["safety"],
 };
 
 function needOf(role: Role): keyof typeof SUITS {
-  if (role === "smpsOutput" || role === "smpsStart") return "switching";
+  if (role === "mainsX" || role === "mainsY") return "mains";
+  if (role === "smpsOutput" || role === "smpsStart" || role === "digitalRail") return "switching";
+  if (role === "timing" || role === "reference") return "quiet";
   if (filtersSupply(role)) return "supply";
-  return valueSetsSound(role) || role === "bypass" ? "signal" : "other";
+  return valueSetsSound(role) || role === "bypass" ? "signal" : "supply";
 }
 
 /**
  * Every candidate held against the position: those that may be fitted ranked by what the role needs, those refused with their
  * rules. Same input gives the same order (ties by price, then code).
- * @param twinSeries series already chosen for a twin, with the twin's designator: both channels get the same
- * @param others parts that were not looked at because they lie outside the bounds of the search: refused too
  * @param most how many of each list are returned; the count of refused parts is of all
+ * @param others parts that were not looked at because they lie outside the bounds of the search: refused too
  */
-export function rankParts(
-  parts: readonly CataloguePart[],
-  needs: PositionNeeds,
-  schools: Schools,
-  shop: ShopRules,
-  twinSeries: { series: string; twin: string } | null = null,
-  most = 8,
-  others = 0,
-): Ranking {
-  const all = parts.map((part) => assessPart(part, needs, schools, shop, twinSeries));
+export function rankParts(parts: readonly CataloguePart[], needs: PositionNeeds, context: RankingContext, most = 8, others = 0): Ranking {
+  const of = asked(needs, context.schools, context.shop);
+  const all = parts.map((part) => assess(part, of, context));
   const fitting = all.filter((a) => a.fit !== "refused");
   const refused = all.filter((a) => a.fit === "refused");
-  fitting.sort((a, b) => b.score - a.score || a.part.priceCents - b.part.priceCents || a.part.code.localeCompare(b.part.code));
+  const price = (a: Assessment) => a.part.priceCents ?? Infinity;
+  fitting.sort((a, b) => b.score - a.score || price(a) - price(b) || a.part.code.localeCompare(b.part.code));
   const byVolts = (a: Assessment) => (needs.rated === null ? 0 : Math.abs(Math.log(a.part.rated / needs.rated)));
   const nearest = (a: Assessment, b: Assessment) => Math.abs(a.change) - Math.abs(b.change) || byVolts(a) - byVolts(b);
+  // where nothing fits the nearest are wanted, and a part that fails by volts is none
+  const fails = (a: Assessment) =>
+    Number(a.refusals.some((r) => r.code === "voltage" || r.code === "mainsVolts" || r.code === "safetyClass"));
   refused.sort(
-    (a, b) => (fitting.length > 0 ? a.refusals.length - b.refusals.length : 0) || nearest(a, b) || a.part.code.localeCompare(b.part.code),
+    (a, b) =>
+      (fitting.length > 0 ? a.refusals.length - b.refusals.length : fails(a) - fails(b)) ||
+      nearest(a, b) ||
+      a.part.code.localeCompare(b.part.code),
   );
-  return { shortList: fitting.slice(0, most), refused: refused.slice(0, most), refusedCount: refused.length + others };
+  const listed = fitting.length > 0 ? refused : refused.filter((a) => fails(a) === 0);
+  return { shortList: fitting.slice(0, most), refused: listed.slice(0, most), refusedCount: refused.length + others };
 }
 
 /** One part held against one position. */
-export function assessPart(
-  part: CataloguePart,
-  needs: PositionNeeds,
-  schools: Schools,
-  shop: ShopRules,
-  twinSeries: { series: string; twin: string } | null,
-): Assessment {
-  const broken = refusals(part, needs, schools, shop);
-  const notes = fitNotes(part, needs, shop);
+export const assessPart = (part: CataloguePart, needs: PositionNeeds, context: RankingContext): Assessment =>
+  assess(part, asked(needs, context.schools, context.shop), context);
+
+function assess(part: CataloguePart, of: Asked, context: RankingContext): Assessment {
+  const { needs, shop } = of;
+  const broken = refusals(part, of);
+  const notes = fitNotes(part, of);
   const change = part.nominal / needs.nominal - 1;
-  const years = lifeYears(part, shop);
-  const weighed = merits(part, needs, shop, change, years, twinSeries);
-  // a part that is not in the drawer costs a week; forming leads costs a minute
-  const minus = notes.reduce(
-    (sum, n) => sum + (n.code === "notInStock" ? 15 : n.code === "shortLife" || n.code === "rippleLow" ? 10 : 4),
-    0,
-  );
+  const years = lifeYears(part, needs, shop);
+  const weighed = merits(part, of, context, change, years);
+  const minded = notes.filter((n) => weightOf(n.code) < 0);
   return {
     part,
-    fit: broken.length > 0 ? "refused" : notes.length > 0 ? "note" : "fits",
+    fit: broken.length > 0 ? "refused" : minded.length > 0 ? "note" : "fits",
     refusals: broken,
     notes,
     merits: weighed.map((w) => w.merit),
     change,
-    corner: cornerShift(part, needs),
     years,
-    score: weighed.reduce((sum, w) => sum + w.weight, 0) - minus - PRICE_WEIGHT * Math.log10(1 + part.priceCents),
+    score:
+      weighed.reduce((sum, w) => sum + w.weight, 0) +
+      minded.reduce((sum, n) => sum + weightOf(n.code), 0) -
+      weightOf("cheap") * Math.log10(1 + (part.priceCents ?? UNKNOWN_PRICE)) -
+      excessVolts(part, of),
   };
 }
 
-// Ten times the price weighs as much as a formed lead: price breaks ties among parts that suit.
-const PRICE_WEIGHT = 3;
+/** A part whose price nobody knows is weighed as a middling one, in hundredths. */
+const UNKNOWN_PRICE = 100;
+
+/** The step above the next one up. */
+const PLENTY = 1.5;
+/** Far more volts than needed mean more room and, on old wet parts, more leakage while they form. */
+function excessVolts(part: CataloguePart, { needs, volts: byKind }: Asked): number {
+  const { volts } = byKind[part.technology];
+  const excess = volts === null || mainsClass(needs) !== null ? 1 : part.rated / Math.max(volts, needs.rated ?? volts);
+  return excess > PLENTY ? weightOf("excessVolts") * Math.log2(excess / PLENTY) : 0;
+}
+
+/** Where a part only has to be large enough, too little counts twice. */
+const offBy = (change: number, needs: PositionNeeds): number => Math.abs(change) * (change < 0 && filtersSupply(needs.role) ? 2 : 1);
 
 function merits(
   part: CataloguePart,
-  needs: PositionNeeds,
-  shop: ShopRules,
+  of: Asked,
+  { twinSeries, drawer }: RankingContext,
   change: number,
   years: number | null,
-  twinSeries: { series: string; twin: string } | null,
 ): { merit: Merit; weight: number }[] {
   const list: { merit: Merit; weight: number }[] = [];
-  const grades = SUITS[needOf(needs.role)];
-  const place = grades.indexOf(part.grade);
-  if (twinSeries?.series === part.series) list.push({ merit: { code: "sameAsTwin", twin: twinSeries.twin }, weight: 40 });
-  if (Math.abs(change) < 1e-6) list.push({ merit: { code: "exactValue" }, weight: 30 });
-  else list.push({ merit: { code: "nearValue", change }, weight: 30 * (1 - Math.min(1, Math.abs(change) * 2)) });
-  if (place >= 0) list.push({ merit: { code: "gradeSuits", grade: part.grade }, weight: 24 - 8 * place });
-  if (part.esr && needOf(needs.role) === "switching")
-    list.push({ merit: { code: "lowEsr", ohms: part.esr.ohms }, weight: 8 / (1 + part.esr.ohms) });
-  if (years !== null) list.push({ merit: { code: "life", years }, weight: Math.min(10, (10 * years) / (2 * shop.targetYears)) });
-  if (needs.pitch !== null && part.pitch !== null && Math.abs(part.pitch - needs.pitch) <= 0.3)
-    list.push({ merit: { code: "fitsHoles" }, weight: 6 });
-  if (part.stock > 0) list.push({ merit: { code: "inStock", stock: part.stock }, weight: 2 });
-  // far more volts than needed means more room and, on old wet parts, more leakage while it forms
-  const excess = needs.rated === null ? 1 : part.rated / needs.rated;
-  if (excess > 2) list[0]!.weight -= 4 * Math.log2(excess / 2);
+  const add = (merit: Merit, share = 1) => list.push({ merit, weight: weightOf(merit.code) * share });
+  const { needs, shop } = of;
+  const need = needOf(needs.role);
+  const place = SUITS[need].indexOf(part.grade);
+  if (twinSeries?.series === part.series) add({ code: "sameAsTwin", twin: twinSeries.twin });
+  add({ code: "nearValue", change }, 1 - Math.min(1, 2 * offBy(change, needs)));
+  if (place >= 0) add({ code: "gradeSuits", grade: part.grade }, 1 - place / 3);
+  const kind = kindSuits(part.technology, of);
+  if (kind > 0) add({ code: "kindSuits" }, kind);
+  if (part.esr && part.esr.at >= 20_000 && need === "switching") add({ code: "lowEsr", ohms: part.esr.ohms }, 1 / (1 + part.esr.ohms));
+  if (years !== null) add({ code: "life", years }, Math.min(1, years / (2 * shop.targetYears)));
+  // what never dries out outlasts the unit
+  else if (part.technology === "film" || part.technology === "c0g") add({ code: "life", years: Infinity });
+  if (fitsHoles(part, needs) === true) add({ code: "fitsHoles" });
+  if (part.technology === "tantalum" && needs.rated !== null && part.rated >= 1.5 * needs.rated) add({ code: "headroom" });
+  const own = drawer?.get(part.id) ?? 0;
+  if (own > 0) add({ code: "onShelf", count: own });
+  if ((part.stock ?? 0) > 0) add({ code: "inStock", stock: part.stock! });
   return list.sort((a, b) => b.weight - a.weight);
-}
-
-function cornerShift(part: CataloguePart, needs: PositionNeeds): Assessment["corner"] {
-  if (needs.role !== "coupling" || needs.following === null || !(needs.following > 0)) return null;
-  const corner = (c: number) => hertz(1 / (2 * Math.PI * needs.following! * c));
-  return { was: corner(needs.nominal), becomes: corner(part.nominal) };
 }

@@ -155,6 +155,10 @@ export type FaultState = (typeof FAULT_STATES)[number];
 export const REMARK_MEANINGS = ["look", "tried", "heard", "claim", "owner", "sideJob", "note"] as const;
 export type RemarkMeaning = (typeof REMARK_MEANINGS)[number];
 
+/** How a part lies: which way its plus points on the board as it is looked at, or where its plus goes. */
+export const LAYS = ["up", "down", "left", "right", "ground", "rail"] as const;
+export type Lay = (typeof LAYS)[number];
+
 /** Who says what belongs at a place, where that is not what is fitted. */
 export const AUTHORITIES = ["drawing", "maker", "bench"] as const;
 export type Authority = (typeof AUTHORITIES)[number];
@@ -232,6 +236,7 @@ export type Observation =
   | { kind: "joined"; ends: readonly string[] }
   /** what the owner agreed to; null: to nothing. `most` in the shop's currency */
   | { kind: "agreed"; scope: Scope | null; most: number | null }
+  | { kind: "laid"; plus: Lay }
   | { kind: "sideJob"; text: string }
   | { kind: "claim"; text: string }
   | { kind: "owner"; text: string };
@@ -280,6 +285,7 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   section: { hands: false, about: ["unit"] },
   joined: { hands: true, about: ["unit"] },
   agreed: { hands: false, about: ["unit"] },
+  laid: { hands: false, about: ["part"] },
   belongs: { hands: false, about: ["unit"] },
   sideJob: BESIDE,
   claim: BESIDE,

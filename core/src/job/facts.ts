@@ -35,6 +35,8 @@ export interface JobFacts {
   findings: number;
   safety: TouchSafety;
   positions: readonly PositionFacts[];
+  /** parts the school of how much takes beside the bad ones, of which nothing is decided */
+  alsoChange: readonly string[];
   /** null where nothing is complained of, or the job is closed */
   trace: TraceFacts | null;
   /** whether anything was measured or heard after the last part was fitted; null where none was */

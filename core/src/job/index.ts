@@ -34,7 +34,7 @@ export {
   type UnitPicture,
 } from "./unit";
 export type { TriedAsk, TriedCaution, TriedPicture } from "./tried";
-export type { CheckPicture, FusePicture, LeakFollowed, StepTime, TeardownPicture, UnitNotes, WantedPicture } from "./notes";
+export type { CheckPicture, FusePicture, LaidPicture, LeakFollowed, StepTime, TeardownPicture, UnitNotes, WantedPicture } from "./notes";
 export { lockOf, type ChargeLock, type HeldPosition, type LockRecords } from "./lock";
 export {
   UNDONE_REASON,
@@ -70,3 +70,4 @@ export { weigh, type Weighed, type WeighedJob } from "./weigh";
 export { sectionPicture, sectionsIn, type SectionBox, type SectionLink } from "./sections";
 export { caseOf } from "./caseOf";
 export { readCase, traceCase, type CaseLine, type CaseAnswer, type CaseIssue, type RippleSolver, type TraceCase } from "./traceCase";
+export { channelsOf, roadMap, type RoadMap, type RoadMapRow } from "./roadMap";

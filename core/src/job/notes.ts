@@ -1,6 +1,6 @@
 import { PAIRED_KINDS, figure } from "../knowledge";
 import { WORK_STEPS, type Scope, type SectionEdits, type WorkStep } from "../device";
-import type { Authority, Check, FuseEnd, LeakStep, Marked } from "../evidence";
+import type { Authority, Check, FuseEnd, Lay, LeakStep, Marked } from "../evidence";
 import type { PartClass } from "../part";
 import { isBad, type PartVerdict } from "../verdict";
 import { isOf, type Of, type UnitContext } from "./observed";
@@ -58,6 +58,13 @@ export interface StepTime {
   spent: number;
 }
 
+/** How a part lies: which way its plus points on the board, and where it goes; null where nobody said. */
+export interface LaidPicture {
+  name: string;
+  points: Exclude<Lay, "ground" | "rail"> | null;
+  plus: "ground" | "rail" | null;
+}
+
 export interface UnitNotes {
   wanted: readonly WantedPicture[];
   /** whether the other one of a pair is at hand; "ask" where nobody said and the kind comes in pairs */
@@ -70,6 +77,8 @@ export interface UnitNotes {
   sections: SectionEdits;
   /** electrical points found by probe or eye, each by its ends */
   nets: readonly (readonly string[])[];
+  /** how parts lie, the last word on each */
+  laid: readonly LaidPicture[];
   /** minutes by step, in the order of the work */
   time: readonly StepTime[];
   /** where the time went, in the order it was said */
@@ -97,10 +106,22 @@ export function unitNotes(all: readonly StoredObservation[], parts: readonly Not
     fuses: fusesOf(all, parts),
     sections: Object.fromEntries(all.filter(isOf("section")).map(({ observation: o }) => [o.section, o.here])),
     nets: netsOf(all.filter(isOf("joined")).map((o) => o.observation.ends)),
+    laid: laidOf(all),
     time: timeOf(all),
     spent: all.filter(isOf("spent")).map(({ observation: { minutes, text } }) => ({ minutes, text })),
     agreed: agreed ? { scope: agreed.observation.scope, most: agreed.observation.most, takenAt: agreed.takenAt } : null,
   };
+}
+
+function laidOf(all: readonly StoredObservation[]): LaidPicture[] {
+  const pictures = new Map<string, LaidPicture>();
+  for (const { subject, observation } of all.filter(isOf("laid"))) {
+    if (subject.kind !== "part") continue;
+    const known = pictures.get(subject.name) ?? { name: subject.name, points: null, plus: null };
+    const { plus } = observation;
+    pictures.set(subject.name, plus === "ground" || plus === "rail" ? { ...known, plus } : { ...known, points: plus });
+  }
+  return [...pictures.values()];
 }
 
 function wantedOf(all: readonly StoredObservation[], parts: readonly NotedPart[], { capacitors }: UnitContext): WantedPicture[] {

@@ -1,5 +1,6 @@
 import type { TouchSafety } from "../bringUp";
 import { fold, type Check, type Folded, type FaultState, type Observation } from "../evidence";
+import { underFigures } from "../knowledge";
 import { isWetAluminium, type CapacitorPart, type Parallel, type Role } from "../part";
 import { evidenceKey, scenariosFor } from "../trace";
 import { hertz, volts, type Volts } from "../units";
@@ -60,7 +61,7 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
   const pictures = memory<PositionPicture<C>>();
   const effective = memory<PositionRecord>();
   const units = memory<UnitPicture>();
-  return (stored, shop) => {
+  const picture = (stored: JobRecords<JobRecords["job"], C>, shop: ShopFacts): JobPicture<C> => {
     const workings = new Map(stored.workings.map((w) => [w.positionId, w.volts]));
     const marked = markedVolts(stored.observations);
     const records = {
@@ -114,6 +115,7 @@ export function makePicture<C extends ChoiceFacts>(): (records: JobRecords<JobRe
     const unit = units.of(0, [records.observations, records.points, records.events, stored.positions, records.job], () => unitOf(records));
     return { positions, safety, highest, unit, ripples: ripplesOf(records), facts: factsOf(records, positions, safety, unit) };
   };
+  return (stored, shop) => underFigures(shop.figures ?? {}, () => picture(stored, shop));
 }
 
 /** Alternating volts read at a capacitor, before another was fitted there. */
@@ -265,6 +267,7 @@ function factsOf<C extends ChoiceFacts>(
     safety,
     proven: provenBy(records),
     trace: null,
+    alsoChange: [],
     looked: unit.looks.length > 0 || positions.some((p) => p.readings.some((r) => r.measurement.kind === "visual")),
     heard: unit.heard.length,
     tried: unit.tried.length,

@@ -1,5 +1,5 @@
 import type { DrawerResistor } from "../bringUp";
-import { amendTable, type Instrument, type TableChange } from "../knowledge";
+import { amendTable, type Instrument, type OwnFigures, type TableChange } from "../knowledge";
 import type { ReadoutMeter } from "../readout";
 import type { Foretold, Knowing, LearnedCause } from "../trace";
 import type { Volts } from "../units";
@@ -12,6 +12,8 @@ export interface ShopFacts extends References {
   /** resistors to discharge with */
   drawer: readonly DrawerResistor[];
   tracing: ShopTracing;
+  /** figures of the trade it sets otherwise */
+  figures?: OwnFigures;
 }
 
 /** How a shop's tracing differs from everyone's. */
@@ -35,8 +37,11 @@ const instrumentsOf = (meters: readonly ReadoutMeter[]): ReadonlySet<Instrument>
   new Set<Instrument>(["benchSupply", ...meters.flatMap((m) => TELLS[m.shows])]);
 
 /** What a tracing in this shop goes by; the table is put together once. */
-export function knowingOf({ tracing, meters }: Pick<ShopFacts, "tracing" | "meters">, foretold: readonly Foretold[] = []): Knowing {
+export function knowingOf(
+  { tracing, meters, figures }: Pick<ShopFacts, "tracing" | "meters" | "figures">,
+  foretold: readonly Foretold[] = [],
+): Knowing {
   let known = tables.get(tracing);
   if (!known) tables.set(tracing, (known = { table: amendTable(tracing.changes), learned: tracing.learned }));
-  return { ...known, foretold, instruments: instrumentsOf(meters) };
+  return { ...known, figures, foretold, instruments: instrumentsOf(meters) };
 }

@@ -47,6 +47,7 @@ const job: fc.Arbitrary<JobFacts> = fc
     safety,
     proven: fc.constantFrom(true, false, null),
     explained: fc.constantFrom(true, false, null),
+    alsoChange: fc.constantFrom<readonly string[]>([], ["C1"]),
     looked: fc.boolean(),
     heard: fc.nat({ max: 3 }),
     tried: fc.nat({ max: 3 }),

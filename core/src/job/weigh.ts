@@ -1,7 +1,9 @@
 import type { Scope } from "../device";
 import type { Act } from "../evidence";
+import { takenBy } from "../choose";
+import { underFigures } from "../knowledge";
 import { filtersSupply } from "../part";
-import { isCondemned } from "../verdict";
+import { isBad, isCondemned } from "../verdict";
 import { isClosed, type JobFacts, type TraceFacts } from "./facts";
 import type { JobPicture, PositionPicture } from "./picture";
 import type { JobState } from "./state";
@@ -22,9 +24,24 @@ export interface Weighed {
 
 /** Weighs a picture, once for all that is shown of it. */
 export function weigh(job: WeighedJob, picture: TracedPicture & Pick<JobPicture, "facts">, knowing?: Knowing): Weighed {
-  const tracing = traceJob(job, picture, knowing);
-  const traced = job.findings.length > 0 && !isClosed(job.state);
-  return { tracing, facts: { ...picture.facts, trace: traced ? traceFacts(tracing, job, picture) : null } };
+  return underFigures(knowing?.figures ?? {}, () => {
+    const tracing = traceJob(job, picture, knowing);
+    const traced = job.findings.length > 0 && !isClosed(job.state);
+    return {
+      tracing,
+      facts: { ...picture.facts, trace: traced ? traceFacts(tracing, job, picture) : null, alsoChange: alsoChange(job, picture) },
+    };
+  });
+}
+
+/** Parts that the school of how much takes beside the bad ones, of which nothing is decided yet. */
+function alsoChange({ scopeSchool, state }: WeighedJob, { positions }: Pick<JobPicture, "positions">): string[] {
+  if (isClosed(state)) return [];
+  const taken = takenBy(
+    scopeSchool,
+    positions.map((p) => ({ ...p, bad: isBad(p.fittings[0]!.verdict.state) })),
+  );
+  return taken.filter((p) => !p.bad && !p.renewed && (p.choice === null || p.choice.decision === "withdrawn")).map((p) => p.designator);
 }
 
 /** Under this many bits a test is not worth the walk to it. */

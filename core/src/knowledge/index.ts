@@ -1,5 +1,7 @@
 export { memory, practice, type KnowledgeRow, type Source } from "./row";
-export { ROWS, byId, figure, type FigureId } from "./rows";
+export { ROWS, byId, figure, figureRange, type FigureId } from "./rows";
+export { underFigures, type OwnFigures } from "./own";
+export { CHOOSING_RULES, weightId, weightOf, type ChoosingRule, type ChoosingRuleId, type RuleIdOf } from "./choosing";
 export { DRY_TAN_D, ESR_NORMS, TAN_D, TAN_D_PER_1000_UF, type EsrNorm } from "./norms";
 export { LENGTHS, LIMITS, within } from "./limits";
 export { PATTERNS, PATTERN_IDS, patternsFor, type Pattern, type PatternId } from "./patterns";

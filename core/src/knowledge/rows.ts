@@ -1,3 +1,4 @@
+import { ownFigure } from "./own";
 import { memory, practice, type KnowledgeRow, type Source } from "./row";
 
 const row = <I extends string>(id: I, value: number, unit: string, source: Source, sure: KnowledgeRow["sure"], note: string) =>
@@ -71,6 +72,78 @@ export const ROWS = [
   row("charge.spark", 1, "J", practice, "usual", "below that it counts from here up: sparks, welds, damaged parts"),
   row("charge.unknown", 400, "V", practice, "usual", "a part without marked volts counts as this: mains, rectified"),
   row("charge.patience", 120, "s", practice, "usual", "time to discharge where no resistor of the drawer fits"),
+  row("choose.sound", 0.1, "share", practice, "usual", "coupling, tone, timing and feedback parts: the value may be off by this"),
+  row("choose.crossover", 0.05, "share", practice, "usual", "crossover parts: the value may be off by this"),
+  row("choose.pair", 0.02, "share", practice, "usual", "crossover parts of a pair are matched to this"),
+  row("choose.low", 0.1, "share", practice, "usual", "filters, bypasses: the value may be less by this"),
+  row("choose.high", 0.25, "share", practice, "usual", "filters, bypasses: more by this"),
+  row("choose.reservoirMost", 0.5, "share", practice, "usual", "a filter taken up a step: more by this, unless inrush says otherwise"),
+  row(
+    "choose.couplingMost",
+    1.2,
+    "share",
+    practice,
+    "usual",
+    "an electrolytic in coupling or bypass may be larger by this: it only goes deeper",
+  ),
+  row("choose.digitalMost", 1.2, "share", practice, "usual", "a digital rail is chosen by ESR and height: more by this does no harm"),
+  row("choose.classD", 0.1, "share", practice, "usual", "a switching amplifier's filter moves its resonance by half of this"),
+  row("choose.snubber", 0.1, "share", practice, "usual", "a snubber's value may be off by this"),
+  row(
+    "choose.valveMost",
+    0.25,
+    "share",
+    practice,
+    "rough",
+    "the first filter behind a rectifier valve of unknown limit: more by this at most",
+  ),
+  row("choose.wetTemperature", 105, "°C", practice, "usual", "wet aluminium where the original's temperature is not known"),
+  row("choose.dryTemperature", 85, "°C", practice, "usual", "film and ceramic are rated lower by nature and are not dried by heat"),
+  row("choose.formed", 3.1, "mm", practice, "usual", "leads can be formed this far"),
+  row(
+    "choose.lowRipple",
+    0.5,
+    "share",
+    practice,
+    "rough",
+    "ripple allowed at 100 Hz of that stated at 100 kHz: makers' factors run from 0.4 to 0.6",
+  ),
+  row(
+    "choose.rippleHeat",
+    5,
+    "K",
+    memory("makers' life guides"),
+    "rough",
+    "a wet part at its full ripple rating is this much warmer inside",
+  ),
+  row("choose.mains", 230, "V", practice, "usual", "mains volts where nobody said"),
+  row("choose.loadShare", 2, "share", practice, "usual", "a balancing resistor is rated for this many times what it turns into heat"),
+  row(
+    "set.leak",
+    0.0015,
+    "µA/(µF·V)",
+    memory("a maker's application guide"),
+    "usual",
+    "difference of leakage in a series pair that the balancing resistors must carry",
+  ),
+  row("come.badKind", 0.12, "1/year", practice, "rough", "an unmeasured part like one that failed, left in: brings the unit back"),
+  row("come.section", 0.04, "1/year", practice, "rough", "another unmeasured electrolytic of a section with a bad one"),
+  row("come.other", 0.015, "1/year", practice, "rough", "any other unmeasured electrolytic of that age"),
+  row("come.worn", 0.15, "1/year", practice, "rough", "one that measured worn, left in"),
+  row("come.sound", 0.006, "1/year", practice, "rough", "an old one that measured sound, left in"),
+  row("come.new", 0.001, "1/year", practice, "rough", "a new part that was put in"),
+  row("come.slip", 0.002, "share", practice, "rough", "a part that is changed: a lifted pad, the wrong way round, a joint"),
+  row("come.years", 2, "years", practice, "usual", "a unit that comes back within this counts as a comeback"),
+  row("come.spread", 2, "×", practice, "rough", "the chances above may all be too high or too low by this"),
+  row("come.jobs", 20, "jobs", practice, "usual", "closed jobs of a school from which the shop's own history counts"),
+  row(
+    "crossover.tanD",
+    0.05,
+    "tan d",
+    memory("data of bipolar crossover series, at 1 kHz"),
+    "rough",
+    "loss of a bipolar part in a crossover, where its ESR is not known",
+  ),
 ] as const;
 
 export type FigureId = (typeof ROWS)[number]["id"];
@@ -85,7 +158,13 @@ export function byId<R extends { id: string }>(rows: readonly R[]): ReadonlyMap<
 const KNOWN = byId<KnowledgeRow>(ROWS);
 
 /**
- * The value of a rule, in the unit of its row.
+ * The value of a rule, in the unit of its row: a shop's own where work is done under it.
  * @example figure("esr.soundRatio") // 1.25
  */
-export const figure = (id: FigureId): number => KNOWN.get(id)!.value;
+export const figure = (id: FigureId): number => ownFigure(id) ?? KNOWN.get(id)!.value;
+
+/** Least and most a figure may be set to by a shop: a tenth to ten times what everyone starts with. */
+export const figureRange = (id: FigureId): readonly [number, number] => {
+  const { value } = KNOWN.get(id)!;
+  return [value / 10, value * 10];
+};

@@ -4,6 +4,8 @@ declare module "fft.js" {
     constructor(size: number);
     createComplexArray(): number[];
     transform(out: number[] | Float64Array, input: ArrayLike<number>): void;
+    completeSpectrum(spectrum: number[]): void;
+    inverseTransform(out: number[], spectrum: number[]): void;
     realTransform(out: number[] | Float64Array, input: ArrayLike<number>): void;
   }
 }

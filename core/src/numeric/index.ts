@@ -1,4 +1,4 @@
-export { median, quantile } from "./statistics";
+export { meanOf, median, quantile } from "./statistics";
 export { normal, pick, seededRandom } from "./random";
 export { complexSolveInPlace, luFactorInPlace, luSolve } from "./linear";
 export { eigenvalues } from "./eigenvalues";

@@ -14,3 +14,6 @@ export function quantile(sorted: ArrayLike<number>, q: number): number {
   const a = sorted[low]!;
   return a + ((sorted[low + 1] ?? a) - a) * (at - low);
 }
+
+/** Arithmetic mean; 0 of nothing. */
+export const meanOf = (values: readonly number[]): number => (values.length === 0 ? 0 : values.reduce((s, v) => s + v, 0) / values.length);

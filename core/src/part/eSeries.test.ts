@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { E_SERIES, eSeriesDecade, nearestPreferred } from "./eSeries";
+import { E_SERIES, eSeriesDecade, nearestPreferred, preferredAround } from "./eSeries";
 
 // IEC 60063: number of values per decade is the series' name
 test.each(E_SERIES)("E%d has that many ascending values from 1 to below 10", (series) => {
@@ -35,4 +35,12 @@ test("values no longer made map to today's by ratio", () => {
   expect(nearestPreferred(8e-6, 12)).toBeCloseTo(8.2e-6, 12);
   expect(nearestPreferred(9.9e-6, 6)).toBeCloseTo(10e-6, 12);
   expect(() => nearestPreferred(0, 12)).toThrow(RangeError);
+});
+
+test("the neighbours of values no series carries any more (IEC 60063, E6 and E12)", () => {
+  expect(preferredAround(16e-6, 6)).toEqual({ below: 15e-6, above: 22e-6 });
+  expect(preferredAround(2500e-6, 6)).toEqual({ below: 2200e-6, above: 3300e-6 });
+  expect(preferredAround(432_900, 12)).toEqual({ below: 390_000, above: 470_000 });
+  expect(preferredAround(47e-6, 6)).toEqual({ below: 47e-6, above: 47e-6 });
+  expect(() => preferredAround(0, 6)).toThrow(RangeError);
 });

@@ -23,8 +23,26 @@ export function eSeriesDecade(series: ESeries): number[] {
  */
 export function nearestPreferred(value: number, series: ESeries): number {
   if (!(value > 0)) throw new RangeError(`only values above 0 have a preferred neighbour, got ${value}`);
-  const decade = Math.floor(Math.log10(value));
-  const candidates = [decade - 1, decade, decade + 1].flatMap((d) => eSeriesDecade(series).map((m) => Number(`${m}e${d}`)));
+  const candidates = aroundDecade(value, series);
   const distance = (c: number) => Math.abs(Math.log(c / value));
   return candidates.reduce((best, c) => (distance(c) < distance(best) ? c : best));
+}
+
+const EDGE = 1e-9;
+
+/**
+ * The preferred values at or under and at or over `value` (IEC 60063); any unit, any decade.
+ * @throws RangeError unless value is above 0
+ * @example preferredAround(16e-6, 6) // { below: 15e-6, above: 22e-6 }
+ */
+export function preferredAround(value: number, series: ESeries): { below: number; above: number } {
+  if (!(value > 0)) throw new RangeError(`only values above 0 have preferred neighbours, got ${value}`);
+  const candidates = aroundDecade(value, series);
+  return { below: candidates.findLast((v) => v <= value * (1 + EDGE))!, above: candidates.find((v) => v >= value * (1 - EDGE))! };
+}
+
+/** The preferred values of the decade `value` lies in and of its neighbours, ascending. */
+function aroundDecade(value: number, series: ESeries): number[] {
+  const decade = Math.floor(Math.log10(value));
+  return [decade - 1, decade, decade + 1].flatMap((d) => eSeriesDecade(series).map((m) => Number(`${m}e${d}`)));
 }

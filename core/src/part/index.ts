@@ -2,7 +2,7 @@ export { PART_CLASSES, ROLES, filtersSupply, holdsCharge, valueSetsSound, type P
 export { TECHNOLOGIES, isPolarised, isWetAluminium, usualTolerance, type Technology, type Tolerance } from "./technology";
 export type { CapacitorPart, Parallel } from "./part";
 export type { PartState } from "./state";
-export { E_SERIES, eSeriesDecade, nearestPreferred, type ESeries } from "./eSeries";
+export { E_SERIES, eSeriesDecade, nearestPreferred, preferredAround, type ESeries } from "./eSeries";
 export { codeOfRatedVoltage, ratedVoltageOfCode } from "./ratedVoltageCode";
 export { capacitanceOfCode, parseMarking, type Marking, type MarkingIssue } from "./marking";
 export { readDateCode } from "./dateCode";

@@ -12,6 +12,7 @@ import { fault } from "./heads/fault";
 import { fitted } from "./heads/fitted";
 import { heard } from "./heads/heard";
 import { highest } from "./heads/highest";
+import { laid } from "./heads/laid";
 import { norm } from "./heads/norm";
 import { part } from "./heads/part";
 import { point } from "./heads/point";
@@ -50,6 +51,7 @@ const HEADS: readonly Head[] = [
   norm,
   markedVolts,
   wanted,
+  laid,
   expect,
   coldStart,
   complaintNow,

@@ -13,7 +13,7 @@ import { looksLikeDesignator, normaliseDesignator } from "./designator";
 import { LENGTHS, LIMITS, within } from "../knowledge";
 import { ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";
 
-export const MOUNTINGS = ["radial", "axial", "snapIn", "screw"] as const;
+export const MOUNTINGS = ["radial", "axial", "snapIn", "screw", "smd"] as const;
 export type Mounting = (typeof MOUNTINGS)[number];
 
 /** A position as typed or pasted, before it is on a job. Sizes in mm, temperature in °C. */

@@ -11,6 +11,7 @@ export const classDFacts: ScenarioFacts = {
   esrAt: 100_000,
   measuredAt: () => ({}),
   shortBlowsFuse: [],
+  tells: ["resonance", "peaking@2", "peaking@4", "peaking@8", "carrierVolts"],
   knowsStress: 4,
   impliedLoss: nothingImplied,
   symptom: { key: "carrier", unit: "dB", noticeable: 6 },

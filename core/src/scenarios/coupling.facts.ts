@@ -21,6 +21,7 @@ export const couplingFacts: ScenarioFacts = {
   esrAt: 41,
   measuredAt: () => ({}),
   shortBlowsFuse: [],
+  tells: ["corner", "level@20", "level@41", "level@82", "voltsAcross@20"],
   knowsStress: null,
   impliedLoss: nothingImplied,
   symptom: { key: "bassLoss", unit: "dB", noticeable: 1 },

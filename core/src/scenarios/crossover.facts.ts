@@ -25,6 +25,7 @@ export const crossoverFacts: ScenarioFacts = {
   esrAt: 5000,
   measuredAt: () => ({}),
   shortBlowsFuse: [],
+  tells: ["corner", "level@1k", "level@2k", "level@4k", "level@8k", "level@16k", "bandLevel"],
   knowsStress: null,
   impliedLoss: nothingImplied,
   symptom: { key: "bandLoss", unit: "dB", noticeable: 1 },

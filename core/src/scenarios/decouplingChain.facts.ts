@@ -53,6 +53,7 @@ export const decouplingChainFacts: ScenarioFacts = {
   esrAt: 41,
   measuredAt: () => ({}),
   shortBlowsFuse: [],
+  tells: ["gainMargin", "swing"],
   knowsStress: null,
   impliedLoss: allMargin,
   symptom: { key: "marginUsed", unit: "dB", noticeable: 3 },

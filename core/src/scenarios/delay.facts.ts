@@ -8,6 +8,7 @@ export const delayFacts: ScenarioFacts = {
   esrAt: 100,
   measuredAt: () => ({}),
   shortBlowsFuse: [],
+  tells: ["delay", "delayShortest", "delayLongest"],
   knowsStress: null,
   impliedLoss: nothingImplied,
   symptom: { key: "delayOff", unit: "%", noticeable: 20 },

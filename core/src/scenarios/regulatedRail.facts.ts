@@ -13,6 +13,7 @@ export const regulatedRailFacts: ScenarioFacts = {
   esrAt: 100_000,
   measuredAt: () => ({}),
   shortBlowsFuse: ["input"],
+  tells: ["ripple@rail", "headroom", "railImpedancePeak"],
   knowsStress: 3,
   impliedLoss: nothingImplied,
   symptom: { key: "railNoise", unit: "dB", noticeable: 3 },

@@ -136,6 +136,8 @@ export interface ScenarioFacts {
   measuredAt(settings: Settings): Readonly<Record<string, string>>;
   /** slots whose part, shorted, takes the fuse along: such a unit is dead, whatever it did before */
   shortBlowsFuse: readonly string[];
+  /** figures that tell what a replacement changes, best first: `corner`, `level@41`; `ripple@slot` is read at the part itself */
+  tells: readonly string[];
   /** how well its model knows what its parts have to bear, 1 best; null where it does not */
   knowsStress: number | null;
   /** how much a unit that does this by itself must have lost, in the symptom's unit; null where that must be measured */

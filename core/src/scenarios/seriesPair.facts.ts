@@ -11,6 +11,7 @@ export const seriesPairFacts: ScenarioFacts = {
   esrAt: 100,
   measuredAt: () => ({}),
   shortBlowsFuse: [],
+  tells: ["steady@upper", "steady@lower"],
   knowsStress: null,
   impliedLoss: nothingImplied,
   symptom: { key: "overVolts", unit: "%", noticeable: 5 },

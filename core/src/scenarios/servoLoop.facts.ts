@@ -12,6 +12,7 @@ export const servoLoopFacts: ScenarioFacts = {
   esrAt: 41,
   measuredAt: () => ({}),
   shortBlowsFuse: [],
+  tells: ["gainMargin", "swing"],
   knowsStress: null,
   impliedLoss: allMargin,
   symptom: { key: "marginUsed", unit: "dB", noticeable: 3 },

@@ -10,6 +10,7 @@ export const startUpSupplyFacts: ScenarioFacts = {
   makes: { noPower: 1, relayClicking: 1, lampsNoDisplay: 2, shutsDown: 2, onlyCold: 2 },
   esrAt: 10_000,
   measuredAt: () => ({}),
+  tells: ["startTime", "auxiliary"],
   knowsStress: 1,
   shortBlowsFuse: [],
   impliedLoss: allMargin,

@@ -77,6 +77,7 @@ export const supplyFacts: ScenarioFacts = {
     filter3: "node3",
   }),
   shortBlowsFuse: ["reservoir", "reservoir2"],
+  tells: ["hum", "ripple@slot", "diodePeak", "capacitorRipple@part"],
   knowsStress: 1,
   impliedLoss: nothingImplied,
   symptom: { key: "hum", unit: "dB", noticeable: 3 },

@@ -8,6 +8,7 @@ export const switchModeFacts: ScenarioFacts = {
   esrAt: 100_000,
   measuredAt: () => ({}),
   shortBlowsFuse: ["first"],
+  tells: ["ripple@second", "ripple@first"],
   knowsStress: 2,
   impliedLoss: nothingImplied,
   symptom: { key: "outputRipple", unit: "dB", noticeable: 3 },

@@ -21,6 +21,8 @@ const RADIAL = cases(
   "5 11 2, 6.3 11 2.5, 8 11.5 3.5, 10 12.5 5, 10 16 5, 10 20 5, 12.5 20 5, 12.5 25 5, 16 25 7.5, 16 31.5 7.5, 18 35.5 7.5, 18 40 7.5",
 );
 const SNAP_IN = cases("22 25 10, 22 30 10, 22 40 10, 25 40 10, 25 50 10, 30 40 10, 30 50 10, 35 50 10, 35 60 10");
+/** surface-mount cans: no pitch */
+const SURFACE = cases("4 5.4 0, 5 5.4 0, 6.3 5.4 0, 6.3 7.7 0, 8 10.2 0, 10 10.2 0, 12.5 13.5 0");
 const FILM_BOX = cases("2.5 6.5 5, 3.5 8 5, 5 10 7.5, 6 12 10, 7 13 15, 9 16 15, 11 19 22.5, 13 24 27.5, 18 32 27.5");
 
 interface SeriesPlan {
@@ -43,6 +45,10 @@ interface SeriesPlan {
   /** µF·V per mm³: how densely the series packs */
   density: number;
   cents: number;
+  /** AC volts as a share of the DC ones, where the series states them */
+  ac?: number;
+  /** V/µs it bears, where the series states it */
+  pulse?: number;
 }
 
 const LOW = [6.3, 10, 16, 25, 35, 50, 63, 100];
@@ -173,6 +179,8 @@ const SERIES: readonly SeriesPlan[] = [
     ...FILM,
     name: "Finchmoor",
     prefix: "FMR",
+    ac: 0.6,
+    pulse: 40,
     grade: "audio",
     range: [1e-9, 10e-6],
     volts: [63, 100, 250, 400, 630],
@@ -195,6 +203,8 @@ const SERIES: readonly SeriesPlan[] = [
     ...FILM,
     name: "Lapwater",
     prefix: "LPW",
+    ac: 0.6,
+    pulse: 25,
     grade: "audio",
     mounting: "axial",
     range: [0.1e-6, 47e-6],
@@ -268,6 +278,49 @@ const SERIES: readonly SeriesPlan[] = [
     density: 0.3,
     cents: 7,
   },
+  {
+    ...EVERYDAY,
+    name: "Cloverpane",
+    prefix: "CVP",
+    grade: "lowEsr",
+    mounting: "smd",
+    cases: SURFACE,
+    range: [1e-6, 2200e-6],
+    volts: [6.3, 10, 16, 25, 35, 50],
+    life: 5000,
+    esrShare: 0.25,
+    density: 12,
+    cents: 29,
+  },
+  {
+    ...FILM,
+    name: "Thornwick Pulse",
+    prefix: "TWP",
+    mounting: "radial",
+    range: [1e-9, 1e-6],
+    volts: [630, 1000, 1600],
+    tolerance: 0.05,
+    temperature: 105,
+    density: 0.35,
+    cents: 48,
+    ac: 0.4,
+    pulse: 900,
+  },
+  {
+    ...FILM,
+    name: "Gatehelm D",
+    prefix: "GHD",
+    grade: "safety",
+    technology: "x7r",
+    safety: "Y1",
+    steps: 6,
+    range: [100e-12, 10e-9],
+    volts: [400],
+    tolerance: 0.2,
+    temperature: 125,
+    density: 0.01,
+    cents: 38,
+  },
 ];
 
 /** How many parts of a seeded catalogue are out of stock, as a share. */
@@ -325,11 +378,13 @@ function partOf(plan: SeriesPlan, nominal: number, rated: number, size: Case, id
     nominal: farads(nominal),
     tolerance: { minus: plan.tolerance, plus: plan.tolerance },
     rated: volts(rated),
+    ac: plan.ac === undefined ? null : volts(Math.round(rated * plan.ac)),
+    pulse: plan.pulse ?? null,
     safety: plan.safety ?? null,
     temperature: celsius(plan.temperature),
     diameter: millimetres(size.diameter),
     height: millimetres(size.height),
-    pitch: plan.mounting === "axial" ? null : millimetres(size.pitch),
+    pitch: plan.mounting === "axial" || plan.mounting === "smd" ? null : millimetres(size.pitch),
     mounting: plan.mounting,
     esr,
     ripple,

@@ -1,3 +1,4 @@
+export { renderHearing, type Hearing } from "./hearing";
 export { inventedCatalogue } from "./catalogue";
 export { readCapacitance, readEsr, trueEsr, type SimulatedMeter, type TrueState } from "./meter";
 export { PROGRAMMES, programme, type Made, type ProgrammeName } from "./programme";

@@ -75,6 +75,7 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   unexplainedFuses: 0,
   unmeasuredFuse: null,
   trace: null,
+  alsoChange: [],
   ...over,
 });
 

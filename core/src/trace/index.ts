@@ -5,6 +5,7 @@ export { evidenceKey } from "./evidenceKey";
 export { findingsThatSpeak, scenariosFor } from "./relevant";
 export { explainJob, type JobQuestion, type PartAnswer } from "./explainJob";
 export { settingsOf, type Mains } from "./settingsOf";
+export { standsAt, type Setups, type Stand } from "./standsAt";
 export { stressAt, type ComputedStress } from "./stressAt";
 export {
   explain,

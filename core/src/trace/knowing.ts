@@ -1,5 +1,5 @@
 import type { UnitKind } from "../device";
-import { INSTRUMENTS, STARTER_TABLE, type HypothesisId, type Instrument, type TracingTable } from "../knowledge";
+import { INSTRUMENTS, STARTER_TABLE, type HypothesisId, type Instrument, type OwnFigures, type TracingTable } from "../knowledge";
 import type { CapacitorPart } from "../part";
 import type { Settings } from "../scenarios";
 
@@ -37,6 +37,8 @@ export interface Foretold {
 }
 
 export interface Knowing {
+  /** figures of the trade that the shop sets otherwise */
+  figures?: OwnFigures;
   table: TracingTable;
   learned: readonly LearnedCause[];
   foretold: readonly Foretold[];

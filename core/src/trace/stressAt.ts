@@ -1,8 +1,8 @@
-import { SCENARIOS, fillSettings, type ScenarioId, type Settings, type Stress, type Unit } from "../scenarios";
+import { SCENARIOS, type ScenarioId, type Settings, type Stress, type Unit } from "../scenarios";
 import type { MeasuredPart } from "../verdict";
-import { bindSlots, type Binding } from "./bindSlots";
 import { partsOf, slotStates } from "./explain";
 import { scenariosFor } from "./relevant";
+import { standsAt, type Setups } from "./standsAt";
 
 export interface ComputedStress extends Stress {
   scenario: ScenarioId;
@@ -23,7 +23,7 @@ export function stressAt(
   designator: string,
   unit: Unit,
   positions: readonly MeasuredPart[],
-  setups: readonly { scenario: ScenarioId; settings: Settings; binding: Binding }[],
+  setups: Setups,
   common: Settings,
   solved: SolvedCircuits = new Map(),
 ): ComputedStress | null {
@@ -31,15 +31,9 @@ export function stressAt(
   const knowing = [...offered.complaint, ...offered.other].map((id) => SCENARIOS[id]).filter((s) => s.knowsStress !== null);
   for (const scenario of knowing.sort((a, b) => a.knowsStress! - b.knowsStress!)) {
     const id = scenario.id;
-    const setup = setups.find((s) => s.scenario === id);
-    const settings = fillSettings(scenario, unit.unitKind, { ...common, ...setup?.settings });
-    const binding = bindSlots(
-      scenario.slots(settings),
-      positions.map((p) => p.part),
-      setup?.binding,
-    );
-    const slot = Object.keys(binding).find((key) => binding[key] === designator);
-    if (slot === undefined) continue;
+    const stand = standsAt(designator, id, unit, positions, setups, common);
+    if (stand === null) continue;
+    const { settings, binding, slot } = stand;
     const states = partsOf(slotStates(scenario, settings, binding, positions), (s) => s.sound.state);
     const key = JSON.stringify([id, settings, states]);
     let all = solved.get(key);

@@ -1,30 +1,29 @@
 "use client";
 
-import { useMessage } from "../shared/Providers";
-import type { Assessment } from "@mirvek/core/choose";
+import type { Assessment, PartSet } from "@mirvek/core/choose";
 import { Alert, Button, Checkbox, Spin } from "antd";
 import dynamic from "next/dynamic";
-import { useEffect, useState, type ReactNode } from "react";
+import { useEffect, useState } from "react";
 import type { RequestIssue } from "../../schemas/issues";
 import type { CandidatesView, PositionView } from "../../schemas/jobView";
 import { scenarioName } from "../../wording/circuit";
-import { fitNoteText, meritSentence, refusalText, sharedMerits, neededText } from "../../wording/choose";
-import { list, money, shown, signedPercent } from "../../wording/quantity";
+import { arrangementName, neededText } from "../../wording/choose";
+import { list, shown, signedPercent } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
-import { gradeName, mountingName, technologyName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
-import { read } from "../shared/request";
+import { useMessage } from "../shared/Providers";
+import { read, send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
+import type { Asked } from "./DecisionDialog";
+import { PartTable } from "./PartTable";
 import styles from "./Choose.module.css";
 
-const ReasonDialog = dynamic(() => import("../shared/ReasonDialog").then((m) => m.ReasonDialog), { ssr: false });
+const DecisionDialog = dynamic(() => import("./DecisionDialog").then((m) => m.DecisionDialog), { ssr: false });
+const Sets = dynamic(() => import("./Sets").then((m) => m.Sets), { ssr: false });
+const ByHand = dynamic(() => import("./ByHand").then((m) => m.ByHand), { ssr: false });
+const HearIt = dynamic(() => import("./HearIt").then((m) => m.HearIt), { ssr: false });
 
 type Decision = "replace" | "temporary" | "leave" | "withdrawn";
-/** A decision that still needs its reason in writing. */
-interface Asked {
-  decision: "replace" | "temporary" | "leave";
-  assessment: Assessment | null;
-}
 
 interface Props {
   position: PositionView;
@@ -32,14 +31,18 @@ interface Props {
   onDecided: (together: readonly string[]) => void;
 }
 
+/** What may go in at one place: the short list, sets of several, the refused with their rules, and a part written down by hand. */
 export function Candidates({ position, onDecided }: Props) {
   const { view, write } = useJob();
   const message = useMessage();
   const [found, setFound] = useState<CandidatesView | null>(null);
   const [issue, setIssue] = useState<RequestIssue | null>(null);
+  const [again, setAgain] = useState(0);
+  const [busy, setBusy] = useState(false);
   const twins = position.twins.flatMap((d) => view.positions.filter((p) => p.designator === d));
   const [withTwins, setWithTwins] = useState(view.job.sidesSchool === "everyChannel");
   const [asked, setAsked] = useState<Asked | null>(null);
+  const [more, setMore] = useState<"sets" | "hand" | "hear" | null>(null);
 
   useEffect(() => {
     let gone = false;
@@ -52,46 +55,70 @@ export function Candidates({ position, onDecided }: Props) {
       gone = true;
     };
     // what is kept may change what is needed
-  }, [view.job.number, position.designator, view.revision]);
+  }, [view.job.number, position.designator, view.revision, again]);
 
-  const decide = async (decision: Decision, assessment: Assessment | null, reason: string | null): Promise<boolean> => {
+  const decide = async (
+    decision: Decision,
+    assessment: Assessment | null,
+    reason: string | null,
+    set: PartSet | null = null,
+  ): Promise<boolean> => {
     const together = withTwins && decision === "replace" ? [position, ...twins] : [position];
     const answer = await write("POST", "choices", {
       positions: together.map((p) => ({ designator: p.designator, follows: p.choice?.id ?? null })),
       decision,
       partId: assessment?.part.id ?? null,
+      ...(set ? { set: { arrangement: set.arrangement, partIds: set.parts.map((p) => p.id) } } : {}),
       reason,
     });
-    if (answer.ok && assessment) void message.success(`${assessment.part.code} for ${list(together.map((p) => p.designator))}.`);
+    const what = set ? set.parts.map((p) => p.code).join(" + ") : assessment?.part.code;
+    if (answer.ok && what) void message.success(`${what} for ${list(together.map((p) => p.designator))}.`);
     if (answer.ok && decision !== "withdrawn") onDecided(together.map((p) => p.designator));
     return answer.ok;
   };
-  const isChosen = position.choice !== null && position.choice.decision !== "withdrawn";
-  // what is chosen stays chosen: the key is for what is still open
-  useKeys({ a: () => !isChosen && found?.ranking.shortList[0] && void decide("replace", found.ranking.shortList[0], null) });
+  const askStock = async () => {
+    if (!found) return;
+    setBusy(true);
+    const answer = await send("POST", "/api/shop/offers", { partIds: found.ranking.shortList.map((a) => a.part.id) });
+    setBusy(false);
+    if (!answer.ok) void message.error(issueText(answer.issue), 6);
+    setAgain(again + 1);
+  };
+  const chosen = position.choice;
+  const isChosen = chosen !== null && chosen.decision !== "withdrawn";
+  const isIn = view.facts.positions.find((p) => p.designator === position.designator)?.decision === "none";
+  const toggle = (what: NonNullable<typeof more>) => setMore(more === what ? null : what);
+  useKeys({
+    // what is chosen stays chosen: the key is for what is still open
+    a: () => !isChosen && found?.ranking.shortList[0] && void decide("replace", found.ranking.shortList[0], null),
+    c: () => toggle("sets"),
+    w: () => toggle("hand"),
+    v: () => toggle("hear"),
+  });
 
   if (issue) return <Alert type="error" title={issueText(issue)} />;
   if (!found) return <Spin aria-label="Looking through the catalogue" />;
   const { ranking } = found;
-  const chosen = position.choice;
+  const [best] = ranking.shortList;
   return (
     <div>
       <p className={styles.need}>
         {found.nominal !== position.nominal && `${shown(found.nominal, "F")} belongs here, ${shown(position.nominal, "F")} is fitted. `}
-        {neededText(position.designator, found)}.{" "}
+        {neededText(position.designator, found)}; value {signedPercent(found.window.low)} to {signedPercent(found.window.high)}
+        {found.old ? ", as no series carries it any more" : ""}. {found.plusToGround && <b>The plus goes to ground. </b>}
         {found.computed &&
           `By the ${scenarioName[found.computed.scenario].toLowerCase()} it bears ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? ` and ${shown(found.computed.ripple, "A", 2)} of ripple at ${shown(found.computed.hertz, "Hz", 2)}` : ""}. `}
-        {!isChosen && ranking.shortList.length > 0 && (
+        {!isChosen && best && (
           <>
             <kbd>a</kbd> takes the first.
           </>
         )}
       </p>
-      {chosen && chosen.decision !== "withdrawn" && (
+      {isChosen && (
         <p className={styles.chosen}>
           {chosen.decision === "leave"
             ? "Stays"
-            : `${chosen.decision === "temporary" ? "Temporary: " : ""}${chosen.part?.code ?? ""} chosen`}
+            : `${chosen.decision === "temporary" ? "Temporary: " : ""}${chosenText(chosen)} chosen, ${isIn ? "and in" : "not fitted yet"}`}
           {chosen.reason ? `: ${chosen.reason}` : ""}.{" "}
           <Button size="small" onClick={() => void decide("withdrawn", null, null)}>
             Take back
@@ -100,12 +127,14 @@ export function Candidates({ position, onDecided }: Props) {
       )}
       {ranking.shortList.length === 0 ? (
         <p className={styles.none}>
-          No part in the catalogue fits. Below are the nearest by value and volts, each with the rule it breaks.
+          No part in the catalogue fits. Below are the nearest by value and volts, each with the rule it breaks; or make it up from several,
+          or write down a part no catalogue has.
         </p>
       ) : (
         <PartTable
           assessments={ranking.shortList}
           of={position}
+          found={found}
           act={(a, i) => (
             <Button
               size="small"
@@ -124,8 +153,27 @@ export function Candidates({ position, onDecided }: Props) {
             the same for {list(twins.map((t) => t.designator))}
           </Checkbox>
         )}
-        <Button onClick={() => setAsked({ decision: "leave", assessment: null })}>Leave it in, with a reason</Button>
+        <Button size="small" aria-expanded={more === "sets"} onClick={() => toggle("sets")}>
+          Make it up from several <kbd>c</kbd>
+        </Button>
+        <Button size="small" aria-expanded={more === "hand"} onClick={() => toggle("hand")}>
+          Write one down <kbd>w</kbd>
+        </Button>
+        {best && found.changes[best.part.id] && (
+          <Button size="small" aria-expanded={more === "hear"} onClick={() => toggle("hear")}>
+            Hear it <kbd>v</kbd>
+          </Button>
+        )}
+        <Button size="small" loading={busy} disabled={!best} onClick={() => void askStock()}>
+          Ask stock and price
+        </Button>
+        <Button size="small" onClick={() => setAsked({ decision: "leave", assessment: null })}>
+          Leave it in, with a reason
+        </Button>
       </div>
+      {more === "sets" && <Sets position={position} onTake={(set) => void decide("replace", null, null, set)} />}
+      {more === "hand" && <ByHand position={position} onWritten={() => setAgain(again + 1)} />}
+      {more === "hear" && best && <HearIt position={position} parts={ranking.shortList.map((a) => a.part)} />}
       <details className={styles.refused} open={ranking.shortList.length === 0}>
         <summary>
           {ranking.refusedCount} refused, the nearest {ranking.refused.length} with their rules
@@ -133,6 +181,7 @@ export function Candidates({ position, onDecided }: Props) {
         <PartTable
           assessments={ranking.refused}
           of={position}
+          found={found}
           act={(a) => (
             <>
               <Button
@@ -166,120 +215,5 @@ export function Candidates({ position, onDecided }: Props) {
   );
 }
 
-/** What to mind; that working volts are not measured is said once, above the list. */
-function Notes({ assessment }: { assessment: Assessment }) {
-  const text = assessment.notes
-    .filter((n) => n.code !== "workingUnknown")
-    .map(fitNoteText)
-    .join("; ");
-  return text === "" ? null : <span className="state-worn"> Mind: {text}.</span>;
-}
-
-function PartTable({
-  assessments,
-  of,
-  act,
-}: {
-  assessments: readonly Assessment[];
-  of: PositionView;
-  act: (a: Assessment, i: number) => ReactNode;
-}) {
-  const { view } = useJob();
-  const saidOnce = sharedMerits(assessments);
-  return (
-    <table className={`sheet ${styles.parts}`}>
-      {saidOnce.length > 0 && <caption className={styles.shared}>All of these: {saidOnce.join(", ")}.</caption>}
-      <thead>
-        <tr>
-          <th>Part</th>
-          <th className="n">Value</th>
-          <th className="n">Life</th>
-          <th className="n">Size</th>
-          <th className="n">Each</th>
-          <th className="n">Stock</th>
-          <th>
-            <span className="sr-only">Act</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {assessments.map((a, i) => (
-          <tr key={a.part.id}>
-            <td>
-              <b className="mono">{a.part.code}</b>{" "}
-              <span className="muted">
-                {[
-                  a.part.series,
-                  gradeName[a.part.grade],
-                  a.part.technology === of.technology ? "" : technologyName[a.part.technology],
-                  mountingName[a.part.mounting],
-                ]
-                  .filter(Boolean)
-                  .join(", ")}
-              </span>
-              <br />
-              {a.fit === "refused" ? (
-                <span className="state-failed">{reasonsOf(a)}</span>
-              ) : (
-                <>
-                  {meritSentence(a, saidOnce)}
-                  {a.corner && ` Corner ${shown(a.corner.was, "Hz")} to ${shown(a.corner.becomes, "Hz")}.`}
-                  <Notes assessment={a} />
-                </>
-              )}
-            </td>
-            <td className="n">{Math.abs(a.change) < 1e-6 ? "same" : signedPercent(a.change)}</td>
-            <td className="n">{a.years === null ? "–" : a.years > 50 ? "50+ y" : `${Math.round(a.years)} y`}</td>
-            <td className="n" title={mountingName[a.part.mounting]}>
-              {a.part.diameter}×{a.part.height}
-            </td>
-            <td className="n">{money(a.part.priceCents, view.shop.currency)}</td>
-            <td className="n">{a.part.stock}</td>
-            <td className={styles.act}>{act(a, i)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-function DecisionDialog({
-  asked,
-  designator,
-  onCancel,
-  onKeep,
-}: {
-  asked: Asked;
-  designator: string;
-  onCancel: () => void;
-  onKeep: (reason: string) => Promise<boolean>;
-}) {
-  const title =
-    asked.decision === "leave"
-      ? `Leave ${designator} in`
-      : asked.decision === "temporary"
-        ? `${asked.assessment!.part.code} as a temporary part at ${designator}`
-        : `Fit ${asked.assessment!.part.code} at ${designator} against the rules`;
-  return (
-    <ReasonDialog
-      open
-      title={title}
-      about={
-        <>
-          {asked.assessment && <p>Breaks: {reasonsOf(asked.assessment)}.</p>}
-          {asked.decision === "temporary" && (
-            <p>A temporary part holds the job: it cannot be handed back until the right one is in, or waived in writing.</p>
-          )}
-        </>
-      }
-      label="Reason, for the record and the report"
-      act="Record"
-      least={1}
-      onReason={onKeep}
-      onClose={onCancel}
-    />
-  );
-}
-
-/** Why a part is refused, each reason once. */
-const reasonsOf = (a: Assessment): string => [...new Set(a.refusals.map(refusalText))].join("; ");
+const chosenText = ({ part, set }: NonNullable<PositionView["choice"]>): string =>
+  set ? `${set.parts.map((p) => p.code).join(" + ")} ${arrangementName[set.arrangement]}` : (part?.code ?? "");

@@ -2,6 +2,7 @@
 
 import { isBad } from "@mirvek/core/verdict";
 import { Button } from "antd";
+import Link from "next/link";
 import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { marked } from "../../wording/quantity";
@@ -21,9 +22,13 @@ export function ChooseStation() {
   const { cursor, setCursor } = useCursor();
   const [all, setAll] = useState(false);
   const [came] = useState(cursor);
-  const wanted = view.positions.filter((p) => all || isBad(p.verdict.state) || decided(p) || p.designator === cursor);
+  const also = new Set(view.facts.alsoChange);
+  const wanted = view.positions.filter(
+    (p) => all || isBad(p.verdict.state) || decided(p) || also.has(p.designator) || p.designator === cursor,
+  );
   const here = wanted.find((p) => p.designator === cursor);
-  const due = wanted.find((p) => isBad(p.verdict.state) && !decided(p));
+  const isDue = (p: PositionView) => (isBad(p.verdict.state) || also.has(p.designator)) && !decided(p);
+  const due = wanted.find((p) => isBad(p.verdict.state) && !decided(p)) ?? wanted.find(isDue);
   // whoever comes from measuring a sound part is shown the bad one that waits
   const picked = (here && due && here.designator === came && !isBad(here.verdict.state) ? due : here) ?? due ?? wanted[0] ?? null;
   return (
@@ -43,7 +48,7 @@ export function ChooseStation() {
                   <b className="mono">{p.designator}</b>
                   <span>
                     {marked(p.nominal, p.rated)}
-                    <small>{decisionText(p)}</small>
+                    <small>{decisionText(p, also.has(p.designator))}</small>
                   </span>
                 </button>
               </li>
@@ -53,9 +58,15 @@ export function ChooseStation() {
           <Button size="small" type="text" onClick={() => setAll(!all)}>
             {all ? "Only the bad ones" : "Show every position"}
           </Button>
-          <Button size="small" href={`/api/jobs/${view.job.number}/order.csv`} className={styles.csv}>
-            Order list, CSV
-          </Button>
+          <p className={styles.links}>
+            <Link prefetch={false} href="/shop/order">
+              The shop&apos;s order
+            </Link>
+            <a href={`/api/jobs/${view.job.number}/order.csv`}>Order list, CSV</a>
+            <Link prefetch={false} href={`/jobs/${view.job.number}/road-map`}>
+              Road map of a channel
+            </Link>
+          </p>
         </nav>
         {picked && (
           <section className={styles.detail} aria-label={`Replacement for ${picked.designator}`}>
@@ -67,7 +78,7 @@ export function ChooseStation() {
               key={`${picked.id} ${picked.version} ${picked.choice?.id ?? 0}`}
               position={picked}
               onDecided={(together) => {
-                const next = wanted.find((p) => isBad(p.verdict.state) && !decided(p) && !together.includes(p.designator));
+                const next = wanted.find((p) => isDue(p) && !together.includes(p.designator));
                 setCursor(next?.designator ?? picked.designator);
               }}
             />
@@ -79,15 +90,15 @@ export function ChooseStation() {
   );
 }
 
-function decisionText(p: PositionView): string {
+function decisionText(p: PositionView, bySchool: boolean): string {
   switch (p.choice?.decision) {
     case "replace":
-      return p.choice.part?.code ?? "";
+      return p.choice.set ? `${p.choice.set.parts.length} in place of one` : (p.choice.part?.code ?? "");
     case "temporary":
       return `temporary: ${p.choice.part?.code ?? ""}`;
     case "leave":
       return "stays";
     default:
-      return verdictName[p.verdict.state];
+      return bySchool ? `${verdictName[p.verdict.state]}, by the school` : verdictName[p.verdict.state];
   }
 }

@@ -1,11 +1,12 @@
 "use client";
 
 import type { Scope } from "@mirvek/core/device";
+import { isClosed } from "@mirvek/core/job";
 import { Button } from "antd";
 import { useState } from "react";
 import type { OfferView } from "../../schemas/jobView";
 import { scopeName } from "../../wording/observation";
-import { list, money, span } from "../../wording/quantity";
+import { list, money, percent, span } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
 import { useJob } from "../job/JobProvider";
 import { useMessage } from "../shared/Providers";
@@ -14,7 +15,7 @@ import styles from "./Choose.module.css";
 
 /** How much to replace, side by side, with parts, cost and bench time: what the owner is asked. */
 export function Offer() {
-  const { view, submit } = useJob();
+  const { view, submit, write } = useJob();
   const message = useMessage();
   const [offer, setOffer] = useState<OfferView | null>(null);
   const [busy, setBusy] = useState(false);
@@ -25,6 +26,11 @@ export function Offer() {
     setBusy(false);
     if (answer.ok) setOffer(answer.value);
     else void message.error(issueText(answer.issue), 6);
+  };
+  const closed = isClosed(view.job.state);
+  const follow = async (scope: Scope) => {
+    const { id: _id, number: _n, version, state: _s, waiver: _w, openedAt: _o, closedAt: _c, revision: _r, ...job } = view.job;
+    await write("PATCH", "", { version, job: { ...job, scopeSchool: scope } });
   };
   const agree = (scope: Scope, cents: number) => void submit(`agreed ${scope} up to ${(cents / 100).toFixed(2)}`);
   return (
@@ -50,6 +56,7 @@ export function Offer() {
               <th className="n">Cost of parts</th>
               <th className="n">At the bench</th>
               <th>Never measured and staying</th>
+              <th className="n">Comes back within two years</th>
               <th>
                 <span className="sr-only">Agree</span>
               </th>
@@ -75,7 +82,21 @@ export function Offer() {
                     ? "none"
                     : `${q.unproven.length}: ${q.unproven.slice(0, 6).join(" ")}${q.unproven.length > 6 ? " …" : ""}`}
                 </td>
+                <td className="n">
+                  {percent(q.comeback.expected)}
+                  <small className="muted">
+                    {" "}
+                    {percent(q.comeback.low)} to {percent(q.comeback.high)}
+                    <br />
+                    {historyText(offer.history[q.scope])}
+                  </small>
+                </td>
                 <td>
+                  {q.scope !== view.job.scopeSchool && !closed && (
+                    <Button size="small" type="text" onClick={() => void follow(q.scope)} aria-label={`Follow: ${scopeName[q.scope]}`}>
+                      Follow
+                    </Button>
+                  )}
                   <Button size="small" onClick={() => agree(q.scope, q.cents)}>
                     Owner agrees
                   </Button>
@@ -86,8 +107,17 @@ export function Offer() {
         </table>
       )}
       {offer && (
-        <p className="muted">Parts at the catalogue&apos;s price; minutes by common practice for taking out, cleaning and putting in.</p>
+        <p className="muted">
+          Parts at the catalogue&apos;s price; minutes by common practice for taking out, cleaning and putting in. Comebacks by a simple
+          model, rough by nature: every part that stays and every new one fails by itself at a steady rate, every change may go wrong at
+          once (rows come.* of the shop&apos;s figures); the bounds are all rates halved and doubled.
+        </p>
       )}
     </section>
   );
 }
+
+const historyText = ({ jobs, own }: OfferView["history"][Scope]): string =>
+  own === null
+    ? `own history: ${jobs} closed, too few to say`
+    : `own: ${own.back} of ${own.jobs}, ${percent(own.low)} to ${percent(own.high)}`;

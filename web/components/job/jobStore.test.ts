@@ -17,7 +17,12 @@ const data = (): JobData => {
   return {
     now: 0,
     foretold: [],
-    records: { ...rest, job: { ...job, id: 1, number: 406, title: "Unit" } as JobData["records"]["job"], choices: [], circuits: [] },
+    records: {
+      ...rest,
+      job: { ...job, id: 1, number: 406, title: "Unit", scopeSchool: "provenBad" } as JobData["records"]["job"],
+      choices: [],
+      circuits: [],
+    },
     shop: { ...SHOP, name: "Bench", currency: "€", drawer: [], meters: SHOP.meters.map((m) => ({ ...m, name: m.id })) },
   };
 };
@@ -308,6 +313,7 @@ describe("what a circuit says of a ripple", () => {
     const positions = [positionRecord(1, "C1", part(4700, 50, { role: "reservoir" }))];
     const job = {
       ...d.records.job,
+      scopeSchool: "provenBad",
       unitKind: "receiver",
       supplyKind: "linear",
       mainsHz: 50,

@@ -1,3 +1,4 @@
+import { asOne } from "@mirvek/core/choose";
 import {
   applyLine,
   isClosed,
@@ -95,8 +96,10 @@ export function makeJobStore(options: JobStoreOptions) {
       seq,
       by: "",
       positionId: () => temporaryId(seq, added++),
-      chosen: (id) =>
-        records.choices.find((c) => c.positionId === id && (c.decision === "replace" || c.decision === "temporary"))?.part ?? null,
+      chosen: (id) => {
+        const choice = records.choices.find((c) => c.positionId === id && (c.decision === "replace" || c.decision === "temporary"));
+        return choice?.set ? asOne(choice.set.arrangement, choice.set.parts) : (choice?.part ?? null);
+      },
     };
   };
 

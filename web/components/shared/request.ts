@@ -10,7 +10,12 @@ const READ_MS = 20_000;
  * Sends a write as JSON. A server that cannot be reached counts as the database being down: the same advice fits. One that was
  * reached and did not answer within `timeoutMs` may have kept it.
  */
-export async function send<T>(method: "POST" | "PATCH", path: string, body: unknown, timeoutMs = WRITE_MS): Promise<Answer<T>> {
+export async function send<T>(
+  method: "POST" | "PATCH" | "PUT" | "DELETE",
+  path: string,
+  body: unknown,
+  timeoutMs = WRITE_MS,
+): Promise<Answer<T>> {
   return ask(path, { method, headers: { "content-type": "application/json" }, body: JSON.stringify(body) }, timeoutMs);
 }
 

@@ -2,32 +2,20 @@
 
 import { parseValue, type UnitSymbol } from "@mirvek/core/units";
 import { Button, Input, Switch } from "antd";
-import Link from "next/link";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { NormRow, ShelfRow, ShopTables } from "../../schemas/jobView";
-import type { NormPost, ShopEdit } from "../../schemas/shop";
-import { issueText } from "../../wording/requestIssue";
+import type { NormPost } from "../../schemas/shop";
 import { marked, shown } from "../../wording/quantity";
 import { gradeName, technologyName } from "../../wording/vocabulary";
-import { useTheme, useMessage } from "../shared/Providers";
-import { send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
+import { ShopNav } from "./ShopNav";
+import { useShopEdit } from "./useShopEdit";
 import styles from "./ShopPage.module.css";
 
 /** What this shop holds readings against: ESR norms, new parts on the shelf, and two schools. Every row can be struck, none is lost. */
 export function ShopPage({ initial }: { initial: ShopTables }) {
-  const router = useRouter();
-  const message = useMessage();
-  const { toggle } = useTheme();
-  const [tables, setTables] = useState(initial);
+  const [tables, edit] = useShopEdit(initial);
   const [picked, setPicked] = useState(0);
-  const edit = async (change: ShopEdit): Promise<boolean> => {
-    const answer = await send<ShopTables>("POST", "/api/shop", change);
-    if (answer.ok) setTables(answer.value);
-    else void message.error(issueText(answer.issue), 6);
-    return answer.ok;
-  };
   const rows = [...tables.norms.map((norm) => ({ norm })), ...tables.shelf.map((shelf) => ({ shelf }))];
   const at = Math.min(picked, Math.max(0, rows.length - 1));
   const strike = (i: number) => {
@@ -37,24 +25,13 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
     else if (!row.shelf.struck) void edit({ kind: "strikeShelf", id: row.shelf.id });
   };
   useKeys({
-    b: () => router.push("/"),
-    t: () => router.push("/shop/tracing"),
-    d: toggle,
     ArrowDown: () => setPicked(Math.min(rows.length - 1, at + 1)),
     ArrowUp: () => setPicked(Math.max(0, at - 1)),
     x: () => strike(at),
   });
   return (
     <main className={styles.page}>
-      <p>
-        <Link prefetch={false} href="/">
-          Bench
-        </Link>{" "}
-        ·{" "}
-        <Link prefetch={false} href="/shop/tracing">
-          What the tracing goes by
-        </Link>
-      </p>
+      <ShopNav here="/shop" />
       <h1>What readings are held against</h1>
       <p className="muted">
         <kbd>↑</kbd> <kbd>↓</kbd> pick a row, <kbd>x</kbd> strikes it or brings it back. Every verdict in every job follows at once. A

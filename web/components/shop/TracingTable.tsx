@@ -2,8 +2,6 @@
 
 import { STARTER_TABLE, amendTable, cellText, valueAt, type Cell, type TracingTable as Table } from "@mirvek/core/knowledge";
 import { Button } from "antd";
-import Link from "next/link";
-import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { ShopTables } from "../../schemas/jobView";
 import type { ShopEdit } from "../../schemas/shop";
@@ -11,9 +9,10 @@ import { fieldName, figureOf } from "../../wording/tracingTable";
 import { issueText } from "../../wording/requestIssue";
 import { hypothesisName, instrumentName, riskName, testText } from "../../wording/tracing";
 import { sectionName, unitKindName } from "../../wording/vocabulary";
-import { useMessage, useTheme } from "../shared/Providers";
+import { useMessage } from "../shared/Providers";
 import { send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
+import { ShopNav } from "./ShopNav";
 import { TableEditor } from "./TableEditor";
 import { cellsOf, type Row } from "./tableRows";
 import { TableVersions } from "./TableVersions";
@@ -22,9 +21,7 @@ import styles from "./TracingTable.module.css";
 
 /** The table that suspects and tests come from: every figure with what this shop has made of it, version by version. */
 export function TracingTable({ initial }: { initial: ShopTables }) {
-  const router = useRouter();
   const message = useMessage();
-  const { toggle } = useTheme();
   const [tables, setTables] = useState(initial);
   const [version, setVersion] = useState<number | null>(null);
   const [at, setAt] = useState(0);
@@ -43,9 +40,6 @@ export function TracingTable({ initial }: { initial: ShopTables }) {
     return answer.ok;
   };
   useKeys({
-    b: () => router.push("/"),
-    s: () => router.push("/shop"),
-    d: toggle,
     p: () => window.print(),
     ArrowDown: () => move(1),
     ArrowUp: () => move(-1),
@@ -75,15 +69,7 @@ export function TracingTable({ initial }: { initial: ShopTables }) {
     );
   return (
     <main className={`${shop.page} ${styles.page}`}>
-      <p className={styles.noPrint}>
-        <Link prefetch={false} href="/">
-          Bench
-        </Link>{" "}
-        ·{" "}
-        <Link prefetch={false} href="/shop">
-          What readings are held against
-        </Link>
-      </p>
+      <ShopNav here="/shop/tracing" />
       <h1>What the tracing goes by</h1>
       <p className="muted">
         {now === 0 ? "As everyone starts with." : `Version ${now} of this shop.`} Figures are common practice, rough by nature; the latest

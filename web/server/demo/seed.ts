@@ -9,15 +9,17 @@ import type { PositionView } from "../../schemas/jobView";
 import { addPositions } from "../changePositions";
 import { closeJob } from "../closeJob";
 import { pool, transaction, type Db } from "../db";
-import { decideWithin, loadCandidates } from "../decide";
+import { loadCandidates } from "../candidates";
+import { decideWithin } from "../decide";
 import { keepLine } from "../keepLine";
 import { loadJobView } from "../loadJob";
 import { findJob, insertJob, insertJobEvent } from "../repositories/jobs";
-import { insertParts } from "../repositories/parts";
 import { DEMO_JOBS, type DemoFault, type DemoJob } from "./jobs";
 import { seedRecording } from "./recordings";
+import { importFile, supplierFile } from "./supplierFile";
 
 const SEED = 8;
+const DEMO_SUPPLIER = "Loom and Ladder";
 const STEP_MS = 20_000;
 /** Keys of demo lines are named below this one, so that a second seeding could never double them. */
 const DEMO_NAMESPACE = "5d0c7a86-33a1-4a5c-9a51-7f0b8e2f4c11";
@@ -79,7 +81,12 @@ async function seedShop(db: Db): Promise<void> {
        ('blue', 'aluminium', 10e-6, 50, 1e5, 2.8, 'Nightjar', 'general', 'demo'), ('blue', 'bipolar', 4.7e-6, 50, 1e5, 6.0, null, null, 'demo'), ('blue', 'bipolar', 10e-6, 50, 1e5, 2.8, null, null, 'demo'),
        ('clip', 'aluminium', 100e-6, 16, 1e5, 0.33, 'Nightjar', 'general', 'demo')`,
   );
-  await insertParts(db, inventedCatalogue(SEED));
+  await importFile(db, DEMO_SUPPLIER, "loom-and-ladder.csv", supplierFile(inventedCatalogue(SEED)));
+}
+
+/** Where the supplier of the demo is asked for stock and price; another one at every start. */
+export async function setSupplierAddress(db: Db, address: string): Promise<void> {
+  await db.query("update supplier set address = $2 where name = $1", [DEMO_SUPPLIER, address]);
 }
 
 class JobSeeder {
@@ -237,5 +244,6 @@ class JobSeeder {
 
 if (process.argv[1]?.endsWith("seed.ts")) {
   await seedDemo(new Date());
+  if (process.env.MIRVEK_SUPPLIER) await setSupplierAddress(pool(), process.env.MIRVEK_SUPPLIER);
   await pool().end();
 }

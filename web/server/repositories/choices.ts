@@ -1,5 +1,5 @@
 import "server-only";
-import type { CataloguePart, Refusal } from "@mirvek/core/choose";
+import { ARRANGEMENTS, asOne, type Arrangement, type CataloguePart, type Refusal } from "@mirvek/core/choose";
 import { z } from "zod";
 import type { ChoiceView } from "../../schemas/jobView";
 import { listParts } from "./parts";
@@ -13,6 +13,7 @@ const choiceRow = z.object({
   decision: z.enum(["replace", "temporary", "leave", "withdrawn"]),
   part_id: z.number().nullable(),
   reason: z.string().nullable(),
+  arrangement: z.enum(ARRANGEMENTS).nullable(),
   overridden: z.array(z.object({ code: z.string() }).loose()),
   at: z.date().transform((d) => d.getTime()),
   after_line: z.number(),
@@ -24,24 +25,67 @@ export async function listChoices(db: Db, jobIds: readonly number[]): Promise<(C
     jobIds,
   ]);
   const choices = rows.map((row) => choiceRow.parse(row));
-  const ids = [...new Set(choices.flatMap((c) => c.part_id ?? []))];
+  const sets = await listSets(
+    db,
+    choices.flatMap((c) => (c.arrangement === null ? [] : [c.id])),
+  );
+  const ids = [...new Set(choices.flatMap((c) => [...(c.part_id === null ? [] : [c.part_id]), ...(sets.get(c.id) ?? [])]))];
   const parts = new Map((ids.length === 0 ? [] : await listParts(db, ids)).map((p) => [p.id, p]));
-  return choices.map(({ job_id, position_id, part_id, overridden, after_line, ...c }) => ({
+  return choices.map(({ job_id, position_id, part_id, overridden, after_line, arrangement, ...c }) => ({
     ...c,
     seq: after_line,
     jobId: job_id,
     positionId: position_id,
     part: part_id === null ? null : (parts.get(part_id) ?? null),
+    set: arrangement === null ? null : { arrangement, parts: (sets.get(c.id) ?? []).map((id) => parts.get(id)!) },
     // the rules as the core named them when the choice was made
     overridden: overridden as unknown as Refusal[],
   }));
 }
 
-/** The catalogue part chosen for a position; null where none is. */
-export async function findChosenPart(db: Db, positionId: number): Promise<CataloguePart | null> {
-  const { rows } = await db.query("select part_id from choice where position_id = $1 order by id desc limit 1", [positionId]);
-  const row = z.object({ part_id: z.number().nullable() }).optional().parse(rows[0]);
-  return row?.part_id == null ? null : ((await listParts(db, [row.part_id]))[0] ?? null);
+/** Parts of each choice that is a set, in their places. */
+async function listSets(db: Db, choiceIds: readonly number[]): Promise<Map<number, number[]>> {
+  const sets = new Map<number, number[]>();
+  if (choiceIds.length === 0) return sets;
+  const { rows } = await db.query("select choice_id, part_id from choice_part where choice_id = any($1) order by choice_id, place", [
+    choiceIds,
+  ]);
+  for (const row of rows) {
+    const { choice_id, part_id } = z.object({ choice_id: z.number(), part_id: z.number() }).parse(row);
+    sets.set(choice_id, [...(sets.get(choice_id) ?? []), part_id]);
+  }
+  return sets;
+}
+
+/** What is fitted where a choice is put in: its part, or its set as the one part it is. */
+export type ChosenPart = Pick<CataloguePart, "code" | "nominal" | "rated" | "technology" | "tolerance"> & {
+  id: number | null;
+  /** of a set its parts */
+  setParts: readonly number[] | null;
+};
+
+/** The part chosen for a position, or the set as one; null where nothing is. */
+export async function findChosenPart(db: Db, positionId: number): Promise<ChosenPart | null> {
+  const { rows } = await db.query("select id, part_id, arrangement from choice where position_id = $1 order by id desc limit 1", [
+    positionId,
+  ]);
+  if (!rows[0]) return null;
+  const row = z.object({ id: z.number(), part_id: z.number().nullable(), arrangement: z.enum(ARRANGEMENTS).nullable() }).parse(rows[0]);
+  if (row.part_id === null) return null;
+  if (row.arrangement === null) {
+    const [part] = await listParts(db, [row.part_id]);
+    return part ? { ...part, setParts: null } : null;
+  }
+  const places = (await listSets(db, [row.id])).get(row.id) ?? [];
+  const parts = await listParts(db, [...new Set(places)]);
+  return {
+    id: null,
+    setParts: places,
+    ...asOne(
+      row.arrangement,
+      places.map((id) => parts.find((p) => p.id === id)!),
+    ),
+  };
 }
 
 export interface NewChoice {
@@ -50,6 +94,7 @@ export interface NewChoice {
   follows: number | null;
   decision: ChoiceView["decision"];
   partId: number | null;
+  set: { arrangement: Arrangement; partIds: readonly number[] } | null;
   reason: string | null;
   overridden: readonly object[];
   verdict: string;
@@ -60,13 +105,26 @@ export interface NewChoice {
 export async function insertChoice(db: Db, c: NewChoice): Promise<void> {
   const { rows } = await db.query("select id from choice where position_id = $1 order by id desc limit 1", [c.positionId]);
   if ((rows[0]?.id ?? null) !== c.follows) throw refuseStale();
-  await db
+  const inserted = await db
     .query(
-      `insert into choice (job_id, position_id, follows, decision, part_id, reason, overridden, verdict, by, after_line)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, coalesce((select max(id) from readout_line where job_id = $1), 0))`,
-      [c.jobId, c.positionId, c.follows, c.decision, c.partId, c.reason, JSON.stringify(c.overridden), c.verdict, c.by],
+      `insert into choice (job_id, position_id, follows, decision, part_id, arrangement, reason, overridden, verdict, by, after_line)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, coalesce((select max(id) from readout_line where job_id = $1), 0)) returning id`,
+      [
+        c.jobId,
+        c.positionId,
+        c.follows,
+        c.decision,
+        c.partId,
+        c.set?.arrangement ?? null,
+        c.reason,
+        JSON.stringify(c.overridden),
+        c.verdict,
+        c.by,
+      ],
     )
     .catch((error: unknown) => {
       throw sqlState(error) === "23505" ? refuseStale() : error;
     });
+  for (const [place, partId] of (c.set?.partIds ?? []).entries())
+    await db.query("insert into choice_part (choice_id, place, part_id) values ($1, $2, $3)", [inserted.rows[0]!.id, place, partId]);
 }

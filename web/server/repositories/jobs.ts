@@ -1,6 +1,6 @@
 import "server-only";
 import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
-import { FINDING_TOKENS, type FindingToken, SCOPES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
+import { FINDING_TOKENS, type FindingToken, SCOPES, SUPPLY_KINDS, type Scope, UNIT_KINDS } from "@mirvek/core/device";
 import { CLOSING_HOLDS, JOB_STATES, isClosed, type JobState, type Waiver } from "@mirvek/core/job";
 import { z } from "zod";
 import { FIRST_POWER, type TakeIn } from "../../schemas/job";
@@ -204,4 +204,16 @@ export async function insertJobEvent(
     "insert into job_event (job_id, kind, detail, by, line_id, position_id, at) values ($1, $2, $3, $4, $5, $6, coalesce($7, clock_timestamp()))",
     [jobId, kind, JSON.stringify(detail), by, from?.lineId, from?.positionId, from?.at],
   );
+}
+
+const closedRow = z.object({ scope_school: z.enum(SCOPES), jobs: z.number(), back: z.number() });
+
+/** Jobs that were ever closed as repaired, by their school of how much, and how many of them were opened again. */
+export async function countClosed(db: Db): Promise<Partial<Record<Scope, { jobs: number; back: number }>>> {
+  const { rows } = await db.query(
+    `select j.scope_school, count(*)::int as jobs, count(*) filter (where exists
+       (select 1 from job_event r where r.job_id = j.id and r.kind = 'reopened'))::int as back
+     from job j where exists (select 1 from job_event c where c.job_id = j.id and c.kind = 'closed') group by j.scope_school`,
+  );
+  return Object.fromEntries(rows.map((row) => closedRow.parse(row)).map(({ scope_school, ...n }) => [scope_school, n]));
 }

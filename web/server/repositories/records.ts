@@ -177,12 +177,12 @@ export async function insertFitting(
   db: Db,
   jobId: number,
   lineId: number,
-  f: Fitting & { partId: number | null },
+  f: Fitting & { partId: number | null; setParts: readonly number[] | null },
   by: string,
 ): Promise<void> {
   await db.query(
-    `insert into fitting (job_id, position_id, line_id, part_id, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, lot, at, by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
+    `insert into fitting (job_id, position_id, line_id, part_id, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, lot, at, by, set_code, set_parts)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)`,
     [
       jobId,
       f.positionId,
@@ -196,6 +196,8 @@ export async function insertFitting(
       f.lot,
       new Date(f.at),
       by,
+      f.setParts === null ? null : f.code,
+      f.setParts,
     ],
   );
 }
@@ -219,7 +221,7 @@ const fittingRow = z.object({
 
 export async function listFittings(db: Db, jobIds: readonly number[]): Promise<OfJob<Fitting>[]> {
   const { rows } = await db.query(
-    `select r.*, part.code, ${FROM_LINE} from fitting r ${JOIN_LINE} left join part on part.id = r.part_id
+    `select r.*, coalesce(part.code, r.set_code) as code, ${FROM_LINE} from fitting r ${JOIN_LINE} left join part on part.id = r.part_id
      where r.job_id = any($1) and ${COUNTS} order by r.id`,
     [jobIds],
   );

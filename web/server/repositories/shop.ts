@@ -1,10 +1,15 @@
 import "server-only";
 import type { DrawerResistor } from "@mirvek/core/bringUp";
-import type { ShopRules } from "@mirvek/core/choose";
+import type { OwnFigures } from "@mirvek/core/knowledge";
+import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES, type ShopRules } from "@mirvek/core/choose";
+import { SCOPES } from "@mirvek/core/device";
 import { celsius, hertz, ohms, volts, watts, type Volts } from "@mirvek/core/units";
 import { z } from "zod";
-import type { MeterView, ShopView } from "../../schemas/jobView";
+import { FIRST_POWER } from "../../schemas/job";
+import type { MeterPost, ShopSettings } from "../../schemas/shop";
+import type { DrawerRow, MeterView, ShopView } from "../../schemas/jobView";
 import { together, type Db } from "../db";
+import { figuresOf, listFigureChanges } from "./figures";
 import { counted, listNorms, listShelfRows } from "./shelf";
 import { listLearned, listTableChanges } from "./tracing";
 
@@ -16,6 +21,8 @@ export interface Shop {
   bulgeDecides: boolean;
   mustClimb: boolean;
   rules: ShopRules;
+  /** figures of the trade it sets otherwise */
+  figures: OwnFigures;
 }
 
 const shopRow = z.object({
@@ -37,6 +44,7 @@ const shopRow = z.object({
 export async function getShop(db: Db): Promise<Shop> {
   const { rows } = await db.query("select * from shop");
   const row = shopRow.parse(rows[0]);
+  const figures = figuresOf(await listFigureChanges(db));
   return {
     name: row.name,
     currency: row.currency,
@@ -44,6 +52,7 @@ export async function getShop(db: Db): Promise<Shop> {
     revision: row.revision,
     bulgeDecides: row.bulge_decides,
     mustClimb: row.must_climb,
+    figures,
     rules: {
       marginWet: row.margin_wet,
       marginTantalum: row.margin_tantalum,
@@ -66,7 +75,7 @@ const meterRow = z.object({
 });
 
 export async function listMeters(db: Db): Promise<MeterView[]> {
-  const { rows } = await db.query("select * from meter order by shows, name");
+  const { rows } = await db.query("select * from meter where retired_at is null order by shows, name");
   return rows.map((row) => {
     const { esr_at_hz, capacitance_at_hz, ...meter } = meterRow.parse(row);
     return { ...meter, esrAt: esr_at_hz, capacitanceAt: capacitance_at_hz ?? "dc" };
@@ -80,7 +89,7 @@ const resistorRow = z.object({
 });
 
 export async function listDrawer(db: Db): Promise<DrawerResistor[]> {
-  const { rows } = await db.query("select ohms, rated_w, limit_v from drawer_resistor order by ohms, rated_w");
+  const { rows } = await db.query("select ohms, rated_w, limit_v from drawer_resistor where retired_at is null order by ohms, rated_w");
   return rows.map((row) => {
     const r = resistorRow.parse(row);
     return { value: r.ohms, rated: r.rated_w, limit: r.limit_v };
@@ -107,7 +116,7 @@ export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: n
     () => listTableChanges(db),
     () => listLearned(db),
   ]);
-  const { name, currency, touchLimit, bulgeDecides, mustClimb, revision } = shop;
+  const { name, currency, touchLimit, bulgeDecides, mustClimb, revision, figures } = shop;
   const counting = norms.filter((n) => !n.struck).map((n) => n.norm);
   return {
     revision,
@@ -122,6 +131,122 @@ export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: n
       shelf: counted(shelf),
       norms: counting,
       tracing: { changes: edits.map(({ cell, value }) => ({ cell, value })), learned },
+      figures,
     },
   };
+}
+
+const settingsRow = shopRow.extend({
+  value_policy: z.enum(VALUE_POLICIES),
+  tantalum_school: z.enum(TANTALUM_SCHOOLS),
+  scope_school: z.enum(SCOPES),
+  sides_school: z.enum(SIDES),
+  first_power_school: z.enum(FIRST_POWER),
+});
+
+/** What a shop sets once for all its jobs, and what new jobs begin with. */
+export async function getSettings(db: Db): Promise<ShopSettings> {
+  const { rows } = await db.query("select * from shop");
+  const r = settingsRow.parse(rows[0]);
+  return {
+    name: r.name,
+    currency: r.currency,
+    touchLimit: r.touch_limit_v,
+    marginWet: r.margin_wet,
+    marginTantalum: r.margin_tantalum,
+    marginFilm: r.margin_film,
+    highMains: r.high_mains,
+    targetYears: r.target_years,
+    hoursPerYear: r.hours_per_year,
+    ambient: r.ambient_c,
+    valuePolicy: r.value_policy,
+    tantalumSchool: r.tantalum_school,
+    scopeSchool: r.scope_school,
+    sidesSchool: r.sides_school,
+    firstPowerSchool: r.first_power_school,
+  };
+}
+
+export async function setSettings(db: Db, s: ShopSettings): Promise<void> {
+  await db.query(
+    `update shop set name = $1, currency = $2, touch_limit_v = $3, margin_wet = $4, margin_tantalum = $5, margin_film = $6, high_mains = $7,
+       target_years = $8, hours_per_year = $9, ambient_c = $10, value_policy = $11, tantalum_school = $12, scope_school = $13, sides_school = $14,
+       first_power_school = $15`,
+    [
+      s.name,
+      s.currency,
+      s.touchLimit,
+      s.marginWet,
+      s.marginTantalum,
+      s.marginFilm,
+      s.highMains,
+      s.targetYears,
+      s.hoursPerYear,
+      s.ambient,
+      s.valuePolicy,
+      s.tantalumSchool,
+      s.scopeSchool,
+      s.sidesSchool,
+      s.firstPowerSchool,
+    ],
+  );
+}
+
+const meterFull = meterRow.extend({ end_ohms: z.number().nullable(), lead_ohms: z.number().nullable(), checked_on: z.string().nullable() });
+
+/** Meters in use with all that is written down of them. */
+export async function listMeterRows(db: Db): Promise<MeterPost[]> {
+  const { rows } = await db.query("select *, checked_on::text from meter where retired_at is null order by shows, name");
+  return rows.map((row) => {
+    const m = meterFull.parse(row);
+    return {
+      id: m.id,
+      name: m.name,
+      word: m.word,
+      shows: m.shows,
+      esrAt: m.esr_at_hz,
+      capacitanceAt: m.capacitance_at_hz,
+      endOhms: m.end_ohms,
+      leadOhms: m.lead_ohms,
+      checkedOn: m.checked_on,
+    };
+  });
+}
+
+/** Writes a meter down, or over the one of that id. */
+export async function upsertMeter(db: Db, m: MeterPost): Promise<void> {
+  await db.query(
+    `insert into meter (id, name, word, shows, esr_at_hz, capacitance_at_hz, end_ohms, lead_ohms, checked_on) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+     on conflict (id) do update set (name, word, shows, esr_at_hz, capacitance_at_hz, end_ohms, lead_ohms, checked_on, retired_at) = ($2, $3, $4, $5, $6, $7, $8, $9, null)`,
+    [m.id, m.name, m.word, m.shows, m.esrAt, m.capacitanceAt, m.endOhms, m.leadOhms, m.checkedOn],
+  );
+}
+
+/** Readings of a meter stay; it is only no longer offered. @returns whether there was one */
+export async function retireMeter(db: Db, id: string): Promise<boolean> {
+  const { rowCount } = await db.query("update meter set retired_at = clock_timestamp() where id = $1 and retired_at is null", [id]);
+  return rowCount === 1;
+}
+
+export async function listDrawerRows(db: Db): Promise<DrawerRow[]> {
+  const { rows } = await db.query("select id, ohms, rated_w, limit_v from drawer_resistor where retired_at is null order by ohms, rated_w");
+  return rows.map((row) => {
+    const r = resistorRow.extend({ id: z.number() }).parse(row);
+    return { id: r.id, ohms: r.ohms, rated: r.rated_w, limit: r.limit_v };
+  });
+}
+
+export async function insertResistor(db: Db, r: Omit<DrawerRow, "id">): Promise<void> {
+  await db.query(
+    `insert into drawer_resistor (ohms, rated_w, limit_v) values ($1, $2, $3)
+     on conflict (ohms, rated_w) do update set limit_v = $3, retired_at = null`,
+    [r.ohms, r.rated, r.limit],
+  );
+}
+
+export async function retireResistor(db: Db, id: number): Promise<boolean> {
+  const { rowCount } = await db.query("update drawer_resistor set retired_at = clock_timestamp() where id = $1 and retired_at is null", [
+    id,
+  ]);
+  return rowCount === 1;
 }

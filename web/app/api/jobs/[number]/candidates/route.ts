@@ -1,6 +1,6 @@
 import { designator } from "../../../../../schemas/records";
 import { pool } from "../../../../../server/db";
-import { loadCandidates } from "../../../../../server/decide";
+import { loadCandidates } from "../../../../../server/candidates";
 import { refuseMissing } from "../../../../../server/refusal";
 import { respondRead } from "../../../../../server/respond";
 import { routeNumber } from "../../../../../server/routeNumber";

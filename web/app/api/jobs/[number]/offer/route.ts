@@ -1,5 +1,5 @@
 import { pool } from "../../../../../server/db";
-import { loadOffer } from "../../../../../server/decide";
+import { loadOffer } from "../../../../../server/offer";
 import { respondRead } from "../../../../../server/respond";
 import { routeNumber } from "../../../../../server/routeNumber";
 

@@ -1,0 +1,68 @@
+import { filtersSupply, isPolarised, isWetAluminium } from "../../part";
+import type { CataloguePart } from "../catalogue";
+import type { PositionNeeds } from "../needs";
+import type { Asked } from "./asked";
+import { mainsClass } from "./kinds";
+import { loadNotes } from "./load";
+import { EDGE, type FitNote } from "./rule";
+import { sizeNotes } from "./size";
+
+/** From here up a larger part is said to be larger. */
+const LARGER = 0.3;
+
+/** What to mind when fitting it. */
+export function fitNotes(part: CataloguePart, asked: Asked): FitNote[] {
+  const { needs, shop } = asked;
+  return [
+    ...sizeNotes(part, needs),
+    ...voltsNotes(part, asked),
+    ...kindNotes(part, needs),
+    ...valueNotes(part, asked),
+    ...loadNotes(part, needs, shop),
+    ...supplyNotes(part, needs),
+  ];
+}
+
+function voltsNotes(part: CataloguePart, { needs, volts }: Asked): FitNote[] {
+  if (mainsClass(needs) !== null) return [];
+  const notes: FitNote[] = [];
+  if (needs.working === null && filtersSupply(needs.role)) notes.push({ code: "workingUnknown" });
+  if (needs.working === null && needs.rated === null && volts[part.technology].from === "computed") notes.push({ code: "unmarked" });
+  if (needs.working !== null && needs.rated !== null && part.rated < needs.rated)
+    notes.push({ code: "lessThanOriginalVolts", original: needs.rated });
+  if (part.technology === "tantalum" && needs.working === null && (needs.rated === null || part.rated < 1.5 * needs.rated))
+    notes.push({ code: "tantalumHeadroom" });
+  if (isPolarised(part.technology) && (needs.plusToGround || (needs.working !== null && needs.working < 0)))
+    notes.push({ code: "plusToGround" });
+  return notes;
+}
+
+function kindNotes(part: CataloguePart, needs: PositionNeeds): FitNote[] {
+  const notes: FitNote[] = [];
+  const wasWet = isWetAluminium(needs.technology);
+  if (part.technology === "film" && wasWet) notes.push({ code: "filmForElectrolytic" });
+  if (part.technology === "film" && wasWet && needs.role === "crossover") notes.push({ code: "seriesResistor" });
+  if (part.technology === "bipolar" && isPolarised(needs.technology)) notes.push({ code: "bipolarForPolarised" });
+  if (needs.technology === "tantalum" && isWetAluminium(part.technology)) notes.push({ code: "electrolyticForTantalum" });
+  return notes;
+}
+
+function valueNotes(part: CataloguePart, { needs, old }: Asked): FitNote[] {
+  const notes: FitNote[] = [];
+  const change = part.nominal / needs.nominal - 1;
+  if (old) notes.push({ code: "oldValue", change });
+  if (change > LARGER && (needs.role === "coupling" || needs.role === "bypass")) notes.push({ code: "thump" });
+  if (change > LARGER && filtersSupply(needs.role) && needs.role !== "digitalRail") notes.push({ code: "inrush" });
+  if (needs.behindValve && needs.largest === null && change > EDGE) notes.push({ code: "valveUnknown" });
+  return notes;
+}
+
+function supplyNotes(part: CataloguePart, needs: PositionNeeds): FitNote[] {
+  const notes: FitNote[] = [];
+  const pair = 1 + (needs.twins?.length ?? 0);
+  if (part.stock === 0) notes.push({ code: "notInStock" });
+  else if (part.stock !== null && part.stock < pair) notes.push({ code: "stockOfPair", needed: pair });
+  if (needs.twins && needs.twins.length > 0) notes.push({ code: "otherLot", twins: needs.twins });
+  if (part.priceCents === null) notes.push({ code: "priceUnknown" });
+  return notes;
+}

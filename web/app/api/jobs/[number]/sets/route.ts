@@ -1,0 +1,15 @@
+import { designator } from "../../../../../schemas/records";
+import { loadSets } from "../../../../../server/candidates";
+import { pool } from "../../../../../server/db";
+import { refuseMissing } from "../../../../../server/refusal";
+import { respondRead } from "../../../../../server/respond";
+import { routeNumber } from "../../../../../server/routeNumber";
+
+export async function GET(request: Request, { params }: RouteContext<"/api/jobs/[number]/sets">) {
+  const { number } = await params;
+  return respondRead(async () => {
+    const position = designator.safeParse(new URL(request.url).searchParams.get("position"));
+    if (!position.success) throw refuseMissing();
+    return loadSets(pool(), routeNumber(number), position.data);
+  });
+}

@@ -1,0 +1,16 @@
+import { stockPost } from "../../../../schemas/shop";
+import { pool, transaction } from "../../../../server/db";
+import { keepStock } from "../../../../server/keepStock";
+import { loadOrderView } from "../../../../server/orders";
+import { respond, respondRead } from "../../../../server/respond";
+
+export async function GET() {
+  return respondRead(() => loadOrderView(pool()));
+}
+
+export async function POST(request: Request) {
+  return respond(request, stockPost, async (post) => {
+    await transaction((db) => keepStock(db, post));
+    return loadOrderView(pool());
+  });
+}

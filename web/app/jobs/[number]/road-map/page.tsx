@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { RoadMapSheet } from "../../../../components/choose/RoadMapSheet";
+
+export const metadata: Metadata = { title: "Road map" };
+
+export default function RoadMapPage() {
+  return <RoadMapSheet />;
+}

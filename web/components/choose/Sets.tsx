@@ -1,0 +1,78 @@
+"use client";
+
+import type { PartSet } from "@mirvek/core/choose";
+import { Button, Spin } from "antd";
+import { useEffect, useState } from "react";
+import type { PositionView } from "../../schemas/jobView";
+import { setText } from "../../wording/choose";
+import { list, money, shown, signedPercent } from "../../wording/quantity";
+import { issueText } from "../../wording/requestIssue";
+import { useJob } from "../job/JobProvider";
+import { read } from "../shared/request";
+import { SetDrawing } from "./SetDrawing";
+import styles from "./Choose.module.css";
+
+interface Found {
+  sets: PartSet[];
+  values: { values: number[]; change: number }[];
+}
+interface Props {
+  position: PositionView;
+  onTake: (set: PartSet) => void;
+}
+
+/** Where no single part fits: sets of several, drawn, with what they are together. */
+export function Sets({ position, onTake }: Props) {
+  const { view } = useJob();
+  const [found, setFound] = useState<Found | null>(null);
+  const [wrong, setWrong] = useState("");
+  useEffect(() => {
+    let gone = false;
+    void read<Found>(`/api/jobs/${view.job.number}/sets?position=${position.designator}`).then((answer) => {
+      if (gone) return;
+      if (answer.ok) setFound(answer.value);
+      else setWrong(issueText(answer.issue));
+    });
+    return () => {
+      gone = true;
+    };
+  }, [view.job.number, position.designator]);
+  if (wrong) return <p className="state-failed">{wrong}</p>;
+  if (!found) return <Spin aria-label="Trying sets" />;
+  return (
+    <section aria-label="Several in place of one" className={styles.sets}>
+      <h3>Several in place of one</h3>
+      {found.sets.length === 0 && <p>No set of two or three from the catalogue keeps the rules of this place.</p>}
+      <ul>
+        {found.sets.map((s) => (
+          <li key={`${s.arrangement} ${s.parts.map((p) => p.id).join(" ")}`}>
+            <SetDrawing set={s} />
+            <div>
+              <b>{setText(s)}</b>
+              <br />
+              <span className="mono">{s.parts.map((p) => p.code).join(s.arrangement === "parallel" ? " ∥ " : " – ")}</span>{" "}
+              <span className="muted">{s.cents === null ? "price not known" : money(s.cents, view.shop.currency)}</span>
+              {s.balance && (
+                <span className={styles.changes}>
+                  Across each {shown(s.balance.ohms, "Ω", 2)}, {s.balance.rated} W or more (at most {shown(s.balance.most, "Ω", 3)};{" "}
+                  {shown(s.balance.heat, "W", 2)} of heat): they share the volts.
+                </span>
+              )}
+              {s.arrangement === "backToBack" && <span className={styles.changes}>Minus to minus; each bears all the volts one way.</span>}
+              {s.rippleLow && <span className="state-worn"> Mind: rated for less ripple than flows.</span>}
+            </div>
+            <Button size="small" onClick={() => onTake(s)} aria-label={`Take ${s.parts.map((p) => p.code).join(" and ")}`}>
+              Take
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {found.values.length > 0 && (
+        <p className="muted">
+          By preferred values (IEC 60063):{" "}
+          {list(found.values.map((v) => `${v.values.map((f) => shown(f, "F", 3)).join(" + ")} (${signedPercent(v.change)})`))}.
+        </p>
+      )}
+    </section>
+  );
+}
