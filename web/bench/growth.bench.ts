@@ -110,6 +110,7 @@ async function measure(
         }),
       ),
     ],
+    ["sets", await timed((i) => request.get(`/api/jobs/${job(i)}/sets?position=${designator(i)}`))],
     ["ranking", await timed((i) => request.get(`/api/jobs/${job(i)}/candidates?position=${designator(i)}`))],
   ] as const;
   for (const [what, figures] of rows) console.log(`${name}: ${what}: ${figures}`);
@@ -139,6 +140,30 @@ test("server time as the shop grows", async ({ request, baseURL }) => {
   }
 });
 
+/** Rows of a file that somebody waits for. */
+const FILE_ROWS = 100_000;
+
+test("a supplier's file of a hundred thousand rows", async ({ page }) => {
+  test.setTimeout(600_000);
+  const row = (i: number) => `BIG-${i};Bighouse;Elko;${(i % 90) / 10 + 1} µF;63;8x11,5;0,${10 + (i % 80)};${i % 500}`;
+  const text = ["Order code;Series;Kind;Value;Volts;D x L;Price;Stock", ...Array.from({ length: FILE_ROWS }, (_, i) => row(i))].join(
+    "\r\n",
+  );
+  await page.goto("/shop/catalogue");
+  await page
+    .getByLabel("Supplier's file", { exact: true })
+    .setInputFiles({ name: "big.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  await page.getByLabel("Supplier", { exact: true }).fill("Big House");
+  const began = performance.now();
+  await page.getByRole("button", { name: "Read every row" }).click();
+  await page.getByRole("heading", { name: `${FILE_ROWS} of ${FILE_ROWS} rows can be taken` }).waitFor({ timeout: 300_000 });
+  const read = performance.now();
+  await page.getByRole("button", { name: `Take ${FILE_ROWS} parts in` }).click();
+  await expect(page.getByTestId("importSaid")).toContainText(`Taken: ${FILE_ROWS} new`, { timeout: 300_000 });
+  const taken = performance.now();
+  console.log(`${FILE_ROWS} rows: read in ${((read - began) / 1000).toFixed(1)} s, taken in ${((taken - read) / 1000).toFixed(1)} s`);
+});
+
 const kilobytes = (bytes: number) => (bytes / 1024).toFixed(0);
 
 test("JavaScript on the wire, screen by screen", async ({ context }) => {
@@ -146,7 +171,7 @@ test("JavaScript on the wire, screen by screen", async ({ context }) => {
   for (const screen of [
     "/",
     "/jobs/new",
-    "/shop",
+    ...["", "/settings", "/choosing", "/catalogue", "/order"].map((s) => `/shop${s}`),
     ...["take-in", "make-safe", "look", "trace", "measure", "explain", "choose", "hand-back", "ledger"].map((s) => `/jobs/406/${s}`),
   ]) {
     // a page of its own: what the one before still fetches is not counted here

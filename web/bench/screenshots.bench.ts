@@ -14,6 +14,22 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await page.goto("/shop");
   await expect(page.getByRole("heading", { name: /Reference shelf/ })).toBeVisible();
   await shoot(page, "shop");
+  await page.goto("/shop/order");
+  await expect(page.getByRole("table", { name: "Order" })).toBeVisible();
+  await shoot(page, "order");
+  await page.goto("/shop/catalogue");
+  const list = [
+    "Artikelnummer;Serie;Typ;Kapazität µF;Spannung;D x L;Preis;Lager",
+    "TWL-1;Tinwhistle;Elko radial;4,7;63;5x11;0,12;40",
+    "TWL-2;Tinwhistle;Elko;viel;63;8x11,5;0,18;12",
+    "TWL-3;Tinwhistle;Elko bipolar;10;50;8x11,5;0,31;7",
+  ];
+  await page
+    .getByLabel("Supplier's file", { exact: true })
+    .setInputFiles({ name: "tinwhistle.csv", mimeType: "text/csv", buffer: Buffer.from(list.join("\r\n")) });
+  await page.getByLabel("Supplier", { exact: true }).fill("Tinwhistle House");
+  await expect(page.getByRole("table", { name: "First rows as they are read" })).toBeVisible();
+  await shoot(page, "catalogue");
   await page.goto("/shop/tracing");
   await shoot(page, "tracing-table");
   await page.goto("/jobs/new");
@@ -65,7 +81,6 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await line.press("Escape");
   await page.keyboard.press("?");
   await expect(page.getByTestId("marks")).toBeVisible();
-  await shoot(page, "keys");
   await page.getByTestId("marks").screenshot({ path: `${folder}/marks.png` });
   await context.addCookies([{ name: "mirvek-theme", value: "night", url: baseURL! }]);
   await page.goto("/jobs/403/measure");

@@ -2,7 +2,16 @@ import { expect, test } from "@playwright/test";
 import { expectAccessible, line, watchConsole } from "./helpers";
 
 const STATIONS = ["take-in", "make-safe", "sound", "measure", "explain", "choose", "hand-back"];
-const SCREENS = ["/", "/shop", "/sound", "/jobs/new", ...STATIONS.map((s) => `/jobs/406/${s}`), "/jobs/404/make-safe"];
+const SHOP = ["/shop", "/shop/settings", "/shop/choosing", "/shop/catalogue", "/shop/order"];
+const SCREENS = [
+  "/",
+  ...SHOP,
+  "/jobs/403/road-map",
+  "/sound",
+  "/jobs/new",
+  ...STATIONS.map((s) => `/jobs/406/${s}`),
+  "/jobs/404/make-safe",
+];
 
 for (const theme of ["day", "night"])
   test.describe(`by ${theme}`, () => {

@@ -63,10 +63,10 @@ test("the order over all open jobs comes as CSV with spares", async ({ request }
   const response = await request.get("/api/order.csv");
   expect(response.headers()["content-type"]).toContain("text/csv");
   const lines = (await response.text()).trim().split("\r\n");
-  expect(lines[0]).toMatch(/^code,series,description,needed,spares,order/);
+  expect(lines[0]).toMatch(/^supplier,code,series,description,needed,spares,in the drawer,on its way,order/);
   const reservoirs = lines.find((l) => l.includes("0406 C1"))!;
   expect(reservoirs).toContain("0406 C2");
-  expect(reservoirs).toMatch(/mm",2,1,3,/);
+  expect(reservoirs).toMatch(/mm",2,1,0,0,3,/);
   expect((await request.get("/api/jobs/9999/order.csv")).status()).toBe(404);
 });
 

@@ -107,10 +107,10 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await expect(page.getByRole("heading", { name: /C11 decoupler/ })).toBeVisible();
   await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
   await page.keyboard.press("a");
-  await expect(page.getByText(/chosen\./)).toBeVisible();
+  await expect(page.getByText(/chosen, not fitted yet\./)).toBeVisible();
   await expect(page.getByRole("navigation", { name: "Positions to decide" })).toContainText("C111");
   const csv = await page.request.get(page.url().replace("/jobs/", "/api/jobs/").replace("/choose", "/order.csv"));
-  expect(await csv.text()).toMatch(/code,series,description,needed,spares,order[\s\S]*100 µF[\s\S]*C11, \d{4} C111/);
+  expect(await csv.text()).toMatch(/supplier,code,series,description,needed,spares,[\s\S]*100 µF[\s\S]*C11, \d{4} C111/);
 
   // fit, and prove by ear
   await expect(act).toContainText("Fit C11 and say so");
@@ -165,9 +165,9 @@ test("a part against the rules needs a reason, leaving one in too", async ({ pag
   await page.getByLabel(/Reason/).fill("Owner brought it along");
   await page.getByRole("button", { name: "Record" }).click();
   await positions.getByRole("button", { name: /C41/ }).click();
-  await expect(page.getByText(/chosen: Owner brought it along/)).toBeVisible();
+  await expect(page.getByText(/chosen, not fitted yet: Owner brought it along/)).toBeVisible();
   await page.getByRole("button", { name: "Take back" }).click();
-  await expect(page.getByText(/chosen: Owner brought it along/)).toBeHidden();
+  await expect(page.getByText(/chosen, not fitted yet: Owner brought it along/)).toBeHidden();
   await page.getByRole("button", { name: "Leave it in, with a reason" }).click();
   await page.getByLabel(/Reason/).fill("Reads inside the limits of the drawing");
   await page.getByRole("button", { name: "Record" }).click();

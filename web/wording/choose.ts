@@ -119,6 +119,11 @@ export function changesText({ figures }: PlaceChanges): string[] {
   ];
   return told;
 }
+/** What the circuit does with the original as good as new, by its first figure. */
+export function asMadeText({ figures }: PlaceChanges): string {
+  const [first] = figures;
+  return first ? `${figureName(first)} ${figureText(first.was, first.unit)} as it was made` : "";
+}
 const noteText = (at: string | undefined): string => (at === undefined ? "" : /k$/.test(at) ? `${at.slice(0, -1)} kHz` : `${at} Hz`);
 const signedDb = (dB: number): string => `${dB < 0 ? "−" : "+"}${Math.abs(dB).toFixed(1)}`;
 const LEAST_DB = 0.05;
@@ -135,10 +140,10 @@ export const arrangementName: Readonly<Record<Arrangement, string>> = {
 };
 /** A set in one line: its parts, what they are together, what goes with them. */
 export function setText(set: PartSet): string {
-  const parts = set.parts.map((p) => shown(p.nominal, "F", 3));
+  const parts = set.parts.map((p) => shown(p.nominal, "F"));
   const joined = set.arrangement === "parallel" ? parts.join(" + ") : `2 × ${parts[0]}`;
   const tolerance = `−${Math.round(set.tolerance.minus * 100)}/+${Math.round(set.tolerance.plus * 100)} %`;
-  return `${joined} ${arrangementName[set.arrangement]}: ${shown(set.nominal, "F", 3)} (${signedPercent(set.change)}, ${tolerance}), ${voltsText(set.rated)}`;
+  return `${joined} ${arrangementName[set.arrangement]}: ${shown(Number(set.nominal.toPrecision(3)), "F")} (${signedPercent(set.change)}, ${tolerance}), ${voltsText(set.rated)}`;
 }
 
 const mindTexts: Texts<OrderMind> = {

@@ -64,9 +64,11 @@ function lastRowEnd(text: string): number {
   return end;
 }
 
-/** The sign between cells: the one that cuts the first lines into most cells, evenly. */
+const SIGNS = [";", "\t", ",", "|"] as const;
+/** The sign between cells: the one that cuts the headings into most; in the rows below commas may be decimals. */
 function delimiterOf(text: string): string {
-  return Papa.parse(text, { preview: 20, delimitersToGuess: [";", "\t", ",", "|"] }).meta.delimiter || ",";
+  const cells = (delimiter: string) => (Papa.parse<string[]>(text, { delimiter, preview: 1 }).data[0] ?? []).length;
+  return SIGNS.reduce<string>((best, sign) => (cells(sign) > cells(best) ? sign : best), SIGNS[0]);
 }
 
 const isBinary = (text: string): boolean => text.includes("\u0000");

@@ -10,7 +10,7 @@ import { farads } from "../units";
 import { changesAt, cornerOf, levelAt, newPartState, type PlaceChanges } from "./changes";
 import { hearAt } from "./hear";
 
-const measured = (p: CapacitorPart): MeasuredPart => ({ part: p, folded: fold([]), verdict: "unmeasured" });
+const measured = (p: CapacitorPart): MeasuredPart => ({ part: p, folded: fold([], true), verdict: "unmeasured" });
 const unit = (role: CapacitorPart["role"], over: Partial<Unit> = {}): Unit => ({
   unitKind: "receiver",
   supplyKind: "linear",

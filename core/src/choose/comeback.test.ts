@@ -13,10 +13,10 @@ const at = (designator: string, over: Partial<LeftPosition> = {}): LeftPosition 
 });
 
 describe("how likely a unit is to come back", () => {
-  test("by hand: one unmeasured part like the bad one at 0.12 a year, one new one, two years", () => {
+  test("by hand: one unmeasured part like the bad one at 0.08 a year, one new one, two years", () => {
     const unit = [at("C1", { bad: true }), at("C2", { measured: false })];
     const { expected, low, high } = comeback(unit, new Set(["C1"]));
-    const exponent = 2 * (0.12 + 0.001) + 0.002;
+    const exponent = 2 * (0.08 + 0.001) + 0.002;
     expect(expected).toBeCloseTo(1 - Math.exp(-exponent), 12);
     expect(low).toBeCloseTo(1 - Math.exp(-exponent / 2), 12);
     expect(high).toBeCloseTo(1 - Math.exp(-exponent * 2), 12);
@@ -34,7 +34,7 @@ describe("how likely a unit is to come back", () => {
   test("a shop's own rates count where it has them", () => {
     const unit = [at("C1", { measured: false })];
     expect(underFigures({ "come.other": 0.5 }, () => comeback(unit, new Set()).expected)).toBeCloseTo(1 - Math.exp(-1), 12);
-    expect(comeback(unit, new Set()).expected).toBeCloseTo(1 - Math.exp(-0.03), 12);
+    expect(comeback(unit, new Set()).expected).toBeCloseTo(1 - Math.exp(-0.016), 12);
   });
 });
 

@@ -110,7 +110,8 @@ export function rankParts(parts: readonly CataloguePart[], needs: PositionNeeds,
 export const assessPart = (part: CataloguePart, needs: PositionNeeds, context: RankingContext): Assessment =>
   assess(part, asked(needs, context.schools, context.shop), context);
 
-function assess(part: CataloguePart, of: Asked, context: RankingContext): Assessment {
+/** The same where what the place asks has been worked out. */
+export function assess(part: CataloguePart, of: Asked, context: RankingContext): Assessment {
   const { needs, shop } = of;
   const broken = refusals(part, of);
   const notes = fitNotes(part, of);

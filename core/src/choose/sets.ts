@@ -3,7 +3,7 @@ import { isPolarised, nearestPreferred, preferredAround, type ESeries, type Tech
 import { farads, ohms, volts, watts, type Farads, type Ohms, type Volts, type Watts } from "../units";
 import type { CataloguePart } from "./catalogue";
 import type { PositionNeeds } from "./needs";
-import { assessPart, type Assessment, type RankingContext } from "./rank";
+import { assess, type Assessment, type RankingContext } from "./rank";
 import { asked, rippleAllowed, type Asked } from "./rules";
 
 export const ARRANGEMENTS = ["parallel", "series", "backToBack"] as const;
@@ -118,13 +118,25 @@ interface Member {
 const ONE_MORE = 8;
 const costOf = (a: Assessment): number => ONE_MORE - a.score;
 
+/** What the place would ask of a part if it were marked with that part's own value: only its kind, grade, size and price then count. Remembered by value and volts. */
+function ownPlaces({ needs, schools, shop }: Asked, over: (part: CataloguePart) => Partial<PositionNeeds>): (part: CataloguePart) => Asked {
+  const known = new Map<string, Asked>();
+  return (part) => {
+    const different = over(part);
+    const key = `${part.nominal} ${different.rated ?? ""}`;
+    let place = known.get(key);
+    if (!place) known.set(key, (place = asked({ ...needs, ...different, nominal: part.nominal }, schools, shop)));
+    return place;
+  };
+}
+
 /** The best part of each value among those that keep the rules of the place but for what the whole must keep. */
 function membersOf(parts: readonly CataloguePart[], of: Asked, context: RankingContext): Member[] {
+  const asOwn = ownPlaces(of, () => ({}));
   const best = new Map<number, Member>();
   for (const part of parts) {
     if (part.nominal > of.needs.nominal * (1 + of.window.high)) continue;
-    // held against its own value, so that only its kind, grade, size and price count
-    const a = assessPart(part, { ...of.needs, nominal: part.nominal }, context);
+    const a = assess(part, asOwn(part), context);
     if (a.refusals.some((r) => !OF_THE_WHOLE.has(r.code))) continue;
     const key = Number(part.nominal.toPrecision(6));
     const cost = costOf(a);
@@ -195,6 +207,7 @@ function parallelOf(parts: readonly CataloguePart[], { needs }: Pick<Asked, "nee
 /** Two equal parts in series where no single one bears the volts. Each bears its worst share of them. */
 function seriesPairs(parts: readonly CataloguePart[], of: Asked, context: RankingContext, most: number): PartSet[] {
   const { needs } = of;
+  const asOwn = ownPlaces(of, (part) => ({ rated: part.rated, working: null, computed: null }));
   const found: { set: PartSet; cost: number }[] = [];
   for (const part of parts) {
     const change = part.nominal / 2 / needs.nominal - 1;
@@ -204,7 +217,7 @@ function seriesPairs(parts: readonly CataloguePart[], of: Asked, context: Rankin
     const rated = part.rated / worstShare(off);
     // a single part that bears it is better than two
     if (part.rated >= needed || rated < needed * (1 - EDGE)) continue;
-    const a = assessPart(part, { ...needs, nominal: part.nominal, rated: volts(part.rated), working: null, computed: null }, context);
+    const a = assess(part, asOwn(part), context);
     if (a.refusals.some((r) => !OF_THE_WHOLE.has(r.code))) continue;
     const across = needs.working === null ? (needs.rated ?? needed) : Math.abs(needs.working) * (1 + of.shop.highMains);
     const carriesDc = isPolarised(part.technology);
@@ -227,11 +240,12 @@ function seriesPairs(parts: readonly CataloguePart[], of: Asked, context: Rankin
 function backToBack(parts: readonly CataloguePart[], of: Asked, context: RankingContext, most: number): PartSet[] {
   const { needs } = of;
   if (needs.technology !== "bipolar") return [];
+  const asOwn = ownPlaces(of, () => ({ technology: "aluminium" }));
   const found: { set: PartSet; cost: number }[] = [];
   for (const part of parts) {
     const change = part.nominal / 2 / needs.nominal - 1;
     if (part.technology !== "aluminium" || change < of.window.low - EDGE || change > of.window.high + EDGE) continue;
-    const a = assessPart(part, { ...needs, technology: "aluminium", nominal: part.nominal }, context);
+    const a = assess(part, asOwn(part), context);
     if (a.refusals.some((r) => !OF_THE_WHOLE.has(r.code))) continue;
     const pair = [part, part];
     const set = setOf("backToBack", pair, needs, false);

@@ -7,7 +7,7 @@ import { useEffect, useState } from "react";
 import type { RequestIssue } from "../../schemas/issues";
 import type { CandidatesView, PositionView } from "../../schemas/jobView";
 import { scenarioName } from "../../wording/circuit";
-import { arrangementName, neededText } from "../../wording/choose";
+import { arrangementName, asMadeText, neededText } from "../../wording/choose";
 import { list, shown, signedPercent } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
 import { useJob } from "../job/JobProvider";
@@ -22,6 +22,9 @@ const DecisionDialog = dynamic(() => import("./DecisionDialog").then((m) => m.De
 const Sets = dynamic(() => import("./Sets").then((m) => m.Sets), { ssr: false });
 const ByHand = dynamic(() => import("./ByHand").then((m) => m.ByHand), { ssr: false });
 const HearIt = dynamic(() => import("./HearIt").then((m) => m.HearIt), { ssr: false });
+
+/** Circuits whose work an ear can hear. */
+const HEARD: ReadonlySet<string> = new Set(["coupling", "crossover", "supply"]);
 
 type Decision = "replace" | "temporary" | "leave" | "withdrawn";
 
@@ -108,6 +111,7 @@ export function Candidates({ position, onDecided }: Props) {
         {found.old ? ", as no series carries it any more" : ""}. {found.plusToGround && <b>The plus goes to ground. </b>}
         {found.computed &&
           `By the ${scenarioName[found.computed.scenario].toLowerCase()} it bears ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? ` and ${shown(found.computed.ripple, "A", 2)} of ripple at ${shown(found.computed.hertz, "Hz", 2)}` : ""}. `}
+        {best && found.changes[best.part.id] && `${asMadeText(found.changes[best.part.id]!)}. `}
         {!isChosen && best && (
           <>
             <kbd>a</kbd> takes the first.
@@ -159,7 +163,7 @@ export function Candidates({ position, onDecided }: Props) {
         <Button size="small" aria-expanded={more === "hand"} onClick={() => toggle("hand")}>
           Write one down <kbd>w</kbd>
         </Button>
-        {best && found.changes[best.part.id] && (
+        {best && HEARD.has(found.changes[best.part.id]?.scenario ?? "") && (
           <Button size="small" aria-expanded={more === "hear"} onClick={() => toggle("hear")}>
             Hear it <kbd>v</kbd>
           </Button>

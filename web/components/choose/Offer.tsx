@@ -56,7 +56,7 @@ export function Offer() {
               <th className="n">Cost of parts</th>
               <th className="n">At the bench</th>
               <th>Never measured and staying</th>
-              <th className="n">Comes back within two years</th>
+              <th className="n">Back in two years</th>
               <th>
                 <span className="sr-only">Agree</span>
               </th>
@@ -118,6 +118,4 @@ export function Offer() {
 }
 
 const historyText = ({ jobs, own }: OfferView["history"][Scope]): string =>
-  own === null
-    ? `own history: ${jobs} closed, too few to say`
-    : `own: ${own.back} of ${own.jobs}, ${percent(own.low)} to ${percent(own.high)}`;
+  own === null ? `own: ${jobs} closed, too few to say` : `own: ${own.back} of ${own.jobs}, ${percent(own.low)} to ${percent(own.high)}`;

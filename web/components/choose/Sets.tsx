@@ -67,10 +67,15 @@ export function Sets({ position, onTake }: Props) {
           </li>
         ))}
       </ul>
-      {found.values.length > 0 && (
+      {(found.values[0]?.values.length ?? 0) > 1 && (
         <p className="muted">
           By preferred values (IEC 60063):{" "}
-          {list(found.values.map((v) => `${v.values.map((f) => shown(f, "F", 3)).join(" + ")} (${signedPercent(v.change)})`))}.
+          {list(
+            found.values.map(
+              (v) => `${v.values.map((f) => shown(Number(f.toPrecision(3)), "F")).join(" + ")} (${signedPercent(v.change)})`,
+            ),
+          )}
+          .
         </p>
       )}
     </section>

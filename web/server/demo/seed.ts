@@ -67,9 +67,9 @@ async function seedShop(db: Db): Promise<void> {
   await db.query("delete from meter");
   await db.query("delete from drawer_resistor");
   await db.query(
-    `insert into meter (id, name, word, shows, esr_at_hz, capacitance_at_hz) values
-       ('blue', 'Blue meter', 'blue', 'esr', 100000, 120), ('clip', 'Clip meter', 'clip', 'esr', 100000, null),
-       ('bridge', 'Bench bridge', 'bridge', 'capacitance', 120, 120), ('pocket', 'Pocket multimeter', 'pocket', 'ohmmeter', 100000, null)`,
+    `insert into meter (id, name, word, shows, esr_at_hz, capacitance_at_hz, end_ohms, lead_ohms, checked_on) values
+       ('blue', 'Blue meter', 'blue', 'esr', 100000, 120, 99, 0.04, '2026-09-14'), ('clip', 'Clip meter', 'clip', 'esr', 100000, null, 99, 0.06, '2026-02-03'),
+       ('bridge', 'Bench bridge', 'bridge', 'capacitance', 120, 120, 100000, 0.01, '2026-05-20'), ('pocket', 'Pocket multimeter', 'pocket', 'ohmmeter', 100000, null, null, 0.2, null)`,
   );
   await db.query(
     `insert into drawer_resistor (ohms, rated_w, limit_v) values (47, 10, 500), (100, 5, 500), (150, 5, 500), (330, 10, 500), (1000, 10, 750),
