@@ -134,6 +134,8 @@ test("where nothing fits a set is made up, a part is written down, what it chang
 test("a coupling part is heard before and after, and asked for at the supplier's, who may be silent", async ({ page }) => {
   await page.goto("/jobs/406/choose");
   await place(page, "C21").click();
+  await page.getByRole("button", { name: /^Rules/ }).click();
+  await expect(page.getByRole("list", { name: /^Rules on/ }).first()).toContainText("nearValue The nearer the value");
   await page.getByRole("button", { name: /^Hear it/ }).click();
   await expect(page.getByTestId("heardSaid")).toContainText("both equally loud", { timeout: 60_000 });
   await page.getByRole("button", { name: "▶ with this part" }).click();
@@ -221,6 +223,13 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   await page.getByRole("button", { name: "Keep", exact: true }).click();
   await expect(page.getByText(/^Years a part should last does not go/)).toBeVisible();
   await page.getByLabel("Years a part should last").fill("12");
+  await page.getByLabel("How much to replace").selectOption("section");
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByRole("region", { name: "Margins and schools" })).toContainText("Kept.");
+  await page.goto("/jobs/new");
+  await expect(page.getByLabel("How much to replace")).toHaveValue("section");
+  await page.goto("/shop/settings");
+  await page.getByLabel("How much to replace").selectOption("provenBad");
   await page.getByRole("button", { name: "Keep", exact: true }).click();
   await expect(page.getByRole("region", { name: "Margins and schools" })).toContainText("Kept.");
   const meters = page.getByRole("region", { name: "Meters" });

@@ -102,9 +102,13 @@ const meritTexts: Texts<Merit> = {
 };
 
 const RULES: ReadonlyMap<string, string> = new Map(CHOOSING_RULES.map((r) => [r.id, r.says]));
-/** The rule behind a refusal, a note or a merit, by name and in one sentence. */
-export const ruleText = (id: ChoosingRuleId): string => `Rule ${id}: ${RULES.get(id) ?? ""}`;
-export const rulesText = (ids: readonly ChoosingRuleId[]): string => [...new Set(ids)].map(ruleText).join("\n");
+/** The rules behind refusals, notes and merits, each by name and in one sentence, each once. */
+export const rulesOf = (ids: readonly ChoosingRuleId[]): { id: ChoosingRuleId; says: string }[] =>
+  [...new Set(ids)].map((id) => ({ id, says: RULES.get(id) ?? "" }));
+export const rulesText = (ids: readonly ChoosingRuleId[]): string =>
+  rulesOf(ids)
+    .map(({ id, says }) => `${id}: ${says}`)
+    .join("\n");
 
 /** What a part changes in its circuit: figures that move by as much as anyone could hear or measure; levels together, as differences. */
 export function changesText({ figures }: PlaceChanges): string[] {

@@ -61,7 +61,7 @@ const HEADINGS: Readonly<Record<Column, RegExp>> = {
   code: /^(order|article|part|item|product|stock|catalog(ue)?|sku|bestell|artikel)?[ ._-]*(code|no|nr|number|num|nummer|sku|id)\.?$|^sku$|^article$/i,
   series: /series|serie|family|range name|type name/i,
   grade: /grade|purpose|application/i,
-  kind: /kind|technolog|dielectric|material|construction|^type$/i,
+  kind: /kind|technolog|dielectric|material|construction|^typ(e|)$|bauart/i,
   value: /capacit|^value|^c$|^wert|kapazit|^c \[?[µunp]f/i,
   tolerance: /toler/i,
   ac: /(volt|rated|^u|^v).*\bac\b|\bvac\b/i,

@@ -4,27 +4,14 @@ import { neededVolts, rankParts, USUAL_SHOP_RULES, type PositionNeeds } from "..
 import { inventedCatalogue } from "../simulate";
 import { leastInsulation, usualTanD } from "../part";
 import { parsePosition } from "../readout";
+import { needsOf } from "../testing/choosing";
 import { context, esr, part, reading, verdictOn } from "../testing/parts";
 import { amperes, farads, volts } from "../units";
 import { makePicture } from ".";
 import { SHOP, records, typed } from "../testing/jobs";
 
 const unknown = (c: number, over = {}) => part(c, 50, { rated: null, ...over });
-const needs = (over: Partial<PositionNeeds> = {}): PositionNeeds => ({
-  ...unknown(10),
-  temperature: null,
-  diameter: null,
-  height: null,
-  maxHeight: null,
-  maxDiameter: null,
-  pitch: null,
-  mounting: "radial",
-  working: null,
-  largest: null,
-  following: null,
-  originalEsr: null,
-  ...over,
-});
+const needs = (over: Partial<PositionNeeds> = {}) => needsOf(10, 50, { rated: null, ...over });
 
 describe("a capacitor whose volts nobody knows", () => {
   test("can be listed, and that they are missing is said", () => {

@@ -44,6 +44,7 @@ export function Candidates({ position, onDecided }: Props) {
   const [busy, setBusy] = useState(false);
   const twins = position.twins.flatMap((d) => view.positions.filter((p) => p.designator === d));
   const [withTwins, setWithTwins] = useState(view.job.sidesSchool === "everyChannel");
+  const [withRules, setWithRules] = useState(false);
   const [asked, setAsked] = useState<Asked | null>(null);
   const [more, setMore] = useState<"sets" | "hand" | "hear" | null>(null);
 
@@ -97,6 +98,7 @@ export function Candidates({ position, onDecided }: Props) {
     c: () => toggle("sets"),
     w: () => toggle("hand"),
     v: () => toggle("hear"),
+    y: () => setWithRules(!withRules),
   });
 
   if (issue) return <Alert type="error" title={issueText(issue)} />;
@@ -139,6 +141,7 @@ export function Candidates({ position, onDecided }: Props) {
           assessments={ranking.shortList}
           of={position}
           found={found}
+          withRules={withRules}
           act={(a, i) => (
             <Button
               size="small"
@@ -168,6 +171,9 @@ export function Candidates({ position, onDecided }: Props) {
             Hear it <kbd>v</kbd>
           </Button>
         )}
+        <Button size="small" aria-pressed={withRules} onClick={() => setWithRules(!withRules)}>
+          Rules <kbd>y</kbd>
+        </Button>
         <Button size="small" loading={busy} disabled={!best} onClick={() => void askStock()}>
           Ask stock and price
         </Button>
@@ -186,6 +192,7 @@ export function Candidates({ position, onDecided }: Props) {
           assessments={ranking.refused}
           of={position}
           found={found}
+          withRules={withRules}
           act={(a) => (
             <>
               <Button

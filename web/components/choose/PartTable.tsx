@@ -3,7 +3,7 @@
 import type { Assessment } from "@mirvek/core/choose";
 import { Fragment, type ReactNode } from "react";
 import type { CandidatesView, PositionView } from "../../schemas/jobView";
-import { changesText, meritSentence, notesText, rulesText, sharedMerits, sharedNotes } from "../../wording/choose";
+import { changesText, meritSentence, notesText, rulesOf, rulesText, sharedMerits, sharedNotes } from "../../wording/choose";
 import { ago, money, shown, signedPercent } from "../../wording/quantity";
 import { gradeName, mountingName, technologyName } from "../../wording/vocabulary";
 import { useJob, useNow } from "../job/JobProvider";
@@ -29,11 +29,13 @@ interface Props {
   assessments: readonly Assessment[];
   of: PositionView;
   found: CandidatesView;
+  /** whether every rule is written out */
+  withRules: boolean;
   act: (a: Assessment, i: number) => ReactNode;
 }
 
 /** Parts with why they stand where they stand, and what each changes in its circuit. */
-export function PartTable({ assessments, of, found, act }: Props) {
+export function PartTable({ assessments, of, found, withRules, act }: Props) {
   const { view } = useJob();
   const [saidOnce, minded] = [sharedMerits(assessments), sharedNotes(assessments)];
   return (
@@ -102,12 +104,26 @@ export function PartTable({ assessments, of, found, act }: Props) {
                 )}
                 {a.fit !== "refused" && <Notes assessment={a} saidOnce={minded} />}
                 <Changed of={a} found={found} />
+                {withRules && <Rules of={a} />}
               </td>
             </tr>
           </Fragment>
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** Every rule that speaks of a part, by its name. */
+function Rules({ of: a }: { of: Assessment }) {
+  return (
+    <ul className={styles.rules} aria-label={`Rules on ${a.part.code}`}>
+      {rulesOf([...a.refusals, ...a.notes, ...a.merits].map((r) => r.code)).map(({ id, says }) => (
+        <li key={id}>
+          <span className="mono">{id}</span> {says}
+        </li>
+      ))}
+    </ul>
   );
 }
 

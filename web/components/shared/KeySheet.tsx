@@ -63,6 +63,16 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     ],
   },
   {
+    name: "Choose",
+    keys: [
+      ["a", "take the first"],
+      ["c", "make it up from several"],
+      ["w", "write a part down"],
+      ["v", "hear it"],
+      ["y", "the rules"],
+    ],
+  },
+  {
     name: "Readout line",
     keys: [
       ["Enter", "keep it"],

@@ -11,7 +11,10 @@ import { FindingsBox } from "./FindingsBox";
 import { EMPTY_TAKE_IN, TakeInForm } from "./TakeInForm";
 import styles from "./NewJob.module.css";
 
-export function NewJob() {
+type Schools = Pick<TakeIn, "valuePolicy" | "tantalumSchool" | "scopeSchool" | "sidesSchool" | "firstPowerSchool">;
+
+/** @param schools what new jobs of this shop begin with */
+export function NewJob({ schools }: { schools: Schools }) {
   const router = useRouter();
   const message = useMessage();
   useKeys({ b: () => router.push("/") });
@@ -29,7 +32,7 @@ export function NewJob() {
         </Link>
       </p>
       <h1>Take in a unit</h1>
-      <TakeInForm findingsBox={FindingsBox} initial={EMPTY_TAKE_IN} saveLabel="Open the docket" onSave={save} />
+      <TakeInForm findingsBox={FindingsBox} initial={{ ...EMPTY_TAKE_IN, ...schools }} saveLabel="Open the docket" onSave={save} />
     </main>
   );
 }

@@ -1,8 +1,12 @@
 import type { Metadata } from "next";
 import { NewJob } from "../../../components/takeIn/NewJob";
+import { pool } from "../../../server/db";
+import { getSettings } from "../../../server/repositories/shop";
 
 export const metadata: Metadata = { title: "Take in a unit" };
+export const dynamic = "force-dynamic";
 
-export default function NewJobPage() {
-  return <NewJob />;
+export default async function NewJobPage() {
+  const { valuePolicy, tantalumSchool, scopeSchool, sidesSchool, firstPowerSchool } = await getSettings(pool());
+  return <NewJob schools={{ valuePolicy, tantalumSchool, scopeSchool, sidesSchool, firstPowerSchool }} />;
 }
