@@ -244,7 +244,7 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
 test("the road map of a channel says what lies against its neighbours, and prints", async ({ page }) => {
   await page.goto("/jobs/403/road-map");
   const sheet = page.getByRole("article", { name: "Road map" });
-  await expect(sheet).toContainText("Against their neighbours: C22 and C25.");
+  await expect(sheet).toContainText("Against their neighbours or their twins: C22 and C25.");
   await expect(sheet.getByRole("row", { name: /^C25/ })).toContainText("plus points down against its neighbours");
   await expect(sheet.getByRole("row", { name: /^C22/ })).toContainText("C42 the other way");
   await expect(sheet.getByRole("row", { name: /^C24/ })).toContainText("either way round");

@@ -46,7 +46,7 @@ export function RoadMapSheet() {
       {map.serves.length > 1 && <p>One sheet serves {list(map.serves)}: the same place in the others stands beside it.</p>}
       {reversed.length > 0 && (
         <p className={styles.warn}>
-          Against their neighbours: {list(reversed.map((r) => r.position.designator))}. Look twice before the iron is hot.
+          Against their neighbours or their twins: {list(reversed.map((r) => r.position.designator))}. Look twice before the iron is hot.
         </p>
       )}
       {map.sections.map(({ section, rows: parts }) => (
