@@ -158,15 +158,23 @@ async function writeParts(
 export const insertParts = (db: Db, parts: readonly PartDraft[], supplierId = 1) =>
   writeParts(db, supplierId, `select * from jsonb_to_recordset($2::jsonb) as r(${COLUMNS})`, [JSON.stringify(parts)]);
 
-/** All pieces of an import at once; of a code that is in it twice the later row counts. */
-export const insertImported = (db: Db, supplierId: number, importId: number) =>
-  writeParts(
-    db,
-    supplierId,
-    `select distinct on (r.code) r.* from import_piece p, rows from (jsonb_to_recordset(p.rows) as (${COLUMNS})) with ordinality as r
-     where p.import_id = $2 order by r.code, p.place desc, r.ordinality desc`,
-    [importId],
-  );
+/** All pieces of an import, one after the other: no statement is so long that the records give it up. Of a code that is in it twice the later row counts. */
+export async function insertImported(db: Db, supplierId: number, importId: number): Promise<{ added: number; changed: number }> {
+  const { rows } = await db.query("select place from import_piece where import_id = $1 order by place", [importId]);
+  let [added, changed] = [0, 0];
+  for (const { place } of rows.map((row) => z.object({ place: z.number() }).parse(row))) {
+    const put = await writeParts(
+      db,
+      supplierId,
+      `select distinct on (r.code) r.* from import_piece p, rows from (jsonb_to_recordset(p.rows) as (${COLUMNS})) with ordinality as r
+       where p.import_id = $2 and p.place = $3 order by r.code, r.ordinality desc`,
+      [importId, place],
+    );
+    added += put.added;
+    changed += put.changed;
+  }
+  return { added, changed };
+}
 
 /** Withdraws a supplier's parts that an import does not name, or, the other way round, those it names. @returns how many */
 export async function withdrawByImport(db: Db, supplierId: number, importId: number, named: boolean): Promise<number> {
