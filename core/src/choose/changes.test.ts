@@ -7,8 +7,12 @@ import type { CapacitorPart } from "../part";
 import type { MeasuredPart } from "../verdict";
 import type { ScenarioId, Settings, Unit } from "../scenarios";
 import { farads } from "../units";
-import { changesAt, cornerOf, levelAt, newPartState, type PlaceChanges } from "./changes";
+import { changesAt, newPartState, type PlaceChanges } from "./changes";
 import { hearAt } from "./hear";
+
+/** A first-order high pass, by hand: 1/(2πRC), and the level in dB of a note through it. */
+const cornerOf = (nominal: number, ohms: number): number => 1 / (2 * Math.PI * ohms * nominal);
+const levelAt = (hz: number, corner: number): number => -10 * Math.log10(1 + (corner / hz) ** 2);
 
 const measured = (p: CapacitorPart): MeasuredPart => ({ part: p, folded: fold([], true), verdict: "unmeasured" });
 const unit = (role: CapacitorPart["role"], over: Partial<Unit> = {}): Unit => ({

@@ -101,11 +101,3 @@ function changed(before: Outcome, after: Outcome, told: readonly string[]): Chan
     return [{ ...rest, was: old, becomes: value }];
   });
 }
-
-/**
- * Corner in Hz of a coupling part into `ohms`: 1/(2·π·R·C).
- * @example cornerOf(farads(10e-6), 47_000) // 0.339
- */
-export const cornerOf = (nominal: Farads, ohms: number): number => 1 / (2 * Math.PI * ohms * nominal);
-/** Level in dB of a note through a first-order high pass with that corner. */
-export const levelAt = (hz: number, corner: number): number => -10 * Math.log10(1 + (corner / hz) ** 2);

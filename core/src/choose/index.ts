@@ -17,7 +17,7 @@ export {
   type SearchBounds,
 } from "./rules";
 export { assessPart, rankParts, type Assessment, type Merit, type Ranking, type RankingContext } from "./rank";
-export { changesAt, cornerOf, levelAt, newPartState, type Change, type Original, type PlaceChanges, type StandIn } from "./changes";
+export { changesAt, newPartState, type Change, type Original, type PlaceChanges, type StandIn } from "./changes";
 export { orderList, sparesFor, type OrderLine, type OrderMind, type OrderNeed, type OrderStock } from "./orderList";
 export { quotes, type Quote, type QuotePosition } from "./quote";
 export { bridgePlan, type BridgePlan, type BridgeRefusal } from "./bridge";

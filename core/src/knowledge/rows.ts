@@ -74,7 +74,6 @@ export const ROWS = [
   row("charge.patience", 120, "s", practice, "usual", "time to discharge where no resistor of the drawer fits"),
   row("choose.sound", 0.1, "share", practice, "usual", "coupling, tone, timing and feedback parts: the value may be off by this"),
   row("choose.crossover", 0.05, "share", practice, "usual", "crossover parts: the value may be off by this"),
-  row("choose.pair", 0.02, "share", practice, "usual", "crossover parts of a pair are matched to this"),
   row("choose.low", 0.1, "share", practice, "usual", "filters, bypasses: the value may be less by this"),
   row("choose.high", 0.25, "share", practice, "usual", "filters, bypasses: more by this"),
   row("choose.reservoirMost", 0.5, "share", practice, "usual", "a filter taken up a step: more by this, unless inrush says otherwise"),
@@ -117,7 +116,7 @@ export const ROWS = [
     "a wet part at its full ripple rating is this much warmer inside",
   ),
   row("choose.mains", 230, "V", practice, "usual", "mains volts where nobody said"),
-  row("choose.loadShare", 2, "share", practice, "usual", "a balancing resistor is rated for this many times what it turns into heat"),
+  row("choose.loadShare", 2, "×", practice, "usual", "a balancing resistor is rated for this many times what it turns into heat"),
   row(
     "set.leak",
     0.0015,
