@@ -29,7 +29,7 @@ function Plates({ x, y, plus }: { x: number; y: number; plus: "up" | "down" | nu
         strokeWidth={plus === "down" ? 3.2 : 2}
       />
       {plus !== null && (
-        <text x={x + 17} y={plus === "up" ? y - 3 : y + 12}>
+        <text x={x - 22} y={plus === "up" ? y - 3 : y + 12}>
           +
         </text>
       )}
