@@ -35,6 +35,8 @@ test("two tabs do not overwrite each other silently", async ({ page, context }) 
   await page.goto("/jobs/402/take-in");
   const other = await context.newPage();
   await other.goto("/jobs/402/take-in");
+  // a field that is filled before its form is alive is emptied by it
+  for (const tab of [page, other]) await tab.waitForLoadState("networkidle");
   const repairs = "Earlier repairs, date stamps, claims";
   await page.getByLabel(repairs).fill("First tab");
   await page.getByRole("button", { name: "Keep", exact: true }).click();

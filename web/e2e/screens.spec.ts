@@ -107,10 +107,10 @@ test("closing is held by charge, and a waiver in writing goes into the report", 
 test("a bad list is shown line by line before it goes in", async ({ page }) => {
   await page.goto("/jobs/402/measure");
   await page.getByRole("button", { name: "Add positions" }).click();
-  await page.getByLabel(/One a line/).fill("C50 reservoir\nC51 220 25v coupling film\nC1 10u 50v\nC52 10u 50v");
+  await page.getByLabel(/One a line/).fill("C50 reservoir\nC51 220 25v coupling film\nC3 10u 50v\nC52 10u 50v");
   const dialog = page.getByRole("dialog");
   await expect(dialog).toContainText("Line 1: C50: value is missing.");
-  await expect(dialog).toContainText("Line 3: C1 is already there.");
+  await expect(dialog).toContainText("Line 3: C3 is already there.");
   await expect(dialog.getByRole("button", { name: /^Add/ })).toBeDisabled();
 });
 

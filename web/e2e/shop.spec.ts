@@ -131,6 +131,71 @@ test("where nothing fits a set is made up, a part is written down, what it chang
   expect(complaints).toEqual([]);
 });
 
+test("a whole can is planned as loose parts, a price has a past, a pair is bought to be matched, a regulator's ESR window refuses", async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const complaints = watchConsole(page);
+  const number = await openedJob(
+    request,
+    baseURL!,
+    "C4A 32u 450v reservoir can 35x60\nC4B 32u 450v decoupler can 35x60\n#Left L\nC5 4.7u 100v crossover bipolar\n#Board\nC6 10u 35v regout",
+  );
+  await request.post(`/api/jobs/${number}/positions`, {
+    data: { kind: "twins", from: ["C5"], offset: 100, channels: ["R"] },
+    headers: { origin: baseURL! },
+  });
+  await page.goto(`/jobs/${number}/choose`);
+  await page.getByRole("button", { name: "Show every position" }).click();
+  await place(page, "C4B").click();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("j");
+  const can = page.getByRole("region", { name: "The can C4" });
+  await expect(can).toContainText("Nothing chosen yet for C4A and C4B");
+  await page
+    .getByRole("button", { name: /^Take / })
+    .first()
+    .click();
+  await expect(page.getByText("chosen, not fitted yet")).toBeVisible();
+  await page.getByRole("button", { name: /^The whole can/ }).click();
+  await expect(can).toContainText("Nothing chosen yet for C4A");
+  await expect(can.getByRole("img", { name: /C4A and C4B with their minus leads joined/ })).toBeVisible();
+  await page
+    .getByRole("button", { name: /^Price of/ })
+    .first()
+    .click();
+  await expect(page.getByRole("table", { name: /^Price and stock of/ })).toContainText("a file");
+  await page.keyboard.press("Escape");
+
+  await place(page, "C5").click();
+  await expect(page.getByText(/buy \d+, measure them, take the two nearest/).first()).toBeVisible();
+
+  /** ESR of what is offered for C6, where its series states one */
+  const statedEsr = async (): Promise<number[]> => {
+    const { value } = await (await request.get(`/api/jobs/${number}/candidates?position=C6`)).json();
+    const offered = value.ranking.shortList as { part: { esr: { ohms: number; at: number } | null } }[];
+    return offered.flatMap(({ part }) => (part.esr && part.esr.at >= 20_000 ? [part.esr.ohms] : []));
+  };
+  expect((await statedEsr()).length).toBeGreaterThan(0);
+  await page.goto(`/jobs/${number}/measure`);
+  await page.getByRole("button", { name: "C6", exact: true }).click();
+  const drawer = page.getByRole("dialog");
+  await drawer.getByText("What the circuit asks of it").click();
+  await drawer.getByLabel("Least ESR the regulator needs").fill("5");
+  await drawer.getByRole("button", { name: "Keep" }).click();
+  await expect(page.getByText(/has a top/).first()).toBeVisible();
+  await drawer.getByLabel("Most ESR the regulator bears").fill("20");
+  await drawer.getByRole("button", { name: "Keep" }).click();
+  await expect(page.getByText("Kept.")).toBeVisible();
+  await page.goto(`/jobs/${number}/choose`);
+  await page.getByRole("button", { name: "Show every position" }).click();
+  await place(page, "C6").click();
+  await expect(page.getByText(/ESR not stated: ask or measure one/).first()).toBeVisible();
+  expect(await statedEsr()).toEqual([]);
+  expect(complaints).toEqual([]);
+});
+
 test("a coupling part is heard before and after, and asked for at the supplier's, who may be silent", async ({ page }) => {
   await page.goto("/jobs/406/choose");
   await place(page, "C21").click();

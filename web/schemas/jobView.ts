@@ -364,3 +364,12 @@ export type LedgerEntry = { key: string; at: number; kept: number; by: string } 
   | { what: "choice"; decision: string; designator: string; code: string | null; reason: string | null }
   | { what: "safety"; kind: string; reason: string | null }
 );
+
+/** What a part cost and how many there were, as it was said once. */
+export interface OfferLine {
+  priceCents: number | null;
+  stock: number | null;
+  /** said by the supplier when asked; else by a file */
+  asked: boolean;
+  at: number;
+}

@@ -66,34 +66,43 @@ export const positionsPost = z.discriminatedUnion("kind", [
 ]);
 export type PositionsPost = z.infer<typeof positionsPost>;
 
-export const positionFields = z.object({
-  section: z.string().trim().min(1).max(60),
-  channel: z
-    .string()
-    .trim()
-    .regex(/^[A-Za-z0-9]{1,12}$/)
-    .nullable(),
-  role: z.enum(ROLES),
-  technology: z.enum(TECHNOLOGIES),
-  nominal: zFarads,
-  rated: zRatedVolts.nullable(),
-  toleranceMinus: z.number().min(0).max(1),
-  tolerancePlus: z.number().min(0).max(2),
-  temperature: zTemperature.nullable(),
-  diameter: zDiameter.nullable(),
-  height: zHeight.nullable(),
-  maxDiameter: zDiameter.nullable(),
-  maxHeight: zHeight.nullable(),
-  pitch: zPitch.nullable(),
-  mounting: z.enum(MOUNTINGS),
-  working: zVolts.nullable(),
-  largest: zFarads.nullable(),
-  following: z.number().gt(0).max(1e9).nullable(),
-  originalEsr: z.number().gt(0).max(1e6).nullable(),
-  holdsCharge: z.boolean(),
-  twinKey: z.string().trim().min(1).max(40).nullable(),
-  parallelWith: z.array(designator).max(40).nullable(),
-});
+export const positionFields = z
+  .object({
+    section: z.string().trim().min(1).max(60),
+    channel: z
+      .string()
+      .trim()
+      .regex(/^[A-Za-z0-9]{1,12}$/)
+      .nullable(),
+    role: z.enum(ROLES),
+    technology: z.enum(TECHNOLOGIES),
+    nominal: zFarads,
+    rated: zRatedVolts.nullable(),
+    toleranceMinus: z.number().min(0).max(1),
+    tolerancePlus: z.number().min(0).max(2),
+    temperature: zTemperature.nullable(),
+    diameter: zDiameter.nullable(),
+    height: zHeight.nullable(),
+    maxDiameter: zDiameter.nullable(),
+    maxHeight: zHeight.nullable(),
+    pitch: zPitch.nullable(),
+    mounting: z.enum(MOUNTINGS),
+    working: zVolts.nullable(),
+    largest: zFarads.nullable(),
+    following: z.number().gt(0).max(1e9).nullable(),
+    originalEsr: z.number().gt(0).max(1e6).nullable(),
+    esrLeast: z.number().min(0).max(1e6).nullable(),
+    esrMost: z.number().gt(0).max(1e6).nullable(),
+    pulse: z.number().gt(0).max(1e6).nullable(),
+    audio: z.number().gt(0).max(1000).nullable(),
+    holdsCharge: z.boolean(),
+    twinKey: z.string().trim().min(1).max(40).nullable(),
+    parallelWith: z.array(designator).max(40).nullable(),
+  })
+  .refine((p) => p.esrLeast === null || (p.esrMost !== null && p.esrLeast <= p.esrMost), {
+    message: "an ESR window has a top, and its foot lies under it",
+    path: ["esrMost"],
+  });
 export type PositionFields = z.infer<typeof positionFields>;
 
 /** Why a part that holds charge leaves the list. */

@@ -95,6 +95,10 @@ describe("records", () => {
       largest: null,
       following: null,
       originalEsr: null,
+      esrLeast: null,
+      esrMost: null,
+      pulse: null,
+      audio: null,
       holdsCharge: false,
       twinKey: null,
       parallelWith: null,
@@ -110,6 +114,11 @@ describe("records", () => {
       { pitch: 0 },
       { diameter: -3 },
       { toleranceMinus: 2 },
+      { pulse: 0 },
+      { audio: -1 },
+      { esrLeast: -1 },
+      { esrLeast: 0.1 },
+      { esrLeast: 0.5, esrMost: 0.1 },
     ])
       expect(positionFields.safeParse({ ...fields, ...over }).success, JSON.stringify(over)).toBe(false);
   });

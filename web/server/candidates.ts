@@ -1,6 +1,7 @@
 import "server-only";
 import {
   asked,
+  canOf,
   changesAt,
   hearAt,
   rankParts,
@@ -16,7 +17,7 @@ import {
   type Schools,
   type SearchBounds,
 } from "@mirvek/core/choose";
-import { underFigures } from "@mirvek/core/knowledge";
+import { underFigures, type OwnFigures } from "@mirvek/core/knowledge";
 import type { Stress } from "@mirvek/core/scenarios";
 import { scenariosFor, settingsOf, standsAt, stressAt, type ComputedStress, type Stand } from "@mirvek/core/trace";
 import { farads, volts, type Farads, type Volts } from "@mirvek/core/units";
@@ -40,30 +41,38 @@ export const schoolsOf = (job: Pick<JobRecord, "valuePolicy" | "tantalumSchool">
   tantalum: job.tantalumSchool,
 });
 
-/** One circuit bears on many parts, and a list of parts is gone through one after the other. */
-const solved = new LRUCache<string, Readonly<Record<string, Stress>>>({ max: 500 });
+type Solved = LRUCache<string, Readonly<Record<string, Stress>>>;
+/** One circuit bears on many parts, and a list of parts is gone through one after the other; under other figures it is another circuit. */
+const solved = new LRUCache<string, Solved>({ max: 4 });
+function solvedUnder(figures: OwnFigures): Solved {
+  const key = JSON.stringify(figures);
+  const known: Solved = solved.get(key) ?? new LRUCache({ max: 500 });
+  solved.set(key, known);
+  return known;
+}
 
 const measuredOf = (view: JobView) => view.positions.map((p) => ({ part: p, folded: p.folded, verdict: p.verdict.state }));
 const unitOf = (view: JobView) => ({ ...view.job, roles: view.positions.map((p) => p.role) });
-/** Sections of one can: C40A, C40B. */
-const canOf = (view: JobView, p: PositionView): string[] => {
-  const stem = /^(.*\d)[A-F]$/.exec(p.designator)?.[1];
-  return stem === undefined || p.technology !== "can"
-    ? []
-    : view.positions.flatMap((o) => (o !== p && o.designator.slice(0, -1) === stem ? [o.designator] : []));
-};
 
 /** The position with what its circuit makes it bear, and what the job knows of its surroundings. */
 export function needsOf(view: JobView, p: PositionView): PositionNeeds & { computed: ComputedStress | null } {
+  const figures = view.shop.figures ?? {};
   return {
     ...p,
     ...wantedAt(view, p.designator),
     twins: view.job.sidesSchool === "everyChannel" ? p.twins : [],
-    can: canOf(view, p),
+    can: canOf(
+      p.designator,
+      p.technology,
+      view.positions.map((o) => o.designator),
+    ),
     mains: view.job.mainsV,
     behindValve: view.job.supplyKind === "valveRectifier" && isFirstFilter(view, p),
+    esrWindow: p.esrMost === null ? null : { least: p.esrLeast ?? 0, most: p.esrMost },
     plusToGround: view.unit.notes.laid.some((l) => l.name === p.designator && l.plus === "ground"),
-    computed: stressAt(p.designator, unitOf(view), measuredOf(view), view.circuits, settingsOf(view.job), solved),
+    computed: underFigures(figures, () =>
+      stressAt(p.designator, unitOf(view), measuredOf(view), view.circuits, settingsOf(view.job), solvedUnder(figures)),
+    ),
   };
 }
 
@@ -147,8 +156,8 @@ export async function loadCandidates(db: Db, jobNumber: number, designator: stri
 
 export async function candidatesFor(db: Db, choosing: Choosing, position: PositionView, withChanges = true): Promise<CandidatesView> {
   const { view, shop } = choosing;
-  const needs = needsOf(view, position);
   const context = contextOf(choosing, position);
+  const needs = needsOf(view, position);
   const { bounds, place } = underFigures(shop.figures, () => ({
     bounds: searchBounds(needs, context.schools, context.shop),
     place: asked(needs, context.schools, context.shop),
@@ -186,8 +195,8 @@ export async function loadSets(
   const position = choosing.view.positions.find((p) => p.designator === designator);
   if (!position) throw refuseMissing();
   const { view, shop } = choosing;
-  const needs = needsOf(view, position);
   const context = contextOf(choosing, position);
+  const needs = needsOf(view, position);
   const bounds = underFigures(shop.figures, () => searchBounds(needs, context.schools, context.shop));
   const parts: CataloguePart[] = await listSmaller(db, needs.nominal, bounds);
   return underFigures(shop.figures, () => ({
@@ -202,10 +211,12 @@ export async function loadSets(
 
 /** What an exchange at one position sounds like; null where no circuit of the unit tells. @throws Refused when job, position or part do not exist */
 export async function loadHearable(db: Db, jobNumber: number, designator: string, partId: number): Promise<Hearable | null> {
-  const { view } = await loadChoosing(db, jobNumber);
+  const { view, shop } = await loadChoosing(db, jobNumber);
   const position = view.positions.find((p) => p.designator === designator);
   const [part] = await listParts(db, [partId]);
   if (!position || !part) throw refuseMissing();
-  const stand = standOf(view, position);
-  return stand && hearAt(stand, measuredOf(view), part, position);
+  return underFigures(shop.figures, () => {
+    const stand = standOf(view, position);
+    return stand && hearAt(stand, measuredOf(view), part, position);
+  });
 }

@@ -116,7 +116,7 @@ async function load(db: Db, job: JobRecord) {
 /** What a browser opens a job with: records and shop; it judges them itself. */
 export async function loadJobData(db: Db, job: JobRecord): Promise<JobData> {
   const { records, shop } = await load(db, job);
-  return { records, shop, foretold: foretell(records, makePicture<ChoiceView>()(records, shop)), now: Date.now() };
+  return { records, shop, foretold: foretell(records, makePicture<ChoiceView>()(records, shop), shop.figures), now: Date.now() };
 }
 
 /** The whole picture of one job, put together from its records. */
@@ -124,7 +124,7 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
   const found = await load(db, job);
   if (found.view) return found.view;
   const picture = makePicture<ChoiceView>()(found.records, found.shop);
-  return (found.view = viewOf(found.records, found.shop, picture, foretell(found.records, picture)));
+  return (found.view = viewOf(found.records, found.shop, picture, foretell(found.records, picture, found.shop.figures)));
 }
 
 /** Rows of one page of the bench: what fits a screen twice over. */
@@ -174,7 +174,7 @@ function benchRow(records: Records, shop: ShopView): BenchRow {
       picture,
       knowingOf(
         shop,
-        foretell(records, picture).flatMap((f) => f.foretold ?? []),
+        foretell(records, picture, shop.figures).flatMap((f) => f.foretold ?? []),
       ),
     ).facts,
     PATH,

@@ -1,5 +1,5 @@
 import "server-only";
-import { orderList, type OrderLine, type OrderMind, type OrderNeed } from "@mirvek/core/choose";
+import { matchOf, orderList, type OrderLine, type OrderMind, type OrderNeed } from "@mirvek/core/choose";
 import { formatEngineering } from "@mirvek/core/units";
 import type { JobRecord, OrderView } from "../schemas/jobView";
 import type { Db } from "./db";
@@ -31,8 +31,14 @@ export async function loadOrder(db: Db, jobs: readonly JobRecord[]): Promise<Ord
       const twinsWithout = position.twins.filter(
         (t) => partsOf(chosen.get(t) ?? { part: null, set: null })[0]?.code !== partsOf(choice)[0]?.code,
       );
+      const twins = job.sidesSchool === "everyChannel" ? position.twins : [];
+      const [part] = partsOf(choice);
+      // said once, at the first of the two
+      const match =
+        part && twinsWithout.length === 0 && twins.every((t) => designator < t) ? matchOf(part, { role: position.role, twins }) : null;
       const minds: OrderMind[] = [
         ...(choice.overridden.length > 0 ? [{ code: "againstRule", use, rules: choice.overridden.map((r) => r.code) } as const] : []),
+        ...(match ? [{ code: "matchPair", use: [use, ...twins].join(" and "), buy: match.buy } as const] : []),
         ...(choice.decision === "temporary" ? [{ code: "temporary", use } as const] : []),
         ...(job.sidesSchool === "everyChannel" && twinsWithout.some((t) => !view.positions.find((p) => p.designator === t)?.renewed)
           ? [{ code: "twinWithout", use, twins: twinsWithout } as const]

@@ -2,7 +2,7 @@ import type { Arrangement, Assessment, FitNote, Merit, OrderMind, PartSet, Place
 import { CHOOSING_RULES, type ChoosingRuleId } from "@mirvek/core/knowledge";
 import type { CandidatesView } from "../schemas/jobView";
 import { figureName, figureText } from "./circuit";
-import { list, shown, signedPercent } from "./quantity";
+import { list, percent, shown, signedPercent } from "./quantity";
 import { say, type Texts } from "./say";
 import { gradeName, technologyName } from "./vocabulary";
 
@@ -81,6 +81,7 @@ const noteTexts: Texts<FitNote> = {
   inrush: () => "larger: more inrush",
   valveUnknown: () => "look up the rectifier valve's largest value",
   otherLot: (n) => `same lot for ${list(n.twins)}`,
+  matchPair: (n) => `buy ${n.buy}, measure them, take the two nearest: the sides are to agree to ${percent(n.within)}`,
   plusToGround: () => "plus to ground",
   notInStock: () => "not in stock",
   stockOfPair: (n) => `fewer than ${n.needed} in stock`,
@@ -153,6 +154,7 @@ export function setText(set: PartSet): string {
 const mindTexts: Texts<OrderMind> = {
   againstRule: (m) => `${m.use} is chosen against a rule: ${m.rules.map((r) => RULES.get(r) ?? r).join(" ")}`,
   temporary: (m) => `${m.use} is temporary: the right part is still to come`,
+  matchPair: (m) => `${m.use}: of ${m.buy} the two nearest go in, so that the sides agree`,
   twinWithout: (m) => `${m.use} only: ${list(m.twins)} has no such part`,
 };
 export const orderMindText = (m: OrderMind): string => say(mindTexts, m);

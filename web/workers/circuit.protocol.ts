@@ -1,4 +1,5 @@
 import type { CircuitIssue, NetlistTextIssue } from "@mirvek/core/circuit";
+import type { OwnFigures } from "@mirvek/core/knowledge";
 import type { MeasuredPart } from "@mirvek/core/verdict";
 import type { Outcome, Parts, ScenarioId, Settings } from "@mirvek/core/scenarios";
 import type { Binding, Explanation, Foretold, JobQuestion, PartAnswer, RippleQuestion } from "@mirvek/core/trace";
@@ -10,7 +11,10 @@ export interface NetlistAnswer {
   nodes: { node: string; dc: number; ripple: number | null }[];
 }
 
-export type CircuitRequest =
+/** A question, and the figures of the shop that asks it, which hold for its answer. */
+export type CircuitRequest = CircuitQuestion & { figures?: OwnFigures };
+
+export type CircuitQuestion =
   | {
       id: number;
       type: "solve";

@@ -1,4 +1,5 @@
 import { SCENARIOS } from "@mirvek/core/scenarios";
+import { underFigures } from "@mirvek/core/knowledge";
 import {
   importNetlist,
   mean,
@@ -56,7 +57,7 @@ export function makeCircuitAnswerer({ now, tell }: Surroundings): (request: Circ
     const answer = solveNetlist(read.value);
     return answer.ok ? { id: request.id, type: "netlist", answer: answer.value } : { id: request.id, type: "failed", issue: answer.issue };
   };
-  return (request) => {
+  const answer = (request: CircuitRequest): CircuitReply => {
     switch (request.type) {
       case "solve":
         return solve(request);
@@ -70,6 +71,7 @@ export function makeCircuitAnswerer({ now, tell }: Surroundings): (request: Circ
         return readNetlist(request);
     }
   };
+  return (request) => underFigures(request.figures ?? {}, () => answer(request));
 }
 
 /** DC at every node, or mean and ripple where something alternates. */

@@ -6,6 +6,7 @@ export {
   fitNotes,
   isOldValue,
   lifeYears,
+  matchOf,
   neededVolts,
   refusals,
   searchBounds,
@@ -24,4 +25,6 @@ export { bridgePlan, type BridgePlan, type BridgeRefusal } from "./bridge";
 export { asOne, balanceFor, setsFor, valueSets, worstShare, type Arrangement, type Balance, type PartSet, ARRANGEMENTS } from "./sets";
 export { isElectrolytic, takenBy, type ScopedPosition } from "./scope";
 export { comeback, ownHistory, type Comeback, type LeftPosition, type OwnHistory } from "./comeback";
+export { canOf, canPlan, type CanPlan, type CanSection, type Footprint } from "./can";
+export { buyToMatch } from "./pairs";
 export { hearAt, type Hearable } from "./hear";

@@ -44,6 +44,12 @@ test("only one of a pair, one that is withdrawn, and one without a price say so"
   });
 });
 
+test("a pair that is matched is bought with some to choose from", () => {
+  const minds = [{ code: "matchPair", use: "0401 C1 and C2", buy: 5 }] as const;
+  const [line] = orderList([need(1, "0401 C1", { minds }), need(1, "0401 C2")]);
+  expect(line).toMatchObject({ needed: 2, spares: 3, quantity: 5 });
+});
+
 test("an order has every use once, with drawer and orders under way at least a tenth more than needed, and its sums are sums", () => {
   const any = fc
     .tuple(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 999 }))

@@ -22,6 +22,8 @@ export type OrderMind =
   | { code: "againstRule"; use: string; rules: readonly string[] }
   /** a stopgap: the right part is still to be ordered */
   | { code: "temporary"; use: string }
+  /** the two sides are matched: so many are bought and measured */
+  | { code: "matchPair"; use: string; buy: number }
   /** the same place in another channel has no such part chosen */
   | { code: "twinWithout"; use: string; twins: readonly string[] };
 
@@ -76,7 +78,8 @@ export function orderList(needs: readonly OrderNeed[], stock: ReadonlyMap<number
 function lineOf(needs: readonly OrderNeed[], { here, coming }: OrderStock): OrderLine {
   const { partId, code, series, description, supplier, priceCents, stock, withdrawn } = needs[0]!;
   const needed = needs.length;
-  const spares = sparesFor(needed);
+  const matched = needs.flatMap((n) => n.minds).flatMap((m) => (m.code === "matchPair" ? [m.buy] : []));
+  const spares = Math.max(sparesFor(needed), ...matched.map((buy) => buy - needed));
   const quantity = Math.max(0, needed + spares - here - coming);
   const inHand = here + coming + (withdrawn ? 0 : Math.min(quantity, stock ?? quantity));
   return {

@@ -227,6 +227,10 @@ function positionOf(draft: Extract<Consequence, { about: "position" }>["position
     largest: null,
     following: null,
     originalEsr: null,
+    esrLeast: null,
+    esrMost: null,
+    pulse: null,
+    audio: null,
   };
 }
 

@@ -55,6 +55,13 @@ export interface PositionRecord extends CapacitorPart {
   largest: Farads | null;
   following: Ohms | null;
   originalEsr: Ohms | null;
+  /** ESR a regulator needs at its output: least and most, ohms */
+  esrLeast: Ohms | null;
+  esrMost: Ohms | null;
+  /** steepest pulse across it, V/µs */
+  pulse: number | null;
+  /** rms volts across it while sound goes through */
+  audio: Volts | null;
   holdsCharge: boolean;
 }
 

@@ -232,5 +232,9 @@ function positionOf(draft: ReturnType<typeof parsePositionList>["drafts"][number
     largest: null,
     following: null,
     originalEsr: null,
+    esrLeast: null,
+    esrMost: null,
+    pulse: null,
+    audio: null,
   } as PositionRecord;
 }

@@ -82,6 +82,7 @@ export const CHOOSING_RULES = [
   note("inrush", 5, "Larger than it was: rectifier, fuse and switch bear more at switch-on."),
   note("valveUnknown", 5, "The largest value for the rectifier valve is not known: look it up before it goes in."),
   note("otherLot", 3, "Both sides get the same series and lot."),
+  note("matchPair", 1, "The two sides of a crossover are matched to 2 %: buy some more, measure, take the two nearest."),
   note("plusToGround", 0, "The plus goes to ground here."),
   note("notInStock", 15, "The supplier has none."),
   note("stockOfPair", 12, "Not enough of them for both sides."),

@@ -74,6 +74,7 @@ export const ROWS = [
   row("charge.patience", 120, "s", practice, "usual", "time to discharge where no resistor of the drawer fits"),
   row("choose.sound", 0.1, "share", practice, "usual", "coupling, tone, timing and feedback parts: the value may be off by this"),
   row("choose.crossover", 0.05, "share", practice, "usual", "crossover parts: the value may be off by this"),
+  row("choose.pair", 0.02, "share", practice, "usual", "the two sides of a crossover may differ by this"),
   row("choose.low", 0.1, "share", practice, "usual", "filters, bypasses: the value may be less by this"),
   row("choose.high", 0.25, "share", practice, "usual", "filters, bypasses: more by this"),
   row("choose.reservoirMost", 0.5, "share", practice, "usual", "a filter taken up a step: more by this, unless inrush says otherwise"),

@@ -50,6 +50,10 @@ export const positionRecord = (id: number, designator: string, of: CapacitorPart
   largest: null,
   following: null,
   originalEsr: null,
+  esrLeast: null,
+  esrMost: null,
+  pulse: null,
+  audio: null,
   holdsCharge: false,
   ...over,
 });

@@ -1,6 +1,6 @@
 "use client";
 
-import type { Assessment, PartSet } from "@mirvek/core/choose";
+import { canOf, type Assessment, type PartSet } from "@mirvek/core/choose";
 import { Alert, Button, Checkbox, Spin } from "antd";
 import dynamic from "next/dynamic";
 import { useEffect, useState } from "react";
@@ -19,6 +19,7 @@ import { PartTable } from "./PartTable";
 import styles from "./Choose.module.css";
 
 const DecisionDialog = dynamic(() => import("./DecisionDialog").then((m) => m.DecisionDialog), { ssr: false });
+const Can = dynamic(() => import("./Can").then((m) => m.Can), { ssr: false });
 const Sets = dynamic(() => import("./Sets").then((m) => m.Sets), { ssr: false });
 const ByHand = dynamic(() => import("./ByHand").then((m) => m.ByHand), { ssr: false });
 const HearIt = dynamic(() => import("./HearIt").then((m) => m.HearIt), { ssr: false });
@@ -46,7 +47,7 @@ export function Candidates({ position, onDecided }: Props) {
   const [withTwins, setWithTwins] = useState(view.job.sidesSchool === "everyChannel");
   const [withRules, setWithRules] = useState(false);
   const [asked, setAsked] = useState<Asked | null>(null);
-  const [more, setMore] = useState<"sets" | "hand" | "hear" | null>(null);
+  const [more, setMore] = useState<"sets" | "hand" | "hear" | "can" | null>(null);
 
   useEffect(() => {
     let gone = false;
@@ -88,6 +89,12 @@ export function Candidates({ position, onDecided }: Props) {
     if (!answer.ok) void message.error(issueText(answer.issue), 6);
     setAgain(again + 1);
   };
+  const sections = canOf(
+    position.designator,
+    position.technology,
+    view.positions.map((p) => p.designator),
+  );
+  const can = sections.length === 0 ? [] : view.positions.filter((p) => p === position || sections.includes(p.designator));
   const chosen = position.choice;
   const isChosen = chosen !== null && chosen.decision !== "withdrawn";
   const isIn = view.facts.positions.find((p) => p.designator === position.designator)?.decision === "none";
@@ -98,6 +105,7 @@ export function Candidates({ position, onDecided }: Props) {
     c: () => toggle("sets"),
     w: () => toggle("hand"),
     v: () => toggle("hear"),
+    j: () => can.length > 1 && toggle("can"),
     y: () => setWithRules(!withRules),
   });
 
@@ -163,6 +171,11 @@ export function Candidates({ position, onDecided }: Props) {
         <Button size="small" aria-expanded={more === "sets"} onClick={() => toggle("sets")}>
           Make it up from several <kbd>c</kbd>
         </Button>
+        {can.length > 1 && (
+          <Button size="small" aria-expanded={more === "can"} onClick={() => toggle("can")}>
+            The whole can <kbd>j</kbd>
+          </Button>
+        )}
         <Button size="small" aria-expanded={more === "hand"} onClick={() => toggle("hand")}>
           Write one down <kbd>w</kbd>
         </Button>
@@ -182,6 +195,7 @@ export function Candidates({ position, onDecided }: Props) {
         </Button>
       </div>
       {more === "sets" && <Sets position={position} onTake={(set) => void decide("replace", null, null, set)} />}
+      {more === "can" && <Can positions={can} />}
       {more === "hand" && <ByHand position={position} onWritten={() => setAgain(again + 1)} />}
       {more === "hear" && best && <HearIt position={position} parts={ranking.shortList.map((a) => a.part)} />}
       <details className={styles.refused} open={ranking.shortList.length === 0}>

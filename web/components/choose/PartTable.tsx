@@ -4,9 +4,10 @@ import type { Assessment } from "@mirvek/core/choose";
 import { Fragment, type ReactNode } from "react";
 import type { CandidatesView, PositionView } from "../../schemas/jobView";
 import { changesText, meritSentence, notesText, rulesOf, rulesText, sharedMerits, sharedNotes } from "../../wording/choose";
-import { ago, money, shown, signedPercent } from "../../wording/quantity";
+import { ago, shown, signedPercent } from "../../wording/quantity";
 import { gradeName, mountingName, technologyName } from "../../wording/vocabulary";
 import { useJob, useNow } from "../job/JobProvider";
+import { Price } from "./Price";
 import { reasonsOf } from "./reasons";
 import styles from "./Choose.module.css";
 
@@ -74,7 +75,9 @@ export function PartTable({ assessments, of, found, withRules, act }: Props) {
               <td className="n" title={mountingName[a.part.mounting]}>
                 {a.part.diameter}×{a.part.height}
               </td>
-              <td className="n">{a.part.priceCents === null ? "?" : money(a.part.priceCents, view.shop.currency)}</td>
+              <td className="n">
+                <Price part={a.part} currency={view.shop.currency} />
+              </td>
               <td className="n">
                 <Stock of={a} drawer={found.drawer[a.part.id] ?? 0} />
               </td>

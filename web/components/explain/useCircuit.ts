@@ -1,6 +1,7 @@
 "use client";
 
 import { SCENARIO_FACTS, fillSettings, type Parts, type ScenarioId, type Settings, type Unit } from "@mirvek/core/scenarios";
+import { underFigures } from "@mirvek/core/knowledge";
 import type { CircuitIssue } from "@mirvek/core/circuit";
 import { evidenceNow } from "@mirvek/core/job";
 import { isBad, isCondemned } from "@mirvek/core/verdict";
@@ -82,7 +83,10 @@ export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
       channelOf(view, focus),
     );
   }, [scenario, settings, view, setup.binding, focus]);
-  const cases = useMemo(() => casesOf(scenario, settings, binding, view.positions), [scenario, settings, binding, view.positions]);
+  const cases = useMemo(
+    () => underFigures(view.shop.figures ?? {}, () => casesOf(scenario, settings, binding, view.positions)),
+    [scenario, settings, binding, view.positions, view.shop.figures],
+  );
   const [solved, setSolved] = useState<{ id: ScenarioId; outcomes: Record<string, Solved> } | null>(null);
   const [issue, setIssue] = useState<CircuitIssue | null>(null);
   // plain data: the same circuit asked for again by a refreshed view need not be solved again
@@ -121,8 +125,9 @@ export function useExplanation(id: ScenarioId, circuit: Circuit, complaint: numb
   const [progress, setProgress] = useState<number | null>(null);
   const [stopped, setStopped] = useState(false);
   const positions = useMemo(() => measuredParts(view.positions), [view.positions]);
+  const { figures } = view.shop;
   const states = positions.map((p) => [p.part.designator, p.verdict, p.folded.all.length]);
-  const question = JSON.stringify([id, circuit.chosen, circuit.binding, complaint, states]);
+  const question = JSON.stringify([id, circuit.chosen, circuit.binding, complaint, states, figures]);
   const run = useCallback(() => {
     client.cancel();
     setStopped(false);
@@ -130,7 +135,7 @@ export function useExplanation(id: ScenarioId, circuit: Circuit, complaint: numb
     const { chosen, binding } = circuit;
     void client
       .ask(
-        { type: "explain", scenario: id, unitKind: view.job.unitKind, chosen, binding, positions, complaint, draws: DRAWS },
+        { type: "explain", scenario: id, unitKind: view.job.unitKind, chosen, binding, positions, complaint, draws: DRAWS, figures },
         { onProgress: (done, of) => setProgress(done / of) },
       )
       .then((outcome) => {
@@ -194,17 +199,19 @@ export function useSum() {
   const { view } = useJob();
   const client = useCircuitClient();
   const [sum, setSum] = useState<{ question: string; parts: PartAnswer[] } | null>(null);
-  const { job, positions, circuits } = view;
+  const { job, positions, circuits, shop } = view;
   const { unitKind, supplyKind, findings, faultyChannel } = job;
   const unit: Unit & Heard = { unitKind, supplyKind, findings, faultyChannel, roles: positions.map((p) => p.role) };
   const setups = circuits.map(({ scenario, settings, binding, complaint }) => ({ scenario, settings, binding, complaint }));
-  const question = JSON.stringify([unit, setups, positions.map((p) => [p.designator, p.verdict.state, p.readings.length])]);
+  const question = JSON.stringify([unit, setups, positions.map((p) => [p.designator, p.verdict.state, p.readings.length]), shop.figures]);
   useEffect(() => {
     client.cancel();
     const parts = measuredParts(positions);
-    void client.ask({ type: "explainJob", unit, positions: parts, setups, common: fromJob(view), draws: SUM_DRAWS }).then((outcome) => {
-      if (outcome.kind === "answered" && outcome.answer.type === "jobExplained") setSum({ question, parts: outcome.answer.parts });
-    });
+    void client
+      .ask({ type: "explainJob", unit, positions: parts, setups, common: fromJob(view), draws: SUM_DRAWS, figures: shop.figures })
+      .then((outcome) => {
+        if (outcome.kind === "answered" && outcome.answer.type === "jobExplained") setSum({ question, parts: outcome.answer.parts });
+      });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `question` stands for all of them
   }, [client, question]);
   return sum?.question === question ? sum.parts : null;

@@ -71,8 +71,8 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
   const [circuits] = useState(makeCircuitClient);
   const [store] = useState(() =>
     makeJobStore({
-      foretell: async (question) => {
-        const outcome = await circuits.ask({ type: "foretell", question });
+      foretell: async (question, figures) => {
+        const outcome = await circuits.ask({ type: "foretell", question, figures });
         return outcome.kind === "answered" && outcome.answer.type === "foretold" ? outcome.answer.foretold : undefined;
       },
       data: initial,

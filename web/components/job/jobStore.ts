@@ -11,6 +11,7 @@ import {
   type JobPicture,
   type Keeping,
 } from "@mirvek/core/job";
+import type { OwnFigures } from "@mirvek/core/knowledge";
 import type { Entry, ReadoutIssue } from "@mirvek/core/readout";
 import type { Foretold, RippleQuestion } from "@mirvek/core/trace";
 import type { Result } from "@mirvek/core/units";
@@ -50,7 +51,7 @@ export interface JobStoreOptions {
   sendLine: (post: ReadoutPost) => Promise<Answer<KeptLine>>;
   loadData: () => Promise<Answer<JobData>>;
   /** asks the circuit what a ripple should have been; undefined where it did not get to an answer */
-  foretell: (question: RippleQuestion) => Promise<Foretold | null | undefined>;
+  foretell: (question: RippleQuestion, figures: OwnFigures) => Promise<Foretold | null | undefined>;
   storage: LineStorage | null;
   now: () => number;
   newKey: () => string;
@@ -129,7 +130,7 @@ export function makeJobStore(options: JobStoreOptions) {
       if (known !== undefined) return [{ question, foretold: known }];
       if (!asking.has(question)) {
         asking.add(question);
-        void foretell(q).then((answered) => {
+        void foretell(q, shop.figures ?? {}).then((answered) => {
           asking.delete(question);
           if (answered === undefined) return;
           foretold.set(question, answered);

@@ -14,12 +14,19 @@ import { useJob } from "../job/JobProvider";
 import { NumberItem, numberOf } from "../shared/NumberItem";
 import styles from "./Measure.module.css";
 
-const UNIT_OF = { nominal: "F", rated: "V", working: "V", largest: "F", following: "Ω", originalEsr: "Ω" } as const satisfies Record<
-  string,
-  UnitSymbol
->;
+const UNIT_OF = {
+  nominal: "F",
+  rated: "V",
+  working: "V",
+  largest: "F",
+  following: "Ω",
+  originalEsr: "Ω",
+  esrLeast: "Ω",
+  esrMost: "Ω",
+  audio: "V",
+} as const satisfies Record<string, UnitSymbol>;
 type UnitField = keyof typeof UNIT_OF;
-const PLAIN_NUMBERS = ["diameter", "height", "pitch", "maxDiameter", "maxHeight", "temperature"] as const;
+const PLAIN_NUMBERS = ["diameter", "height", "pitch", "maxDiameter", "maxHeight", "temperature", "pulse"] as const;
 const UNIT_FIELDS = Object.keys(UNIT_OF) as UnitField[];
 
 const valueRule = (unit: UnitSymbol, required: boolean) => ({
@@ -38,6 +45,9 @@ function missingOf(p: PositionView): readonly string[] {
     ...(p.working === null && isWetAluminium(p.technology) ? ["working"] : []),
     ...(p.parallelWith === null && p.verdict.state === "undecided" ? ["across"] : []),
     ...(p.following === null && p.role === "coupling" ? ["following"] : []),
+    ...(p.esrMost === null && p.role === "regulatorOut" && replaceable ? ["esrLeast", "esrMost"] : []),
+    ...(p.pulse === null && p.role === "suppression" && replaceable ? ["pulse"] : []),
+    ...(p.audio === null && p.role === "crossover" && replaceable ? ["audio"] : []),
     ...(p.pitch === null && replaceable && p.mounting === "radial" ? ["pitch"] : []),
     ...(p.maxHeight === null && replaceable ? ["maxHeight"] : []),
   ];
@@ -46,7 +56,7 @@ function missingOf(p: PositionView): readonly string[] {
 const GROUPS: Readonly<Record<FieldGroup, readonly string[]>> = {
   marking: ["nominal", "rated", "technology", "toleranceMinus", "tolerancePlus", "temperature"],
   place: ["section", "channel", "role", "across", "twinKey", "holdsCharge"],
-  circuit: ["working", "following", "largest", "originalEsr"],
+  circuit: ["working", "following", "largest", "originalEsr", "esrLeast", "esrMost", "pulse", "audio"],
   fit: ["mounting", "diameter", "height", "pitch", "maxDiameter", "maxHeight"],
 };
 
@@ -104,6 +114,10 @@ export function PositionFields({ position: p }: { position: PositionView }) {
     following: value("following", "Resistance into the next stage"),
     largest: value("largest", "Largest C allowed"),
     originalEsr: value("originalEsr", "ESR when new, 100 kHz"),
+    esrLeast: value("esrLeast", "Least ESR the regulator needs"),
+    esrMost: value("esrMost", "Most ESR the regulator bears"),
+    pulse: share("pulse", "Steepest pulse", 1e6, "V/µs", 0.001),
+    audio: value("audio", "Volts of sound across it (rms)"),
     role: pick(
       "role",
       "Role",

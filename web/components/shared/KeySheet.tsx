@@ -67,6 +67,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     keys: [
       ["a", "take the first"],
       ["c", "make it up from several"],
+      ["j", "the whole can as loose parts"],
       ["w", "write a part down"],
       ["v", "hear it"],
       ["y", "the rules"],

@@ -81,8 +81,8 @@ C3 2.2u 100v crossover film L p15`,
     },
     daysAgo: 12,
     positions: `#Supply
-C1 32u 450v reservoir can 35x60 screw
-C2 32u 450v decoupler can 35x60 screw
+C1A 32u 450v reservoir can 35x60 screw
+C1B 32u 450v decoupler can 35x60 screw
 C3 16u 450v decoupler axial
 C4 50u 63v bias axial
 #First stage
@@ -98,7 +98,7 @@ C10 470p 500v feedback c0g p5`,
     before: [
       "F1 looks whole",
       "F1 1a 0.3 ohm out of circuit",
-      "stamp wk 14 1964 on C1",
+      "stamp wk 14 1964 on C1A",
       "board discoloured by C5",
       "mains cord insulation brittle",
       "mains lead bad",

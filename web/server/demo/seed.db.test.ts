@@ -57,7 +57,7 @@ describe("each job of the demo stands somewhere else", () => {
     expect(sub.positions.filter((p) => p.held?.charge.kind === "once").map((p) => p.designator)).toEqual(["C1", "C2"]);
     expect(synth).toMatchObject({ safety: { kind: "energised" }, next: { code: "switchOff" } });
     expect(prompter.positions.every((p) => p.readings.length === 0)).toBe(true);
-    expect(prompter.positions.filter((p) => p.holdsCharge).map((p) => p.designator)).toEqual(["C1", "C2", "C3", "C4"]);
+    expect(prompter.positions.filter((p) => p.holdsCharge).map((p) => p.designator)).toEqual(["C1A", "C1B", "C3", "C4"]);
   });
 
   test("the mixer's right output goes open, its left twin is sound", async () => {

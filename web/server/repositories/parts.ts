@@ -5,6 +5,7 @@ import { GRADES, SAFETY_CLASSES, type CataloguePart, type SearchBounds } from "@
 import { MOUNTINGS } from "@mirvek/core/readout";
 import { amperes, celsius, farads, hertz, millimetres, ohms, volts, type Farads } from "@mirvek/core/units";
 import { z } from "zod";
+import type { OfferLine } from "../../schemas/jobView";
 import type { Db } from "../db";
 
 const partRow = z
@@ -202,10 +203,7 @@ export async function setOffer(db: Db, partId: number, offer: { priceCents: numb
 const offerRow = z.object({ price_cents: z.number().nullable(), stock: z.number().nullable(), from_supplier: z.boolean(), at: z.date() });
 
 /** What a part cost and how many there were, newest first. */
-export async function listOffers(
-  db: Db,
-  partId: number,
-): Promise<{ priceCents: number | null; stock: number | null; asked: boolean; at: number }[]> {
+export async function listOffers(db: Db, partId: number): Promise<OfferLine[]> {
   const { rows } = await db.query("select * from part_offer where part_id = $1 order by at desc, id desc limit 50", [partId]);
   return rows.map((row) => {
     const r = offerRow.parse(row);

@@ -39,6 +39,10 @@ const positionRow = z
     largest_f: z.number().transform(farads).nullable(),
     following_ohms: z.number().transform(ohms).nullable(),
     original_esr_ohms: z.number().transform(ohms).nullable(),
+    esr_least_ohms: z.number().transform(ohms).nullable(),
+    esr_most_ohms: z.number().transform(ohms).nullable(),
+    pulse_v_us: z.number().nullable(),
+    audio_v: z.number().transform(volts).nullable(),
     holds_charge: z.boolean(),
     line: z.string().nullable(),
   })
@@ -66,6 +70,10 @@ const positionRow = z
     largest: r.largest_f,
     following: r.following_ohms,
     originalEsr: r.original_esr_ohms,
+    esrLeast: r.esr_least_ohms,
+    esrMost: r.esr_most_ohms,
+    pulse: r.pulse_v_us,
+    audio: r.audio_v,
     holdsCharge: r.holds_charge,
     line: r.line,
   }));
@@ -127,10 +135,10 @@ export async function insertTwin(db: Db, id: number, designator: string, channel
     .query(
       `insert into position (job_id, designator, section, channel, twin_key, role, technology, nominal_f, rated_v, tolerance_minus,
          tolerance_plus, temperature_c, diameter_mm, height_mm, max_diameter_mm, max_height_mm, pitch_mm, mounting, working_v, largest_f,
-         following_ohms, original_esr_ohms, holds_charge)
+         following_ohms, original_esr_ohms, esr_least_ohms, esr_most_ohms, pulse_v_us, audio_v, holds_charge)
        select job_id, $2, section, $3, $4, role, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, temperature_c,
          diameter_mm, height_mm, max_diameter_mm, max_height_mm, pitch_mm, mounting, working_v, largest_f, following_ohms,
-         original_esr_ohms, holds_charge from position where id = $1`,
+         original_esr_ohms, esr_least_ohms, esr_most_ohms, pulse_v_us, audio_v, holds_charge from position where id = $1`,
       [id, designator, channel, twinKey],
     )
     .catch((error: unknown) => {
@@ -143,7 +151,8 @@ export async function updatePosition(db: Db, id: number, version: number, f: Pos
     `update position set version = version + 1, section = $3, channel = $4, role = $5, technology = $6, nominal_f = $7, rated_v = $8,
        tolerance_minus = $9, tolerance_plus = $10, temperature_c = $11, diameter_mm = $12, height_mm = $13, max_diameter_mm = $14,
        max_height_mm = $15, pitch_mm = $16, mounting = $17, working_v = $18, largest_f = $19, following_ohms = $20,
-       original_esr_ohms = $21, holds_charge = $22, twin_key = $23 where id = $1 and version = $2`,
+       original_esr_ohms = $21, holds_charge = $22, twin_key = $23, esr_least_ohms = $24, esr_most_ohms = $25, pulse_v_us = $26,
+       audio_v = $27 where id = $1 and version = $2`,
     [
       id,
       version,
@@ -168,6 +177,10 @@ export async function updatePosition(db: Db, id: number, version: number, f: Pos
       f.originalEsr,
       f.holdsCharge,
       f.twinKey,
+      f.esrLeast,
+      f.esrMost,
+      f.pulse,
+      f.audio,
     ],
   );
   if (rowCount !== 1) throw refuseStale();

@@ -13,7 +13,7 @@ export { neededVolts, type NeededVolts } from "./volts";
 export { kindSuits, mainsClass } from "./kinds";
 export { fitsHoles } from "./size";
 export { lifeYears, rippleAllowed } from "./load";
-export { fitNotes } from "./notes";
+export { fitNotes, matchOf } from "./notes";
 
 /** Every hard rule that `part` breaks at this place; empty means it may be fitted. */
 export function refusals(part: CataloguePart, of: Asked): Refusal[] {

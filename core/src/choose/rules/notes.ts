@@ -1,5 +1,7 @@
+import { figure } from "../../knowledge";
 import { filtersSupply, isPolarised, isWetAluminium } from "../../part";
 import type { CataloguePart } from "../catalogue";
+import { buyToMatch } from "../pairs";
 import type { PositionNeeds } from "../needs";
 import type { Asked } from "./asked";
 import { mainsClass } from "./kinds";
@@ -57,12 +59,25 @@ function valueNotes(part: CataloguePart, { needs, old }: Asked): FitNote[] {
   return notes;
 }
 
+/** How near the two sides must come, and how many to buy for it; null where it is not asked, or the part is made that tight. */
+export function matchOf(
+  part: Pick<CataloguePart, "tolerance">,
+  needs: Pick<PositionNeeds, "role" | "twins">,
+): { within: number; buy: number } | null {
+  const within = figure("choose.pair");
+  const width = part.tolerance.minus + part.tolerance.plus;
+  const pair = needs.role === "crossover" && needs.twins?.length === 1;
+  return pair && width > within * (1 + EDGE) ? { within, buy: buyToMatch(width, within) } : null;
+}
+
 function supplyNotes(part: CataloguePart, needs: PositionNeeds): FitNote[] {
   const notes: FitNote[] = [];
   const pair = 1 + (needs.twins?.length ?? 0);
   if (part.stock === 0) notes.push({ code: "notInStock" });
   else if (part.stock !== null && part.stock < pair) notes.push({ code: "stockOfPair", needed: pair });
   if (needs.twins && needs.twins.length > 0) notes.push({ code: "otherLot", twins: needs.twins });
+  const match = matchOf(part, needs);
+  if (match !== null) notes.push({ code: "matchPair", ...match });
   if (part.priceCents === null) notes.push({ code: "priceUnknown" });
   return notes;
 }

@@ -59,6 +59,7 @@ export type FitNote = Ruled<
   | { code: "inrush" }
   | { code: "valveUnknown" }
   | { code: "otherLot"; twins: readonly string[] }
+  | { code: "matchPair"; within: number; buy: number }
   | { code: "plusToGround" }
   | { code: "notInStock" }
   | { code: "stockOfPair"; needed: number }
