@@ -22,7 +22,8 @@ export { changesAt, newPartState, type Change, type Original, type PlaceChanges,
 export { orderList, sparesFor, type OrderLine, type OrderMind, type OrderNeed, type OrderStock } from "./orderList";
 export { quotes, type Quote, type QuotePosition } from "./quote";
 export { bridgePlan, type BridgePlan, type BridgeRefusal } from "./bridge";
-export { asOne, balanceFor, setsFor, valueSets, worstShare, type Arrangement, type Balance, type PartSet, ARRANGEMENTS } from "./sets";
+export { ARRANGEMENTS, asOne, worstShare, type Arrangement } from "./asOne";
+export { balanceFor, setsFor, valueSets, type Balance, type PartSet } from "./sets";
 export { isElectrolytic, takenBy, type ScopedPosition } from "./scope";
 export { comeback, ownHistory, type Comeback, type LeftPosition, type OwnHistory } from "./comeback";
 export { canOf, canPlan, type CanPlan, type CanSection, type Footprint } from "./can";

@@ -6,7 +6,8 @@ import { farads, volts } from "../units";
 import type { CataloguePart } from "./catalogue";
 import { USUAL_SHOP_RULES, type PositionNeeds } from "./needs";
 import { asked, refusals } from "./rules";
-import { balanceFor, setsFor, valueSets, worstShare } from "./sets";
+import { worstShare } from "./asOne";
+import { balanceFor, setsFor, valueSets } from "./sets";
 
 const schools = { value: "same", tantalum: "sameKind" } as const;
 const usual = { schools, shop: USUAL_SHOP_RULES };

@@ -1,14 +1,11 @@
 import { figure } from "../knowledge";
-import { isPolarised, nearestPreferred, preferredAround, type ESeries, type Technology, type Tolerance } from "../part";
-import { farads, ohms, volts, watts, type Farads, type Ohms, type Volts, type Watts } from "../units";
+import { isPolarised, nearestPreferred, preferredAround, type ESeries, type Tolerance } from "../part";
+import { farads, ohms, watts, type Farads, type Ohms, type Volts, type Watts } from "../units";
+import { asOne, worstShare, type Arrangement } from "./asOne";
 import type { CataloguePart } from "./catalogue";
 import type { PositionNeeds } from "./needs";
 import { assess, type Assessment, type RankingContext } from "./rank";
 import { asked, rippleAllowed, type Asked } from "./rules";
-
-export const ARRANGEMENTS = ["parallel", "series", "backToBack"] as const;
-/** `backToBack`: two polarised parts minus to minus in place of a bipolar one. */
-export type Arrangement = (typeof ARRANGEMENTS)[number];
 
 /** Several parts in place of one, and what they are together. */
 export interface PartSet {
@@ -66,9 +63,6 @@ export function balanceFor(each: { nominal: Farads; rated: Volts }, across: numb
 }
 const STANDARD_WATTS = [0.25, 0.5, 1, 2, 3, 5, 7, 10, 17];
 
-/** Largest share of the whole volts on one of two equal parts in series whose C may be off by ± `tolerance`: (1 + t)/2. */
-export const worstShare = (tolerance: number): number => (1 + tolerance) / 2;
-
 /**
  * Sets of two or three parts that hit a value, best first: fewest parts, then by what is left of the value, the parts' own merits and
  * their price. Every member keeps the hard rules of the place but for value, ESR and ripple, which are asked of the whole.
@@ -80,31 +74,6 @@ export function setsFor(parts: readonly CataloguePart[], needs: PositionNeeds, c
   const members = membersOf(parts, of, context);
   const sets = [...parallelSets(members, of, most), ...seriesPairs(parts, of, context, most), ...backToBack(parts, of, context, most)];
   return sets.filter((s) => needs.largest === null || s.nominal <= needs.largest * (1 + EDGE));
-}
-
-/** Several parts as the one they are together, worst case: parallel adds, two alike in series halve. */
-export function asOne(
-  arrangement: Arrangement,
-  parts: readonly CataloguePart[],
-): Pick<PartSet, "nominal" | "tolerance" | "rated"> & { code: string; technology: Technology } {
-  const [first] = parts;
-  if (first === undefined) throw new RangeError("a set of no parts");
-  const code = parts.map((p) => p.code).join(arrangement === "parallel" ? " ∥ " : " + ");
-  const technology: Technology = arrangement === "backToBack" ? "bipolar" : first.technology;
-  if (arrangement === "parallel") {
-    const total = parts.reduce((sum, p) => sum + p.nominal, 0);
-    const off = (side: "minus" | "plus") => parts.reduce((sum, p) => sum + p.nominal * p.tolerance[side], 0) / total;
-    return {
-      code,
-      technology,
-      nominal: farads(total),
-      tolerance: { minus: off("minus"), plus: off("plus") },
-      rated: volts(Math.min(...parts.map((p) => p.rated))),
-    };
-  }
-  const { tolerance } = first;
-  const rated = arrangement === "series" ? first.rated / worstShare(Math.max(tolerance.minus, tolerance.plus)) : first.rated;
-  return { code, technology, nominal: farads(first.nominal / 2), tolerance, rated: volts(rated) };
 }
 
 interface Member {

@@ -1,6 +1,7 @@
 "use client";
 
 import { byDesignator } from "@mirvek/core/readout";
+import dynamic from "next/dynamic";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { LOOK_KEYS, type LookKey } from "../../wording/look";
 import { observationText, partClassName, subjectText } from "../../wording/observation";
@@ -8,9 +9,11 @@ import { roleName, signName } from "../../wording/vocabulary";
 import { useCursor, useJob } from "../job/JobProvider";
 import { AfterLeak } from "./AfterLeak";
 import { Fuses } from "./Fuses";
-import { Photos } from "./Photos";
 import { Teardown } from "./Teardown";
 import styles from "./Look.module.css";
+
+// pictures may come after the list that is walked
+const Photos = dynamic(() => import("./Photos").then((m) => m.Photos), { ssr: false });
 
 interface Row {
   name: string;
