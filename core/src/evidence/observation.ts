@@ -1,4 +1,4 @@
-import type { FindingToken, HumKind, Scope, SectionKind, SoundLabel, WorkStep } from "../device";
+import type { FindingToken, HumKind, LampSign, Means, RefitStep, Scope, SectionKind, SoundLabel, Stage, WorkStep } from "../device";
 import type { PartClass } from "../part";
 import type { Seconds, UnitSymbol, Volts } from "../units";
 
@@ -175,6 +175,27 @@ export type LeakStep = (typeof LEAK_STEPS)[number];
 export const FUSE_ENDS = ["violent", "gentle"] as const;
 export type FuseEnd = (typeof FUSE_ENDS)[number];
 
+/** How volts over a load were read: rms, or peak to peak off a screen. */
+export const LOAD_VOLTS = ["rms", "peakToPeak"] as const;
+
+/** What is shown of a unit that is said to be mended. */
+export type Proof =
+  /** volts over a load at the onset of clipping */
+  | { of: "power"; channel: string; volts: number; form: (typeof LOAD_VOLTS)[number]; ohms: number; hz: number | null }
+  /** whether a sine looks clean on a screen */
+  | { of: "sine"; channel: string; hz: number | null; clean: boolean }
+  /** level at one frequency, dB against whatever was taken as nought */
+  | { of: "response"; channel: string; hz: number; dB: number }
+  | { of: "soak"; after: number; celsius: number; place: string }
+  | { of: "listened"; channel: string | null; text: string }
+  /** what the figures after it are taken at: controls, input, load, taps */
+  | { of: "settings"; text: string }
+  /** seconds until the loudspeakers came on */
+  | { of: "delay"; seconds: number };
+export const PROOFS = ["power", "sine", "response", "soak", "listened", "settings", "delay"] as const satisfies readonly Proof["of"][];
+
+export const IDLE_READ = ["V", "A", "W"] as const;
+
 export type Observation =
   | { kind: "named"; class: PartClass; marked: readonly Marked[] }
   | {
@@ -237,6 +258,38 @@ export type Observation =
   /** what the owner agreed to; null: to nothing. `most` in the shop's currency */
   | { kind: "agreed"; scope: Scope | null; most: number | null }
   | { kind: "laid"; plus: Lay }
+  /** what stands between the mains and the unit; watts of a lamp, limits of a supply where one was said */
+  | { kind: "means"; by: Means; watts: number | null; volts: number | null; amperes: number | null }
+  /** a stage of the bring-up begins; why, where it is out of its order */
+  | { kind: "stage"; stage: Stage; because: string | null }
+  /** the unit is on from here, at these volts or this share of its mains; why, where it is out of its order */
+  | { kind: "mains"; volts: number | null; share: number | null; because: string | null }
+  | { kind: "lamp"; did: LampSign }
+  /** a clock that runs down from when it was said */
+  | { kind: "timer"; name: string; seconds: number }
+  /** where an idle current should lie; the ohms it is read over, where it is read as volts */
+  | { kind: "idleWindow"; low: number; high: number; unit: (typeof IDLE_READ)[number]; ohms: number | null; channels: readonly string[] }
+  /** watts more that each channel should draw from fully down */
+  | { kind: "idleWatts"; each: number }
+  | {
+      kind: "idle";
+      /** "down": everything fully down */
+      channel: string;
+      value: number;
+      unit: (typeof IDLE_READ)[number];
+      significant: number;
+      heat: "cold" | "warm" | null;
+      atEnd: boolean;
+    }
+  /** a valve as it idles: plate volts and amperes; `drop` and `winding` where the current was read over its half of the winding */
+  | { kind: "valveIdle"; plate: number | null; amperes: number | null; drop: number | null; winding: number | null }
+  | { kind: "valveMost"; watts: number }
+  /** what the unit is rated for, a channel */
+  | { kind: "rated"; watts: number; ohms: number }
+  | { kind: "proof"; proof: Proof }
+  | { kind: "refitStep"; step: RefitStep; done: boolean; note: string | null }
+  /** what follows was read on a stand-in, not on the unit */
+  | { kind: "simulated"; on: boolean }
   | { kind: "sideJob"; text: string }
   | { kind: "claim"; text: string }
   | { kind: "owner"; text: string };
@@ -286,6 +339,20 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   joined: { hands: true, about: ["unit"] },
   agreed: { hands: false, about: ["unit"] },
   laid: { hands: false, about: ["part"] },
+  means: { hands: false, about: ["unit"] },
+  stage: { hands: false, about: ["unit"] },
+  mains: { hands: false, about: ["unit"] },
+  lamp: { hands: false, about: ["unit"] },
+  timer: { hands: false, about: ["unit"] },
+  idleWindow: { hands: false, about: ["unit"] },
+  idleWatts: { hands: false, about: ["unit"] },
+  idle: { hands: false, about: ["unit"] },
+  valveIdle: { hands: false, about: ["part"] },
+  valveMost: { hands: false, about: ["part"] },
+  rated: { hands: false, about: ["unit"] },
+  proof: { hands: false, about: ["unit"] },
+  refitStep: { hands: false, about: ["unit"] },
+  simulated: { hands: false, about: ["unit"] },
   belongs: { hands: false, about: ["unit"] },
   sideJob: BESIDE,
   claim: BESIDE,

@@ -1,5 +1,7 @@
 import type { TouchSafety } from "../bringUp";
+import type { Stage } from "../device";
 import type { HypothesisId } from "../knowledge";
+import type { ProofItem } from "./proof";
 import type { Advice } from "./tracing";
 import { isBad, isCondemned, type Settle, type VerdictState } from "../verdict";
 import { CLOSING_HOLDS, type ClosedState, type ClosingHold, type JobState } from "./state";
@@ -27,6 +29,23 @@ export interface PositionFacts {
   /** the part that is in now was fitted on this job */
   renewed: boolean;
   twins: readonly string[];
+}
+
+/** What the path needs to know of fitting, bringing up, setting and proving. */
+export interface AfterFacts {
+  fit: { fitted: number; of: number };
+  bringUp: {
+    done: number;
+    of: number;
+    begun: boolean;
+    finished: boolean;
+    stopped: boolean;
+    next: { stage: Stage; share: number } | null;
+    /** something was repaired, and the unit was not switched on since */
+    wanted: boolean;
+  };
+  set: { done: number; of: number; begun: boolean; finished: boolean; unreachable: string | null; next: string | null };
+  prove: { begun: boolean; left: readonly ProofItem[]; failed: readonly ProofItem[]; asked: number };
 }
 
 export interface JobFacts {
@@ -65,6 +84,8 @@ export interface JobFacts {
   unexplainedFuses: number;
   /** a fuse that looks whole and was not measured */
   unmeasuredFuse: string | null;
+  /** null where nobody has folded it: it needs what the circuit foretells */
+  after: AfterFacts | null;
 }
 
 /** Worn parts may stay by decision; failed, open and shorted ones too, but only by a recorded one. */

@@ -1,5 +1,5 @@
 export { CLOSING_HOLDS, JOB_STATES, type ClosedState, type ClosingHold, type JobState, type Waiver } from "./state";
-export { closingHolds, isClosed, needsDecision, type JobFacts, type PositionFacts, type TraceFacts } from "./facts";
+export { closingHolds, isClosed, needsDecision, type JobFacts, type PositionFacts, type AfterFacts, type TraceFacts } from "./facts";
 export { PATH, STATIONS, nextOf, pathOf, stationStates, type StationId } from "./stations";
 export type { NextAct, Station, StationState } from "./stations/station";
 export type {
@@ -71,3 +71,21 @@ export { sectionPicture, sectionsIn, type SectionBox, type SectionLink } from ".
 export { caseOf } from "./caseOf";
 export { readCase, traceCase, type CaseLine, type CaseAnswer, type CaseIssue, type RippleSolver, type TraceCase } from "./traceCase";
 export { channelsOf, roadMap, type RoadMap, type RoadMapRow } from "./roadMap";
+export { afterFacts, afterFitting, heldLine, type AfterFitting } from "./afterFitting";
+export {
+  bringUpPicture,
+  railQuestion,
+  reasonsOf,
+  stepHold,
+  unreadOf,
+  watchedPoints,
+  type BringUpPicture,
+  type PointAtStep,
+  type StepHold,
+  type StepPicture,
+  type StepReading,
+} from "./bringUp";
+export { channelNames, settingPicture, type IdleGroup, type SetPoint, type SettingPicture, type WattPicture } from "./idleSetting";
+export { PROOF_ITEMS, firstRepair, proofPicture, type ChannelProof, type ProofItem, type ProofPicture, type ResponseRow } from "./proof";
+export { refitPicture, type FitRow, type RefitPicture, type RefitStepPicture } from "./refit";
+export { timersOf, type Timer } from "./timers";

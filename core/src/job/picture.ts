@@ -278,6 +278,7 @@ function factsOf<C extends ChoiceFacts>(
     openFaults: unit.faults.filter((f) => f.text !== null && UNDER_WAY.has(f.state)).length,
     leftIn: unit.tried.filter((t) => t.leftIn).length,
     stillThere: stillThere(unit, records.fittings),
+    after: null,
     unmeasuredFuse: unit.parts.find((p) => p.verdict.reason.code === "looksWholeOnly" && p.class === "fuse")?.name ?? null,
     explained: makers.length === 0 ? null : records.circuits.some((c) => makers.includes(c.scenario) && stands(c, records, positions)),
     positions: positions.map((p): PositionFacts => ({

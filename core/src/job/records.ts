@@ -31,6 +31,8 @@ export interface JobHead {
   /** rms */
   mainsV: number | null;
   ageYears: number | null;
+  channels: number;
+  firstPowerSchool: "suppliesFirst" | "lookUnderLimiter";
   /** what was waived when it was closed */
   waiver: Waiver | null;
 }

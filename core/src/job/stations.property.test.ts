@@ -3,7 +3,8 @@ import { expect, test } from "vitest";
 import { handsAllowed, type TouchSafety } from "../bringUp";
 import { VERDICT_STATES, isBad } from "../verdict";
 import { volts } from "../units";
-import type { JobFacts, PositionFacts, TraceFacts } from "./facts";
+import type { AfterFacts, JobFacts, PositionFacts, TraceFacts } from "./facts";
+import { PROOF_ITEMS } from "./proof";
 import { JOB_STATES } from "./state";
 import type { Advice } from "./tracing";
 import { PATH, STATIONS, nextOf, stationStates } from "./stations";
@@ -39,6 +40,20 @@ const trace: fc.Arbitrary<TraceFacts> = fc.record({
   advice: fc.option(advice, { nil: null }),
   measure: fc.constantFrom<readonly string[]>([], ["C1"]),
 });
+const counted = fc.tuple(fc.nat({ max: 4 }), fc.nat({ max: 4 })).map(([done, more]) => ({ done, of: done + more + 1 }));
+const step = fc.constantFrom(null, { stage: "loaded" as const, share: 0.5 });
+const after: fc.Arbitrary<AfterFacts> = fc.record({
+  fit: fc.tuple(fc.nat({ max: 3 }), fc.nat({ max: 3 })).map(([fitted, more]) => ({ fitted, of: fitted + more })),
+  bringUp: fc
+    .tuple(counted, fc.boolean(), fc.boolean(), fc.boolean(), fc.boolean(), step)
+    .map(([n, begun, finished, stopped, wanted, next]) => ({ ...n, begun, finished, stopped, wanted, next })),
+  set: fc
+    .tuple(counted, fc.boolean(), fc.boolean(), fc.constantFrom(null, "L"), fc.constantFrom(null, "R"))
+    .map(([n, begun, finished, unreachable, next]) => ({ ...n, begun, finished, unreachable, next })),
+  prove: fc
+    .tuple(fc.boolean(), fc.subarray([...PROOF_ITEMS]), fc.subarray([...PROOF_ITEMS]))
+    .map(([begun, left, failed]) => ({ begun, left, failed, asked: PROOF_ITEMS.length + 1 })),
+});
 const job: fc.Arbitrary<JobFacts> = fc
   .record({
     state: fc.constantFrom(...JOB_STATES),
@@ -60,6 +75,7 @@ const job: fc.Arbitrary<JobFacts> = fc
     openFaults: fc.nat({ max: 2 }),
     unmeasuredFuse: fc.constantFrom("F1", null),
     trace: fc.option(trace, { nil: null }),
+    after: fc.option(after, { nil: null }),
     list: fc.array(position, { maxLength: 8 }),
   })
   .map(({ list, ...facts }) => ({

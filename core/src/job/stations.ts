@@ -1,17 +1,21 @@
 import { isClosed, type JobFacts } from "./facts";
+import { bringUp } from "./stations/bringUp";
 import { choose } from "./stations/choose";
 import { explain } from "./stations/explain";
+import { fit } from "./stations/fit";
 import { handBack } from "./stations/handBack";
 import { look } from "./stations/look";
 import { makeSafe } from "./stations/makeSafe";
 import { measure } from "./stations/measure";
+import { prove } from "./stations/prove";
+import { set } from "./stations/set";
 import { sound } from "./stations/sound";
 import type { NextAct, Station, StationState } from "./stations/station";
 import { takeIn } from "./stations/takeIn";
 import { trace } from "./stations/trace";
 
 /** The stations in the order of the work: the path of every job. */
-export const PATH = [takeIn, makeSafe, look, sound, trace, measure, explain, choose, handBack] as const;
+export const PATH = [takeIn, makeSafe, look, sound, trace, measure, explain, choose, fit, bringUp, set, prove, handBack] as const;
 export type StationId = (typeof PATH)[number]["id"];
 export const STATIONS: readonly StationId[] = PATH.map((s) => s.id);
 

@@ -8,6 +8,7 @@ import { coldStart } from "./heads/coldStart";
 import { complaintNow } from "./heads/complaintNow";
 import { note, power, undo } from "./heads/control";
 import { expect } from "./heads/expect";
+import { lampDid, mainsStep, means, simulated, stage, timer } from "./heads/firstPower";
 import { fault } from "./heads/fault";
 import { fitted } from "./heads/fitted";
 import { heard } from "./heads/heard";
@@ -15,6 +16,9 @@ import { highest } from "./heads/highest";
 import { laid } from "./heads/laid";
 import { norm } from "./heads/norm";
 import { part } from "./heads/part";
+import { clipping, delayed, listened, rated, response, sine, soak, takenAt } from "./heads/proving";
+import { refit } from "./heads/refit";
+import { idle, valveIdle } from "./heads/idle";
 import { point } from "./heads/point";
 import { section } from "./heads/section";
 import { setting } from "./heads/setting";
@@ -42,6 +46,23 @@ const HEADS: readonly Head[] = [
   blew,
   afterLeak,
   checked,
+  means,
+  stage,
+  mainsStep,
+  lampDid,
+  timer,
+  simulated,
+  idle,
+  valveIdle,
+  rated,
+  clipping,
+  sine,
+  response,
+  soak,
+  listened,
+  takenAt,
+  delayed,
+  refit,
   spent,
   answer,
   power,

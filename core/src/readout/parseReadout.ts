@@ -49,4 +49,4 @@ const isWords = (tokens: readonly Token[], issue: ReadoutIssue): boolean =>
   tokens.every((t) => t.value === null && !/^\d/.test(t.text));
 
 /** Words that begin a line that does something: a slip behind them is asked back, never kept as words. */
-const COMMANDS: ReadonlySet<string> = new Set("power undo scratch meter add new highest re spent section".split(" "));
+const COMMANDS: ReadonlySet<string> = new Set("power undo scratch meter add new highest re spent section stage step timer".split(" "));

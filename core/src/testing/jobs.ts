@@ -78,6 +78,7 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   stillThere: false,
   unexplainedFuses: 0,
   unmeasuredFuse: null,
+  after: null,
   trace: null,
   alsoChange: [],
   ...over,
@@ -96,6 +97,8 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
     mainsHz: 50,
     mainsV: 230,
     ageYears: null,
+    channels: 2,
+    firstPowerSchool: "lookUnderLimiter",
     waiver: null,
   },
   positions: [

@@ -1,4 +1,19 @@
 -- Up Migration
+alter type observation_kind add value 'means';
+alter type observation_kind add value 'stage';
+alter type observation_kind add value 'mains';
+alter type observation_kind add value 'lamp';
+alter type observation_kind add value 'timer';
+alter type observation_kind add value 'idleWindow';
+alter type observation_kind add value 'idleWatts';
+alter type observation_kind add value 'idle';
+alter type observation_kind add value 'valveIdle';
+alter type observation_kind add value 'valveMost';
+alter type observation_kind add value 'rated';
+alter type observation_kind add value 'proof';
+alter type observation_kind add value 'refitStep';
+alter type observation_kind add value 'simulated';
+
 -- What a place makes a part bear beside volts, where somebody knows.
 alter table position
   add column esr_least_ohms double precision check (esr_least_ohms >= 0 and esr_least_ohms <= 1e6),

@@ -23,10 +23,7 @@ export const handBack: Station<"handBack"> = {
   },
   act(job) {
     if (isClosed(job.state)) return { code: "closed" };
-    const chosen = job.positions.filter((p) => p.decision === "replace");
-    if (chosen.length > 0) return { code: "fit", position: chosen[0]!.designator, left: chosen.length };
     if (job.trace && !job.trace.settled && (job.proven === null || job.stillThere)) return { code: "noCause" };
-    if (job.proven === false) return { code: "prove" };
     const hold = closingHolds(job).find((h) => NAMED.has(h));
     return hold ? { code: "hold", hold } : { code: "handBack" };
   },

@@ -1,6 +1,8 @@
+import type { Stage } from "../../device";
 import type { HypothesisId } from "../../knowledge";
 import type { Settle } from "../../verdict";
 import type { JobFacts } from "../facts";
+import type { ProofItem } from "../proof";
 import type { Advice } from "../tracing";
 import type { ClosingHold } from "../state";
 
@@ -8,7 +10,7 @@ export type StationState =
   | { kind: "untouched" }
   | { kind: "underWay"; done: number; of: number }
   | { kind: "done" }
-  | { kind: "held"; by: ClosingHold | "charge" | "nothingListed" };
+  | { kind: "held"; by: ClosingHold | "charge" | "nothingListed" | "stopped" | "unreachable" | "fails" };
 
 export type NextAct =
   | { code: "writeComplaint" }
@@ -31,7 +33,14 @@ export type NextAct =
   | { code: "decide"; position: string; left: number }
   | { code: "replaceTemporary"; position: string }
   | { code: "fit"; position: string; left: number }
+  /** the unit is not put straight into the wall after a repair */
+  | { code: "bringUp" }
+  | { code: "step"; stage: Stage; share: number }
+  | { code: "bringUpStopped" }
+  | { code: "setIdle"; channel: string }
+  | { code: "idleUnreachable"; channel: string }
   | { code: "prove" }
+  | { code: "proveNext"; item: ProofItem; failed: boolean }
   /** nothing is shown and nothing is left that tells much */
   | { code: "noCause" }
   /** all is done but what this names */

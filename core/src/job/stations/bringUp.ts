@@ -1,0 +1,20 @@
+import type { NextAct, Station, StationState } from "./station";
+
+export const bringUp: Station<"bringUp"> = {
+  id: "bringUp",
+  path: "bring-up",
+  state({ after }): StationState {
+    if (!after?.bringUp.begun) return { kind: "untouched" };
+    const { stopped, finished, done, of } = after.bringUp;
+    if (stopped) return { kind: "held", by: "stopped" };
+    return finished ? { kind: "done" } : { kind: "underWay", done, of };
+  },
+  /** After a repair the unit is not put straight into the wall; what was begun is gone through. */
+  act({ after, positions }): NextAct | null {
+    if (!after || positions.some((p) => p.decision === "replace")) return null;
+    const { begun, finished, stopped, wanted, next } = after.bringUp;
+    if (stopped) return { code: "bringUpStopped" };
+    if (begun && !finished && next) return { code: "step", ...next };
+    return wanted && !begun ? { code: "bringUp" } : null;
+  },
+};

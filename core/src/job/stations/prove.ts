@@ -1,0 +1,23 @@
+import { isClosed } from "../facts";
+import type { NextAct, Station, StationState } from "./station";
+
+export const prove: Station<"prove"> = {
+  id: "prove",
+  path: "prove",
+  state({ after }): StationState {
+    if (!after?.prove.begun) return { kind: "untouched" };
+    const { left, failed, asked } = after.prove;
+    if (failed.length > 0) return { kind: "held", by: "fails" };
+    return left.length === 0 ? { kind: "done" } : { kind: "underWay", done: asked - left.length, of: asked };
+  },
+  act(job): NextAct | null {
+    if (isClosed(job.state)) return null;
+    // nothing is shown and the complaint is still there: there is nothing to prove yet
+    if (job.trace && !job.trace.settled && job.stillThere) return null;
+    if (job.proven === false) return { code: "prove" };
+    if (!job.after?.prove.begun) return null;
+    const { failed, left } = job.after.prove;
+    const [item] = failed.length > 0 ? failed : left;
+    return item === undefined ? null : { code: "proveNext", item, failed: failed.length > 0 };
+  },
+};

@@ -1,0 +1,43 @@
+import { figure } from "../knowledge";
+import { powerDb } from "./power";
+
+export type Passes = "passes" | "fails" | "open";
+
+/** DC at an output and what it turns into heat in a loudspeaker. */
+export function judgeOffset(volts: number, ohms: number): { watts: number; most: number; passes: Passes } {
+  const most = figure("proof.offset");
+  return { watts: volts ** 2 / ohms, most, passes: Math.abs(volts) <= most ? "passes" : "fails" };
+}
+
+/** Power at the onset of clipping against what the unit is rated for; open where nobody said what that is. */
+export function judgePower(watts: number, rated: number | null): { dB: number | null; passes: Passes } {
+  if (rated === null) return { dB: null, passes: "open" };
+  const dB = powerDb(watts, rated);
+  return { dB, passes: dB >= -figure("proof.power") ? "passes" : "fails" };
+}
+
+/** Two channels against each other, dB apart. */
+export const judgeSides = (dB: number): Passes => (Math.abs(dB) <= figure("proof.sides") ? "passes" : "fails");
+
+/** One frequency of a response against what it is held to, dB apart. */
+export const judgeResponse = (dB: number): Passes => (Math.abs(dB) <= figure("proof.response") ? "passes" : "fails");
+
+/** One temperature of a soak. */
+export interface SoakReading {
+  /** s since it was switched on */
+  after: number;
+  celsius: number;
+}
+
+/** How warm it gets, and whether it has stopped getting warmer; readings of one place, oldest first. */
+export function judgeSoak(readings: readonly SoakReading[]): { most: number | null; settled: boolean; lasted: number; passes: Passes } {
+  const inOrder = [...readings].sort((a, b) => a.after - b.after);
+  const [before, last] = inOrder.slice(-2);
+  const most = inOrder.length === 0 ? null : Math.max(...inOrder.map((r) => r.celsius));
+  const lasted = inOrder.at(-1)?.after ?? 0;
+  if (!before || !last || last.after === before.after) return { most, settled: false, lasted, passes: "open" };
+  const perTenMinutes = ((last.celsius - before.celsius) / (last.after - before.after)) * 600;
+  const settled = perTenMinutes < figure("proof.rise");
+  const hot = most !== null && most > figure("proof.hot");
+  return { most, settled, lasted, passes: hot ? "fails" : settled && lasted >= figure("proof.soak") ? "passes" : "open" };
+}
