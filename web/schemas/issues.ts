@@ -1,4 +1,4 @@
-import type { ClosingHold } from "@mirvek/core/job";
+import type { ClosingHold, StepHold } from "@mirvek/core/job";
 import type { SoundIssue } from "@mirvek/core/sound";
 import type { PositionList, ReadoutIssue } from "@mirvek/core/readout";
 
@@ -12,6 +12,7 @@ export type RequestIssue =
   | { code: "keyReused" }
   | { code: "designatorTaken"; designator: string }
   | { code: "noTwinNumber"; designator: string }
+  | { code: "stepHeld"; hold: StepHold }
   | { code: "jobClosed" }
   | { code: "reasonNeeded" }
   | { code: "holderReasonNeeded"; designator: string }

@@ -12,7 +12,10 @@ import type {
 } from "@mirvek/core/choose";
 import type { FindingToken, Scope } from "@mirvek/core/device";
 import {
+  afterFacts,
+  afterFitting,
   knowingOf,
+  type AfterFitting,
   nextOf,
   type Tracing,
   weigh,
@@ -32,6 +35,7 @@ import {
   type StoredReading,
   type Waiver,
 } from "@mirvek/core/job";
+import type { RailShapes } from "@mirvek/core/firstPower";
 import type { Technology } from "@mirvek/core/part";
 import type { ReadoutMeter, VoltsForm } from "@mirvek/core/readout";
 import type { TableChange } from "@mirvek/core/knowledge";
@@ -93,6 +97,8 @@ export interface JobData {
   shop: ShopView;
   /** what circuits say of ripples that were read */
   foretold: readonly Foretelling[];
+  /** what the circuit of its supply says of its rails while the mains come up */
+  rails: RailShapes;
   /** the server's clock when this was put together */
   now: number;
 }
@@ -143,6 +149,8 @@ export interface JobView {
   points: PointView[];
   /** what is on record beside the capacitors */
   unit: UnitPicture;
+  /** what comes after the last solder joint */
+  after: AfterFitting;
   observations: Records["observations"];
   circuits: readonly CircuitView[];
   notes: { line: string | null; where: string | null; at: number; by: string; text: string }[];
@@ -156,9 +164,11 @@ export function viewOf(
   shop: ShopView,
   picture: JobPicture<ChoiceView>,
   foretellings: readonly Foretelling[] = [],
+  rails?: RailShapes,
 ): JobView {
   const nameOf = (id: number | null) => records.positions.find((p) => p.id === id)?.designator ?? null;
-  const { facts, tracing } = weigh(
+  const after = afterFitting(records, picture, rails, shop.figures);
+  const { facts: weighed, tracing } = weigh(
     records.job,
     picture,
     knowingOf(
@@ -166,8 +176,10 @@ export function viewOf(
       foretellings.flatMap((f) => f.foretold ?? []),
     ),
   );
+  const facts: JobFacts = { ...weighed, after: afterFacts(after, records) };
   const next = nextOf(facts, PATH);
   return {
+    after,
     revision: records.revision,
     job: records.job,
     safety: picture.safety,

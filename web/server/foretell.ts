@@ -1,6 +1,7 @@
 import "server-only";
 import { underFigures, type OwnFigures } from "@mirvek/core/knowledge";
-import { rippleQuestions, type JobPicture } from "@mirvek/core/job";
+import { railShapes, type RailShapes } from "@mirvek/core/firstPower";
+import { railQuestion, rippleQuestions, type JobPicture } from "@mirvek/core/job";
 import { foretellRipple, type Foretold } from "@mirvek/core/trace";
 import { LRUCache } from "lru-cache";
 import type { ChoiceView, Foretelling, Records } from "../schemas/jobView";
@@ -17,4 +18,15 @@ export function foretell(records: Records, picture: JobPicture<ChoiceView>, figu
     solved.set(under, known);
     return { question: key, foretold: known.foretold };
   });
+}
+
+const rails = new LRUCache<string, RailShapes>({ max: 200 });
+
+/** What the circuit of a job's supply says of its rails over the mains, by a shop's figures. */
+export function foretellRails(records: Records, picture: JobPicture<ChoiceView>, figures: OwnFigures = {}): RailShapes {
+  const question = railQuestion(records, picture);
+  const key = JSON.stringify([figures, question]);
+  const known = rails.get(key) ?? underFigures(figures, () => railShapes(question));
+  rails.set(key, known);
+  return known;
 }

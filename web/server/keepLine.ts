@@ -2,6 +2,7 @@ import "server-only";
 import { handsAllowed } from "@mirvek/core/bringUp";
 import {
   UNDONE_REASON,
+  heldLine,
   contextOf,
   fittingOf,
   handsAt,
@@ -16,6 +17,7 @@ import type { KeptLine, ReadoutPost } from "../schemas/records";
 import { benchName } from "./bench";
 import { together, type Db } from "./db";
 import { requireOpen } from "./guard";
+import { loadJobView } from "./loadJob";
 import { refuseReadout, Refused } from "./refusal";
 import { findChosenPart } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
@@ -72,9 +74,17 @@ export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, now
   if (known) return answer(known.id, { ...ms(known.at), again: true });
   if (entry.kind === "setting") return answer(null);
   if (entry.kind === "undo") return answer(null, await undo(db, job, post, at));
+  await requireInOrder(db, job, entry.brings);
   const lineId = await insertLine(db, job.id, post.clientKey, post.line, benchName(), at);
   const shelf = await keepAll(db, job, positions, lineId, entry.brings, at);
   return answer(lineId, { revision: job.revision + shop.revision + shelf });
+}
+
+/** Lines that set the mains or begin a stage keep to the plan; for all others nothing is loaded. */
+async function requireInOrder(db: Db, job: JobRecord, brings: readonly Consequence[]): Promise<void> {
+  if (!brings.some((c) => c.about === "observed" && (c.observation.kind === "mains" || c.observation.kind === "stage"))) return;
+  const hold = heldLine(await loadJobView(db, job), brings);
+  if (hold) throw new Refused({ code: "stepHeld", hold });
 }
 
 /** When a line was typed: as the browser says, but neither after it came nor before the job was opened. */

@@ -1,5 +1,5 @@
 import "server-only";
-import { knowingOf, makePicture, inOrder, type StoredReading, nextOf, PATH, weigh } from "@mirvek/core/job";
+import { afterFacts, afterFitting, knowingOf, makePicture, inOrder, type StoredReading, nextOf, PATH, weigh } from "@mirvek/core/job";
 import { LRUCache } from "lru-cache";
 import { isBad } from "@mirvek/core/verdict";
 import {
@@ -13,7 +13,7 @@ import {
   type Records,
   type ShopView,
 } from "../schemas/jobView";
-import { foretell } from "./foretell";
+import { foretell, foretellRails } from "./foretell";
 import { pool, together, type Db } from "./db";
 import { listChoices } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
@@ -116,7 +116,14 @@ async function load(db: Db, job: JobRecord) {
 /** What a browser opens a job with: records and shop; it judges them itself. */
 export async function loadJobData(db: Db, job: JobRecord): Promise<JobData> {
   const { records, shop } = await load(db, job);
-  return { records, shop, foretold: foretell(records, makePicture<ChoiceView>()(records, shop), shop.figures), now: Date.now() };
+  const picture = makePicture<ChoiceView>()(records, shop);
+  return {
+    records,
+    shop,
+    foretold: foretell(records, picture, shop.figures),
+    rails: foretellRails(records, picture, shop.figures),
+    now: Date.now(),
+  };
 }
 
 /** The whole picture of one job, put together from its records. */
@@ -124,7 +131,9 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
   const found = await load(db, job);
   if (found.view) return found.view;
   const picture = makePicture<ChoiceView>()(found.records, found.shop);
-  return (found.view = viewOf(found.records, found.shop, picture, foretell(found.records, picture, found.shop.figures)));
+  const { figures } = found.shop;
+  const foretold = foretell(found.records, picture, figures);
+  return (found.view = viewOf(found.records, found.shop, picture, foretold, foretellRails(found.records, picture, figures)));
 }
 
 /** Rows of one page of the bench: what fits a screen twice over. */
@@ -168,17 +177,18 @@ function benchRow(records: Records, shop: ShopView): BenchRow {
   const { job } = records;
   const picture = makePicture<ChoiceView>()(records, shop);
   const states = picture.positions.map((p) => p.verdict.state);
-  const next = nextOf(
-    weigh(
-      job,
-      picture,
-      knowingOf(
-        shop,
-        foretell(records, picture, shop.figures).flatMap((f) => f.foretold ?? []),
-      ),
-    ).facts,
-    PATH,
+  const { facts } = weigh(
+    job,
+    picture,
+    knowingOf(
+      shop,
+      foretell(records, picture, shop.figures).flatMap((f) => f.foretold ?? []),
+    ),
   );
+  // rails are foretold where somebody has begun to bring the unit up: there they decide what comes next
+  const begun = records.observations.some((o) => o.observation.kind === "mains");
+  const after = afterFitting(records, picture, begun ? foretellRails(records, picture, shop.figures) : undefined, shop.figures);
+  const next = nextOf({ ...facts, after: afterFacts(after, records) }, PATH);
   return {
     number: job.number,
     title: job.title,

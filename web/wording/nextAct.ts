@@ -1,5 +1,7 @@
 import type { NextAct } from "@mirvek/core/job";
-import { list } from "./quantity";
+import { stageName } from "./firstPower";
+import { proofLine, proofName } from "./proof";
+import { list, percent } from "./quantity";
 import { adviceText, hypothesisName } from "./tracing";
 import { holdText } from "./safety";
 import { settleText } from "./verdict";
@@ -44,6 +46,20 @@ const words: Words = {
   decide: (a) => ({ act: `Choose what replaces ${a.position}.`, about: a.left === 1 ? "the last one" : `${a.left} to choose` }),
   replaceTemporary: (a) => ({ act: `Replace the temporary part at ${a.position}: it holds the job.`, about: "needed to hand back" }),
   fit: (a) => ({ act: `Fit ${a.position} and say so: ${a.position} fitted.`, about: a.left === 1 ? "the last one" : `${a.left} to fit` }),
+  bringUp: () => ({ act: "Bring it up step by step, not straight into the wall: say limiter 60w, or variac.", about: "about 10 min" }),
+  step: (a) => ({
+    act: `Next step: ${stageName[a.stage].toLowerCase()}, ${percent(a.share)} of the mains.`,
+    about: `step ${percent(a.share).replace(" ", "")}`,
+  }),
+  bringUpStopped: () => ({ act: "Stop: off. A reading is out of what it should be; see why before you go on.", about: "off first" }),
+  setIdle: (a) => ({ act: `Read the idle current of ${a.channel} and set it by its window.`, about: "warm" }),
+  idleUnreachable: (a) => ({ act: `${a.channel} cannot reach its idle current: that is a fault, not a setting.`, about: "look for it" }),
+  proveNext: (a) => ({
+    act: a.failed
+      ? `Not proven: ${proofName[a.item].toLowerCase()} is out of its limits.`
+      : `To prove: ${proofName[a.item].toLowerCase()}.`,
+    about: proofLine[a.item],
+  }),
   prove: () => ({ act: "Measure or listen after the repair, and say what came of it.", about: "hum gone, still hums, a reading" }),
   hold: (a) => ({ act: holdText[a.hold], about: "before it goes back" }),
   noCause: () => ({

@@ -17,6 +17,7 @@ import type {
   Marked,
   Observation,
   Outcome,
+  Proof,
   RemarkMeaning,
   SaidPartState,
   Subject,
@@ -25,6 +26,7 @@ import type {
 import type { FusePicture, StepTime, TriedAsk, TriedCaution } from "@mirvek/core/job";
 import type { PartClass } from "@mirvek/core/part";
 import type { DrawVerdict, PartReason, PartSettle, PartVerdict, PointExpectation, PointVerdict } from "@mirvek/core/verdict";
+import { lampName, meansName, refitName, stageName } from "./firstPower";
 import { list, percent, shown, signedVolts, span, times } from "./quantity";
 import { say, type Texts } from "./say";
 import { findingName, sectionName } from "./vocabulary";
@@ -347,6 +349,29 @@ export function heardText({ label, present, hum, hz, level, times: count, channe
     .join(", ");
 }
 
+const becauseText = (because: string | null): string => (because === null ? "" : `, out of order: ${because}`);
+
+/** What was shown of a mended unit, in a few words. */
+export function proofText(p: Proof): string {
+  switch (p.of) {
+    case "power":
+      return `${p.channel}: ${shown(p.volts, "V")}${p.form === "peakToPeak" ? " p-p" : " ~"} into ${shown(p.ohms, "Ω")} where it clips`;
+    case "sine":
+      return `${p.channel}: sine ${p.clean ? "clean" : "not clean"}${p.hz === null ? "" : ` at ${shown(p.hz, "Hz")}`}`;
+    case "response":
+      return `${p.channel}: ${shown(p.hz, "Hz")} ${signedDb(p.dB)}`;
+    case "soak":
+      return `${p.place} ${p.celsius} °C after ${span(p.after)}`;
+    case "listened":
+      return `listened${p.channel === null ? "" : ` ${p.channel}`}: ${p.text}`;
+    case "settings":
+      return `taken at ${p.text}`;
+    case "delay":
+      return `loudspeakers on after ${span(p.seconds)}`;
+  }
+}
+export const signedDb = (dB: number): string => `${dB < 0 ? "−" : "+"}${Math.abs(dB).toFixed(1)} dB`;
+
 /** One observation in a few words, without what it is about. */
 export function observationText(o: Observation): string {
   switch (o.kind) {
@@ -382,6 +407,40 @@ export function observationText(o: Observation): string {
       return heardText(o);
     case "laid":
       return layName[o.plus];
+    case "means":
+      return `first power: ${[meansName[o.by], o.watts === null ? "" : shown(o.watts, "W"), o.volts === null ? "" : shown(o.volts, "V"), o.amperes === null ? "" : `at most ${shown(o.amperes, "A")}`].filter(Boolean).join(", ")}`;
+    case "stage":
+      return `${stageName[o.stage].toLowerCase()}${becauseText(o.because)}`;
+    case "mains":
+      return `on at ${o.share === null ? shown(o.volts ?? 0, "V") : percent(o.share)} of its mains${becauseText(o.because)}`;
+    case "lamp":
+      return `lamp: ${lampName[o.did]}`;
+    case "timer":
+      return `${o.name}: ${span(o.seconds)} from now`;
+    case "idleWindow":
+      return `idle ${o.channels.length > 0 ? `of ${list(o.channels)} ` : ""}${shown(o.low, o.unit)} to ${shown(o.high, o.unit)}${o.ohms === null ? "" : ` over ${shown(o.ohms, "Ω")}`}`;
+    case "idleWatts":
+      return `idle: ${shown(o.each, "W")} more a channel`;
+    case "idle":
+      return `idle ${o.channel === "down" ? "fully down" : o.channel}: ${shown(o.value, o.unit, o.significant)}${o.heat === null ? "" : `, ${o.heat}`}${o.atEnd ? ", adjuster at its end" : ""}`;
+    case "valveIdle":
+      return [
+        o.plate === null ? "" : `plate ${shown(o.plate, "V")}`,
+        o.amperes === null ? "" : shown(o.amperes, "A"),
+        o.drop === null ? "" : `${shown(o.drop, "V")} over ${shown(o.winding ?? 0, "Ω")}`,
+      ]
+        .filter(Boolean)
+        .join(", ");
+    case "valveMost":
+      return `dissipates ${shown(o.watts, "W")} at most`;
+    case "rated":
+      return `rated ${shown(o.watts, "W")} into ${shown(o.ohms, "Ω")}`;
+    case "proof":
+      return proofText(o.proof);
+    case "refitStep":
+      return `${o.done ? "seen to" : "not seen to"}: ${refitName[o.step].toLowerCase()}${o.note ? `, ${o.note}` : ""}`;
+    case "simulated":
+      return o.on ? "from here on read on a simulated unit" : "from here on read on the unit itself";
     case "putBack":
       return o.line === null ? "all back as it was" : `line ${o.line}: back as it was`;
     case "fault":

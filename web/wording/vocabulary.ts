@@ -186,7 +186,28 @@ export const stationName: Readonly<Record<StationId, string>> = {
   measure: "Measure",
   explain: "Explain",
   choose: "Choose",
+  fit: "Fit",
+  bringUp: "Bring up",
+  set: "Set",
+  prove: "Prove",
   handBack: "Hand back",
+};
+
+/** The key that goes to a station: digits as far as they reach. */
+export const stationKey: Readonly<Record<StationId, string>> = {
+  takeIn: "1",
+  makeSafe: "2",
+  look: "3",
+  sound: "4",
+  trace: "5",
+  measure: "6",
+  explain: "7",
+  choose: "8",
+  fit: "9",
+  bringUp: "0",
+  set: "s",
+  prove: "g",
+  handBack: "h",
 };
 /** Every school with what it costs and risks, in a line. */
 export const schoolChoices: {

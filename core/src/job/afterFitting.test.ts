@@ -106,7 +106,7 @@ describe("what holds whatever is said", () => {
   test("a measured short, with any reason", () => {
     const r = typed(receiver(), ...PLAN, "D3 diode 0.4 ohm out of circuit");
     expect(held(r, "step 25% anyway because I want to see")).toMatchObject({ code: "shorted", what: ["D3"] });
-    const c = typed(receiver(), ...PLAN, "C1 shorted");
+    const c = typed(receiver(), ...PLAN, "C1 out shorted");
     expect(pictureOf(c).positions.find((p) => p.designator === "C1")!.verdict.state).toBe("shorted");
     expect(held(c, "step 25%")).toMatchObject({ code: "shorted", what: ["C1"] });
   });

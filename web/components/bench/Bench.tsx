@@ -72,6 +72,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
     d: toggle,
     s: () => router.push("/shop"),
     h: () => router.push("/sound"),
+    e: () => router.push("/tools"),
     ArrowDown: () => move(1),
     ArrowUp: () => move(-1),
     j: () => move(1),
@@ -109,6 +110,9 @@ export function Bench({ bench }: { bench: BenchPage }) {
         </Button>
         <Button href="/sound">
           Sound <kbd>h</kbd>
+        </Button>
+        <Button href="/tools">
+          Tools <kbd>e</kbd>
         </Button>
         <Button href="/api/order.csv">Order list, CSV</Button>
         <Button type="text" onClick={() => setKeySheet(true)}>

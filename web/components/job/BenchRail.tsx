@@ -164,19 +164,22 @@ function HazardShape({ tone }: { tone: "danger" | "wait" | "safe" }) {
 function Running() {
   const { view } = useJob();
   const now = useNow();
-  const { safety } = view;
-  if (safety.kind !== "chargeHeld") return null;
-  const clocks = safety.waiting.flatMap((w) =>
-    w.state.kind === "once" ? [{ position: w.position, left: (w.state.secondFrom - now) / 1000 }] : [],
-  );
+  const { safety, after } = view;
+  const second = safety.kind !== "chargeHeld" ? [] : safety.waiting;
+  const clocks = [
+    ...second.flatMap((w) =>
+      w.state.kind === "once" ? [{ name: `${w.position} second reading`, left: (w.state.secondFrom - now) / 1000 }] : [],
+    ),
+    ...after.timers.map((t) => ({ name: t.name, left: (t.ends - now) / 1000 })).filter((t) => t.left > -LONG_OVER),
+  ];
   if (clocks.length === 0) return null;
   return (
     <section>
       <h2>Running</h2>
       <ul className={styles.lines}>
         {clocks.map((c) => (
-          <li key={c.position} className="mono">
-            <span>{c.position} second reading</span>
+          <li key={c.name} className="mono">
+            <span>{c.name}</span>
             <span>{c.left > 0 ? clock(c.left) : "now"}</span>
           </li>
         ))}
@@ -184,6 +187,9 @@ function Running() {
     </section>
   );
 }
+
+/** s after which a clock that has run down is no longer shown */
+const LONG_OVER = 3600;
 
 function Latest() {
   const { view, pending, strike, drop } = useJob();

@@ -4,7 +4,7 @@ import { STATIONS, pathOf, type StationId, type StationState } from "@mirvek/cor
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { docket } from "../../wording/quantity";
-import { stationName } from "../../wording/vocabulary";
+import { stationKey, stationName } from "../../wording/vocabulary";
 import { useJob } from "./JobProvider";
 import styles from "./Docket.module.css";
 
@@ -23,6 +23,9 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   hazard: "charge",
   notFitted: "not fitted",
   unproven: "not proven",
+  stopped: "stop",
+  unreachable: "out of reach",
+  fails: "fails",
 };
 
 function stateText(state: StationState): string {
@@ -68,7 +71,7 @@ export function Docket() {
       <h1 title={job.title}>{job.title}</h1>
       <p className={styles.complaint}>{job.complaint ? `“${job.complaint}”` : "No complaint written down yet."}</p>
       <ol>
-        {STATIONS.map((station, i) => {
+        {STATIONS.map((station) => {
           const here = pathname === href(station);
           const state = stations[station];
           return (
@@ -80,7 +83,7 @@ export function Docket() {
                   <span className="sr-only">, {STATE_NAME[state.kind]}</span>
                 </span>
                 <small>{stateText(state)}</small>
-                <kbd aria-hidden="true">{i + 1}</kbd>
+                <kbd aria-hidden="true">{stationKey[station]}</kbd>
               </Link>
             </li>
           );

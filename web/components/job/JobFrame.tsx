@@ -5,6 +5,7 @@ import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useState, type ReactNode } from "react";
 import type { JobData } from "../../schemas/jobView";
+import { stationKey } from "../../wording/vocabulary";
 import { nextActText } from "../../wording/nextAct";
 import { ReadoutLine } from "../readout/ReadoutLine";
 import { useTheme } from "../shared/Providers";
@@ -35,7 +36,6 @@ function Frame({ children }: { children: ReactNode }) {
   const [keySheet, setKeySheet] = useState(false);
   const [overriding, setOverriding] = useState(false);
   const [railOpen, setRailOpen] = useState(false);
-  const station = (i: number) => () => router.push(`/jobs/${view.job.number}/${pathOf(STATIONS[i]!)}`);
   const doNext = () => {
     if ("position" in view.next) setCursor(view.next.position);
     router.push(`/jobs/${view.job.number}/${pathOf(view.nextAt)}`);
@@ -52,7 +52,7 @@ function Frame({ children }: { children: ReactNode }) {
     o: () => setOverriding(true),
     l: () => router.push(`/jobs/${view.job.number}/ledger`),
     t: () => setRailOpen((open) => !open),
-    ...Object.fromEntries(STATIONS.map((_, i) => [String(i + 1), station(i)])),
+    ...Object.fromEntries(STATIONS.map((s) => [stationKey[s], () => router.push(`/jobs/${view.job.number}/${pathOf(s)}`)])),
   });
   const next = nextActText(view.next);
   return (

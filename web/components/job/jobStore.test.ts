@@ -1,3 +1,4 @@
+import { IN_PROPORTION } from "@mirvek/core/firstPower";
 import { SHOP, positionRecord, records } from "@mirvek/core/testing/jobs";
 import { part } from "@mirvek/core/testing/parts";
 import { beforeEach, describe, expect, test } from "vitest";
@@ -17,6 +18,7 @@ const data = (): JobData => {
   return {
     now: 0,
     foretold: [],
+    rails: IN_PROPORTION,
     records: {
       ...rest,
       job: { ...job, id: 1, number: 406, title: "Unit", scopeSchool: "provenBad" } as JobData["records"]["job"],

@@ -1,6 +1,7 @@
 import { asOne } from "@mirvek/core/choose";
 import {
   applyLine,
+  heldLine,
   isClosed,
   lastLine,
   makePicture,
@@ -72,6 +73,7 @@ export function makeJobStore(options: JobStoreOptions) {
   const picture = makePicture<ChoiceView>();
   let base: Records = options.data.records;
   let shop: ShopView = options.data.shop;
+  let rails = options.data.rails;
   const foretold = new Map<string, Foretold | null>();
   const asking = new Set<string>();
   const learn = (said: readonly Foretelling[]) => said.forEach((f) => foretold.set(f.question, f.foretold));
@@ -144,7 +146,7 @@ export function makeJobStore(options: JobStoreOptions) {
   function changed(): void {
     const records = current();
     const now = pictured(records);
-    snapshot = { view: viewOf(records, shop, now, foretellings(records, now)), pending, answer, down, full };
+    snapshot = { view: viewOf(records, shop, now, foretellings(records, now), rails), pending, answer, down, full };
     for (const listener of listeners) listener();
   }
   function moved(next: Partial<CursorSnapshot>): void {
@@ -194,7 +196,14 @@ export function makeJobStore(options: JobStoreOptions) {
     changed();
     // somebody else wrote too, or what the line made has a number of the server's: look anew once it is quiet
     const needsServer =
-      kept.entry.kind === "keeps" && kept.entry.brings.some((c) => c.about === "position" || c.about === "shelf" || c.about === "fitted");
+      kept.entry.kind === "keeps" &&
+      kept.entry.brings.some(
+        (c) =>
+          c.about === "position" ||
+          c.about === "shelf" ||
+          c.about === "fitted" ||
+          (c.about === "observed" && c.observation.kind === "expected"),
+      );
     if (kept.again || needsServer || kept.revision !== before.revision + 1) refreshSoon();
     pump();
   }
@@ -224,6 +233,7 @@ export function makeJobStore(options: JobStoreOptions) {
   function take(data: JobData): void {
     if (data.records.revision < base.revision) return;
     learn(data.foretold);
+    rails = data.rails;
     base = sharing(base, data.records);
     shop = JSON.stringify(shop) === JSON.stringify(data.shop) ? shop : data.shop;
     changed();
@@ -247,6 +257,12 @@ export function makeJobStore(options: JobStoreOptions) {
       const { inCircuit, meter, cursor: at } = entry.value;
       answer = { kind: "said", key: line.key, entry: entry.value, waiting: false };
       moved({ ...(inCircuit === null ? {} : { inCircuit }), ...(meter === null ? {} : { meter }), ...(at === null ? {} : { cursor: at }) });
+      changed();
+      return entry;
+    }
+    const held = entry.value.kind === "keeps" ? heldLine(snapshot.view, entry.value.brings) : null;
+    if (held) {
+      answer = { kind: "refused", line: line.line, issue: { code: "stepHeld", hold: held } };
       changed();
       return entry;
     }

@@ -25,6 +25,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["/", "find"],
       ["s", "the shop: what readings are held against"],
       ["h", "listen to a recording, without a job"],
+      ["e", "bench tools, without a job"],
     ],
   },
   {
@@ -33,7 +34,8 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["r", "readout line"],
       ["n", "do what is next"],
       ["l", "ledger of the job"],
-      ["1 – 9", "stations"],
+      ["1 – 9 0", "stations, take in to bring up"],
+      ["s g h", "set, prove, hand back"],
       ["u", "undo the last line"],
       ["x ↑ ↓ Enter", "strike any earlier line"],
       ["o", "override, with a reason"],
@@ -71,6 +73,15 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["w", "write a part down"],
       ["v", "hear it"],
       ["y", "the rules"],
+    ],
+  },
+  {
+    name: "Bring up and Set",
+    keys: [
+      ["a", "next step: set it and switch on"],
+      ["f", "power off"],
+      ["w", "start the warm-up clock"],
+      ["m", "match a handful"],
     ],
   },
   {

@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { BringUpStation } from "../../../../components/after/BringUpStation";
+
+export const metadata: Metadata = { title: "Bring up" };
+
+export default function BringUpPage() {
+  return <BringUpStation />;
+}

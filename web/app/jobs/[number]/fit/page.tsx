@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { FitStation } from "../../../../components/after/FitStation";
+
+export const metadata: Metadata = { title: "Fit" };
+
+export default function FitPage() {
+  return <FitStation />;
+}

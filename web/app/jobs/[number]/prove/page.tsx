@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { ProveStation } from "../../../../components/after/ProveStation";
+
+export const metadata: Metadata = { title: "Prove" };
+
+export default function ProvePage() {
+  return <ProveStation />;
+}

@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { SetStation } from "../../../../components/after/SetStation";
+
+export const metadata: Metadata = { title: "Set" };
+
+export default function SetPage() {
+  return <SetStation />;
+}
