@@ -38,7 +38,7 @@ const CORE_MAY = {
     "trace",
     "choose",
   ],
-  simulate: ["units", "numeric", "device", "part", "circuit", "scenarios", "readout", "choose"],
+  simulate: ["units", "numeric", "device", "part", "circuit", "scenarios", "firstPower", "readout", "choose"],
   sound: ["units", "numeric", "device"],
 };
 const AREAS = Object.keys(CORE_MAY);

@@ -5,6 +5,8 @@ const root = fileURLToPath(new URL("..", import.meta.url));
 
 export default {
   transpilePackages: ["@mirvek/core"],
+  // it reads its own files as it runs
+  serverExternalPackages: ["pdfmake"],
   poweredByHeader: false,
   reactStrictMode: true,
   outputFileTracingRoot: root,

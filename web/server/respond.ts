@@ -126,3 +126,15 @@ function failed(issue: RequestIssue, status: number) {
 function invalid(error: z.ZodError): RequestIssue {
   return { code: "invalid", fields: error.issues.map((i) => ({ path: i.path.join("."), message: i.message })) };
 }
+
+/** A PDF made of what stands on record now: nothing of it is kept by a browser. */
+export async function respondPdf(work: () => Promise<{ name: string; file: Buffer }>): Promise<NextResponse> {
+  try {
+    const { name, file } = await work();
+    return new NextResponse(new Uint8Array(file), {
+      headers: { "content-type": "application/pdf", "cache-control": "no-store", "content-disposition": `inline; filename="${name}"` },
+    });
+  } catch (error) {
+    return answerError(error);
+  }
+}

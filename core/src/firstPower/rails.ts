@@ -17,8 +17,8 @@ export interface RailQuestion {
   regulated: readonly number[];
 }
 
-/** Behind a transformer that feeds a regulator: its secondary, as a share of the regulated volts (common practice). */
-const SECONDARY_OF_REGULATED = 15.5 / 15;
+/** rms of the secondary that feeds a regulator: a tenth more than it gives, and 6 V for drop-out, diodes and ripple (common practice). */
+const secondaryFor = (regulated: number): number => (1.1 * regulated + 6) / Math.SQRT2;
 
 /**
  * Rails of a unit over its mains, by the circuit of its supply: loads stay the resistances they are at full mains. A rectifier valve is
@@ -44,7 +44,7 @@ export function railShapes({ unitKind, supplyKind, chosen, parts, regulated }: R
 function regulatedShape(nominal: number, chosen: Settings): number[] {
   const { regulatedRail } = SCENARIOS;
   const { mainsHertz } = chosen;
-  const set: Settings = { regulated: nominal, secondary: nominal * SECONDARY_OF_REGULATED };
+  const set: Settings = { regulated: nominal, secondary: secondaryFor(nominal) };
   const base = fillSettings(regulatedRail, "other", mainsHertz === undefined ? set : { ...set, mainsHertz });
   const plugged = Object.fromEntries(slotStates(regulatedRail, base, {}, []).map((s) => [s.slot.key, s.sound.state]));
   return SHARES.map((share) => {

@@ -25,7 +25,9 @@ export const stationStates = <I extends string>(job: JobFacts, path: readonly St
 
 /** The one useful act to do next, and the station it is done at: the first on the path that has one; a closed job has only its report. */
 export function nextOf<I extends string>(job: JobFacts, path: readonly Station<I>[]): { act: NextAct; at: I } {
-  const open = isClosed(job.state) ? path.slice(-1) : path;
+  // a unit that is brought up is on because somebody is at it: what needs it on comes before switching it off
+  const live = job.safety.kind === "energised" && job.after?.bringUp.begun ? path.filter((s) => s.live) : [];
+  const open = isClosed(job.state) ? path.slice(-1) : [...live, ...path];
   for (const station of open) {
     const act = station.act(job);
     if (act) return { act, at: station.id };

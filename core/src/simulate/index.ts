@@ -17,3 +17,5 @@ export {
   weaken,
   type HumShape,
 } from "./sickSound";
+export { PRACTICE_UNITS, type PracticeUnit } from "./practice";
+export { idleLines, proofLines, stepLines, worldOf, type StepAsked, type World, type WorldFault } from "./world";

@@ -53,7 +53,7 @@ export function BringUpStation() {
         One hand, insulated tools. A lamp or a transformer makes nothing safe to touch; work on the mains side behind an isolating
         transformer, mains wiring by licensed practice and local code.
       </p>
-      <SimulatedUnit />
+      <SimulatedUnit where="bringUp" />
       {stop && (
         <div className={styles.stop} role="alert">
           <h3>Stop, off</h3>

@@ -84,13 +84,15 @@ function Steps({ title, steps, closed }: { title: string; steps: readonly RefitS
   return (
     <section aria-label={title}>
       <h3>{title}</h3>
-      <ul className={styles.list}>
+      <ul className={`${styles.list} ${styles.oneARow}`}>
         {steps.map((s) => (
           <li key={s.step} data-applies={s.applies}>
             <span>
               {refitName[s.step]}
               {s.about.length > 0 && <small className="muted"> {list(s.about.slice(0, 6))}</small>}
               {s.note && <small> {s.note}</small>}
+              {!s.applies && <small> nothing of it on record</small>}
+              {s.done === false && <small className="state-worn"> open</small>}
             </span>
             {s.done ? (
               <small className="state-sound">seen to{s.by ? `, ${s.by}` : ""}</small>
@@ -101,7 +103,7 @@ function Steps({ title, steps, closed }: { title: string; steps: readonly RefitS
                 onClick={() => submit(`seen to ${refitWord[s.step]}`)}
                 aria-label={`Seen to: ${refitName[s.step]}`}
               >
-                {s.done === false ? "open: seen to now" : s.applies ? "seen to" : "not here"}
+                seen to
               </Button>
             )}
           </li>

@@ -23,7 +23,7 @@ export function ProveStation() {
   return (
     <section className={styles.station} aria-label="Prove">
       <h2>Prove</h2>
-      <SimulatedUnit />
+      <SimulatedUnit where="prove" />
       <ul className={styles.list} aria-label="What is shown">
         {proof.items.map((i) => (
           <li key={i.id} data-item={i.id} data-applies={i.asked || i.passes !== "open"}>

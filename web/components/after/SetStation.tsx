@@ -27,7 +27,7 @@ export function SetStation() {
   return (
     <section className={styles.station} aria-label="Set">
       <h2>Set</h2>
-      <SimulatedUnit />
+      <SimulatedUnit where="set" />
       <div className={styles.plan}>
         <p>
           {setting.leadsChecked ? "Leads and jig looked over. " : "First the leads and the jig: test leads 0.08, jig ok. "}

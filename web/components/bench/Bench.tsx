@@ -17,6 +17,7 @@ import { useTheme } from "../shared/Providers";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Bench.module.css";
 
+const Practice = dynamic(() => import("./Practice").then((m) => m.Practice), { ssr: false });
 const KeySheet = dynamic(() => import("../shared/KeySheet").then((m) => m.KeySheet), { ssr: false });
 
 const isClosed = (row: BenchRow) => isOver(row.state);
@@ -38,6 +39,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
   const { name, toggle } = useTheme();
   const [find, setFind] = useState(bench.find);
   const [picked, setPicked] = useState(0);
+  const [practising, setPractising] = useState(false);
   const [keySheet, setKeySheet] = useState(false);
   const findRef = useRef<InputRef>(null);
   const at = Math.min(picked, Math.max(0, rows.length - 1));
@@ -73,6 +75,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
     s: () => router.push("/shop"),
     h: () => router.push("/sound"),
     e: () => router.push("/tools"),
+    p: () => setPractising(true),
     ArrowDown: () => move(1),
     ArrowUp: () => move(-1),
     j: () => move(1),
@@ -83,6 +86,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
   });
   return (
     <div className={styles.page}>
+      {practising && <Practice onClose={() => setPractising(false)} />}
       <header className={styles.head}>
         <h1>
           <span className={styles.brand}>Mirvek</span> {shopName}
@@ -113,6 +117,9 @@ export function Bench({ bench }: { bench: BenchPage }) {
         </Button>
         <Button href="/tools">
           Tools <kbd>e</kbd>
+        </Button>
+        <Button onClick={() => setPractising(true)}>
+          Practise <kbd>p</kbd>
         </Button>
         <Button href="/api/order.csv">Order list, CSV</Button>
         <Button type="text" onClick={() => setKeySheet(true)}>

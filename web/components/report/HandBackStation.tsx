@@ -34,7 +34,13 @@ export function HandBackStation() {
     <div>
       <div className={`${styles.tools} no-print`}>
         <Button type="primary" onClick={() => window.print()}>
-          Print, or save as PDF
+          Print
+        </Button>
+        <Button href={`/api/jobs/${job.number}/report.pdf?for=owner`} target="_blank">
+          PDF for the owner
+        </Button>
+        <Button href={`/api/jobs/${job.number}/report.pdf?for=technician`} target="_blank">
+          PDF for the next technician
         </Button>
         {closed ? (
           <Button onClick={() => void go("open")}>Reopen</Button>

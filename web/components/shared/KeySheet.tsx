@@ -26,6 +26,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["s", "the shop: what readings are held against"],
       ["h", "listen to a recording, without a job"],
       ["e", "bench tools, without a job"],
+      ["p", "practise on a simulated unit"],
     ],
   },
   {
@@ -81,6 +82,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["a", "next step: set it and switch on"],
       ["f", "power off"],
       ["w", "start the warm-up clock"],
+      ["z", "read a simulated unit"],
       ["m", "match a handful"],
     ],
   },

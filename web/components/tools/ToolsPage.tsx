@@ -99,6 +99,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
                 ))}
               </div>
               <div className={styles.answer} role="status" aria-label="Answer" data-minded={answer.minded ?? false}>
+                {answer.example && <small className="muted">For example, as it stands in the fields:</small>}
                 {answer.lines.map((l, i) => (
                   <p key={l} className={i === 0 ? styles.first : undefined}>
                     {l}
@@ -121,7 +122,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
                 placeholder="0406"
               />
             </label>
-            {tool && (
+            {tool && !answer?.example && (
               <Button size="small" onClick={() => void sendIn(said)}>
                 Send into the docket
               </Button>

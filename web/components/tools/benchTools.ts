@@ -23,6 +23,8 @@ export interface ToolField {
 export interface ToolAnswer {
   lines: readonly string[];
   minded?: boolean;
+  /** nothing is typed yet: worked out for what stands in the fields */
+  example?: boolean;
 }
 
 export interface BenchTool {
@@ -337,6 +339,10 @@ export function readField({ unit, optional, usual }: ToolField, text: string): n
 
 /** Works a tool out of what was typed. What is out of its range is said, never thrown. */
 export function workOut(tool: BenchTool, typed: Readonly<Record<string, string>>, drawer: readonly DrawerResistor[]): ToolAnswer {
+  const typedAny = Object.values(typed).some((t) => t.trim() !== "");
+  const missing = tool.fields.find((f) => !f.optional && (typed[f.key] ?? "").trim() === "");
+  // a figure that was not typed is never taken for one that was
+  if (typedAny && missing) return { lines: [`${missing.label}: still to be typed.`], minded: true };
   const read = new Map(tool.fields.map((f) => [f.key, { f, value: readField(f, typed[f.key] ?? "") }]));
   for (const { f, value } of read.values()) {
     if (typeof value === "object") return { lines: [`${f.label}: ${value.wrong}.`], minded: true };
@@ -349,7 +355,9 @@ export function workOut(tool: BenchTool, typed: Readonly<Record<string, string>>
   };
   try {
     const answer = tool.work(said, drawer);
-    return answer.lines.some((l) => /NaN|undefined/.test(l)) ? { lines: ["Something is missing."], minded: true } : answer;
+    return answer.lines.some((l) => /NaN|undefined/.test(l))
+      ? { lines: ["Something is missing."], minded: true }
+      : { ...answer, example: !typedAny };
   } catch (error) {
     if (error instanceof RangeError) return { lines: [`That cannot be: ${error.message}.`], minded: true };
     throw error;

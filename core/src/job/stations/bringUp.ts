@@ -3,6 +3,7 @@ import type { NextAct, Station, StationState } from "./station";
 export const bringUp: Station<"bringUp"> = {
   id: "bringUp",
   path: "bring-up",
+  live: true,
   state({ after }): StationState {
     if (!after?.bringUp.begun) return { kind: "untouched" };
     const { stopped, finished, done, of } = after.bringUp;

@@ -4,6 +4,7 @@ import type { NextAct, Station, StationState } from "./station";
 export const prove: Station<"prove"> = {
   id: "prove",
   path: "prove",
+  live: true,
   state({ after }): StationState {
     if (!after?.prove.begun) return { kind: "untouched" };
     const { left, failed, asked } = after.prove;

@@ -3,6 +3,7 @@ import type { NextAct, Station, StationState } from "./station";
 export const set: Station<"set"> = {
   id: "set",
   path: "set",
+  live: true,
   state({ after }): StationState {
     if (!after?.set.begun) return { kind: "untouched" };
     const { unreachable, finished, done, of } = after.set;

@@ -53,6 +53,8 @@ export interface Station<I extends string = string> {
   id: I;
   /** the last part of its address */
   path: string;
+  /** its work is done on a unit that is switched on */
+  live?: true;
   /** where it stands */
   state(job: JobFacts): StationState;
   /** the one useful thing to do here now; null where nothing is */
