@@ -6,8 +6,9 @@ import type { ReportBlock, ReportPaper } from "../wording/reportBlocks";
 
 // The report as a PDF: black on white, in the fonts that ship with the application, written by pdfmake.
 
-const require = createRequire(import.meta.url);
-const filesOf = (name: string) => join(dirname(require.resolve(`${name}/package.json`)), "files");
+// found where the application runs, not where it was built
+const packages = createRequire(join(process.cwd(), "package.json"));
+const filesOf = (name: string) => join(dirname(packages.resolve(`${name}/package.json`)), "files");
 const face = (name: string, file: (weight: number) => string) => {
   const [normal, bold] = [join(filesOf(name), file(400)), join(filesOf(name), file(700))];
   return { normal, bold, italics: normal, bolditalics: bold };
@@ -23,7 +24,7 @@ interface PdfMaker {
 let maker: PdfMaker | null = null;
 function pdfMaker(): PdfMaker {
   if (maker) return maker;
-  maker = require("pdfmake") as PdfMaker;
+  maker = packages("pdfmake") as PdfMaker;
   maker.setFonts({
     Text: face("@fontsource/atkinson-hyperlegible-next", (w) => `atkinson-hyperlegible-next-latin-${w}-normal.woff`),
     Greek: face("@fontsource/noto-sans", (w) => `noto-sans-greek-${w}-normal.woff`),

@@ -141,6 +141,7 @@ function ownerBlocks(view: JobView): ReportBlock[] {
     ...(job.waiver ? [`Waived at closing: ${job.waiver.reason} (${list(job.waiver.holds.map((h) => waivedName[h]))}).`] : []),
   ];
   return [
+    ...(after.bringUp.simulated ? [text("Practice on a simulated unit: no figure here was read on a real one.")] : []),
     ...complaintBlocks(view),
     ...section("What was wrong", text(causeText(view))),
     ...section("What was done", listed(done) ?? text("Nothing was replaced.")),

@@ -52,6 +52,7 @@ const readoutTexts: Texts<ReadoutIssue> = {
   surplus: (i) => `"${i.token}" after ${i.after}: one thing a line, or note.`,
   valueMissing: (i) => `A value must follow ${i.after}.`,
   voltsOrMillivolts: (i) => `${i.token} volts or millivolts? Say ${i.token}v or ${i.token}mv.`,
+  shareOrVolts: (i) => `${i.token} of what? step ${i.token}% of its mains, or step ${i.token}v.`,
   unitMissing: (i) => `${i.token} of what? Add u, n, r, k or v, or say esr, c, leak before it.`,
   wrongUnit: (i) => `${i.token} is no ${quantityName[i.quantity]}.`,
   impossible: (i) => `${i.token} is no possible ${quantityName[i.quantity]}.`,

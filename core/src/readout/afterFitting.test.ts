@@ -37,7 +37,7 @@ describe("first power", () => {
     expect(said("stage full anyway, because it ran all day")).toEqual([{ kind: "stage", stage: "full", because: "it ran all day" }]);
     expect(said("step 12,5 %")).toEqual([{ kind: "mains", volts: null, share: 0.125, because: null }]);
     expect(said("step 58 v")).toEqual([{ kind: "mains", volts: 58, share: null, because: null }]);
-    expect([issue("step 58"), issue("step 400%"), issue("stage nowhere")]).toEqual(["unitMissing", "impossible", "notUnderstood"]);
+    expect([issue("step 58"), issue("step 400%"), issue("stage nowhere")]).toEqual(["shareOrVolts", "impossible", "notUnderstood"]);
   });
   test("the lamp and the clock", () => {
     expect(said("lamp flashes then dim")).toEqual([{ kind: "lamp", did: "flashDim" }]);

@@ -97,6 +97,7 @@ export type ReadoutIssue =
   | { code: "surplus"; token: string; after: string }
   | { code: "valueMissing"; after: string }
   | { code: "unitMissing"; token: string }
+  | { code: "shareOrVolts"; token: string }
   | { code: "voltsOrMillivolts"; token: string }
   | { code: "wrongUnit"; token: string; quantity: Quantity; unit: UnitSymbol | "prefix" }
   | { code: "impossible"; token: string; quantity: Quantity }

@@ -29,9 +29,11 @@ export function BringUpStation() {
   const { means, lamp, next, hold, stop, stages } = bringUp;
   const closed = isClosed(view.job.state);
   const energised = view.safety.kind === "energised";
+  // a stop is off first; then the same step is taken again
+  const live = stop !== null && energised;
   const off = () => void submit("power off");
   const goOn = () => {
-    if (!next || closed) return;
+    if (!next || closed || live) return;
     if (next.stage !== (bringUp.at?.stage ?? stages[0]?.stage)) submit(`stage ${next.stage}`);
     submit(`step ${Number((next.share * 100).toFixed(1))}%`);
   };
@@ -89,13 +91,14 @@ export function BringUpStation() {
             </Button>
           ))}
         </div>
-        {means && next && !stop && (
+        {means && next && !live && (
           <p className={styles.nextStep}>
             {hold ? (
               <span className="state-worn">{stepHoldText(hold)}</span>
             ) : (
               <>
-                Next: <b>{stageName[next.stage]}</b>, {percent(next.share)} of the mains
+                {stop ? "Once it is found, the same step again:" : "Next:"} <b>{stageName[next.stage]}</b>, {percent(next.share)} of the
+                mains
                 {view.job.mainsV ? ` (${Math.round(next.share * view.job.mainsV)} V)` : ""}.{" "}
               </>
             )}{" "}

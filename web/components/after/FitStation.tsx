@@ -20,7 +20,9 @@ export function FitStation() {
     <section className={styles.station} aria-label="Fit">
       <h2>Fit</h2>
       <p className="muted">
-        {fits.filter((f) => !f.fitted).length} to go in, {left} steps open.{" "}
+        {fits.filter((f) => !f.fitted).length} to go in, {left} steps open.
+      </p>
+      <p>
         <Link prefetch={false} href={`/jobs/${view.job.number}/road-map`}>
           Road map of a channel
         </Link>

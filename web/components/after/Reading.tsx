@@ -34,6 +34,7 @@ export function Reading({ label, unit, line }: { label: string; unit: string; li
       value={text}
       onChange={(e) => (setText(e.target.value), setWrong(false))}
       onPressEnter={(e) => enter(e.currentTarget)}
+      onKeyDown={(e) => e.key === "Escape" && e.currentTarget.blur()}
     />
   );
 }

@@ -77,7 +77,7 @@ export const mainsStep: Head = {
     const share = percent ? Number(percent[1]!.replace(",", ".")) / 100 : null;
     const volts = percent ? null : (amount(said, "V")?.value ?? null);
     if (share === null && volts === null)
-      return Number.isNaN(plainNumber(said)) ? fail({ code: "notUnderstood", token: said }) : fail({ code: "unitMissing", token: said });
+      return Number.isNaN(plainNumber(said)) ? fail({ code: "notUnderstood", token: said }) : fail({ code: "shareOrVolts", token: said });
     if (share !== null ? !(share > 0 && share <= 1.2) : !(volts! > 0 && volts! <= LIMITS.volts[1]))
       return fail({ code: "impossible", token: said, quantity: "volts" });
     return keeps({ about: "power", on: true }, ofUnit({ kind: "mains", volts, share, because }));

@@ -1,0 +1,74 @@
+import { describe, expect, test } from "vitest";
+import { jobView } from "./testing";
+import { reportPaper, type ReportBlock } from "./reportBlocks";
+
+const textOf = (blocks: readonly ReportBlock[]): string =>
+  blocks
+    .map((b) => {
+      switch (b.kind) {
+        case "heading":
+        case "text":
+          return b.text;
+        case "list":
+          return b.items.join("\n");
+        case "table":
+          return [b.head, ...b.rows].map((r) => r.join(" | ")).join("\n");
+        case "bars":
+          return `${b.title}: ${b.rows.map((r) => `${r.name} ${r.before} ${r.after}`).join(", ")}`;
+      }
+    })
+    .join("\n");
+const paper = (who: "owner" | "technician", ...said: string[]) => textOf(reportPaper(jobView(...said), who).blocks);
+
+describe("for the owner", () => {
+  test("what was done is what went in; a part that was no fault is called a precaution", () => {
+    const text = paper("owner", "C1 out 400u 12r", "C1 fitted 4700u 50v", "C21 fitted 4.7u 50v");
+    expect(text).toContain("1 worn or failed part replaced: C1 (reservoir).");
+    expect(text).toContain("1 part of the same age replaced as a precaution; they were not the fault: C21.");
+  });
+  test("nothing is called proven that was not shown, and the complaint decides last", () => {
+    expect(paper("owner", "C1 fitted 4700u 50v")).toContain("Not proven yet.");
+    const text = paper("owner", "C1 fitted 4700u 50v", "offset l 8mv r 12mv", "hum gone");
+    expect(text).toContain("DC at the outputs: as it should be.");
+    expect(text).toContain("The complaint itself: as it should be.");
+    expect(paper("owner", "C1 fitted 4700u 50v", "still hums")).toContain("The complaint itself: out of its limits.");
+  });
+  test("what the owner agreed to stands in it, and what to watch", () => {
+    const text = paper("owner", "agreed section up to 120", "fault left tweeter rattles");
+    expect(text).toMatch(/The whole section, up to .* 120\.00/);
+    expect(text).toContain("Not repaired: left tweeter rattles.");
+  });
+});
+
+describe("for the next technician", () => {
+  test("readings before and after, points, proof, and what was said besides", () => {
+    const text = paper(
+      "technician",
+      "C1 esr 0.8",
+      "C1 fitted 4700u 50v lot 2431",
+      "C1 esr 0.03",
+      "rail +15 11.7",
+      "rated 50w into 8",
+      "clip l 20v into 8",
+      "note the lid rattles",
+    );
+    expect(text).toContain("4700 µF 50 V, lot 2431");
+    expect(text).toContain("ESR before and after: C1 0.8 0.03");
+    expect(text).toMatch(/C1, new \| .*\| ESR 0\.03/);
+    expect(text).toContain("rail +15");
+    expect(text).toContain("50 W into 8 Ω, +0.0 dB");
+    expect(text).toContain("the lid rattles");
+  });
+  test("a step out of its order says why, a simulated unit says that it is one", () => {
+    const text = paper(
+      "technician",
+      "simulated",
+      "variac",
+      "stage loaded anyway because it ran yesterday",
+      "step 100% anyway because it ran yesterday",
+      "draw 0.1a",
+    );
+    expect(text).toContain("out of order: it ran yesterday");
+    expect(text).toContain("Read on a simulated unit.");
+  });
+});
