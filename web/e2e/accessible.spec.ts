@@ -1,13 +1,14 @@
 import { expect, test } from "@playwright/test";
 import { expectAccessible, line, watchConsole } from "./helpers";
 
-const STATIONS = ["take-in", "make-safe", "sound", "measure", "explain", "choose", "hand-back"];
+const STATIONS = ["take-in", "make-safe", "sound", "measure", "explain", "choose", "fit", "bring-up", "set", "prove", "hand-back"];
 const SHOP = ["/shop", "/shop/settings", "/shop/choosing", "/shop/catalogue", "/shop/order"];
 const SCREENS = [
   "/",
   ...SHOP,
   "/jobs/403/road-map",
   "/sound",
+  "/tools",
   "/jobs/new",
   ...STATIONS.map((s) => `/jobs/406/${s}`),
   "/jobs/404/make-safe",

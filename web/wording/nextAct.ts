@@ -51,6 +51,10 @@ const words: Words = {
     act: `Next step: ${stageName[a.stage].toLowerCase()}, ${percent(a.share)} of the mains.`,
     about: `step ${percent(a.share).replace(" ", "")}`,
   }),
+  readStep: (a) => ({
+    act: `Read ${list(a.what.slice(0, 3))} at this step before you go on.`,
+    about: a.what.length === 1 ? "one reading" : `${a.what.length} readings`,
+  }),
   bringUpStopped: () => ({ act: "Stop: off. A reading is out of what it should be; see why before you go on.", about: "off first" }),
   setIdle: (a) => ({ act: `Read the idle current of ${a.channel} and set it by its window.`, about: "warm" }),
   idleUnreachable: (a) => ({ act: `${a.channel} cannot reach its idle current: that is a fault, not a setting.`, about: "look for it" }),

@@ -283,7 +283,8 @@ function esrOf(f: Position["fittings"][number]): number | null {
   return read?.measurement.kind === "esr" && typeof read.measurement.ohms === "number" ? read.measurement.ohms : null;
 }
 
-function bringUpBlocks({ after: { bringUp, setting } }: JobView): ReportBlock[] {
+/** How it was brought up and set; nothing where it was not. */
+export function bringUpBlocks({ after: { bringUp, setting } }: JobView): ReportBlock[] {
   const steps = bringUp.stages.flatMap((s) => s.steps).filter((s) => s.state !== "ahead");
   const idle = setting.groups.flatMap((g) =>
     g.channels.flatMap((c) => (c.now === null ? [] : [`${c.channel} ${shown(c.now, g.unit, 3)}`])),
@@ -321,7 +322,8 @@ function bringUpBlocks({ after: { bringUp, setting } }: JobView): ReportBlock[] 
   );
 }
 
-function proofBlocks({ after: { proof } }: JobView): ReportBlock[] {
+/** What shows that it is mended; nothing where nothing was asked. */
+export function proofBlocks({ after: { proof } }: JobView): ReportBlock[] {
   const said = proof.items.filter((i) => i.asked || i.passes !== "open");
   const sides = [...new Set(proof.response.flatMap((r) => Object.keys(r.after)))];
   return section(

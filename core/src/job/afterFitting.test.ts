@@ -85,6 +85,11 @@ describe("bringing a receiver up on a variable transformer", () => {
     typing.type("undo");
     expect(step(typing.records, "unloaded", 0.1).state).toBe("now");
   });
+  test("what is read once it is off is charge that is left, and leaves the step as it was read", () => {
+    const r = typed(transformerDone, "step 10%", "rail main 3.9", "power off", "rail main 0.2");
+    expect(step(r, "unloaded", 0.1).state).toBe("done");
+    expect(after(r).bringUp.stop).toBeNull();
+  });
   test("volts set by hand are the step they are near", () => {
     expect(step(typed(transformerDone, "step 23v", "rail main 3.9"), "unloaded", 0.1).state).toBe("done");
   });

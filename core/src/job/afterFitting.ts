@@ -2,7 +2,7 @@ import type { Stage } from "../device";
 import { underFigures, type OwnFigures } from "../knowledge";
 import type { Consequence } from "../readout";
 import type { RailShapes } from "../firstPower";
-import { bringUpPicture, stepHold, type BringUpPicture, type StepHold } from "./bringUp";
+import { bringUpPicture, stepHold, unreadOf, type BringUpPicture, type StepHold } from "./bringUp";
 import type { AfterFacts } from "./facts";
 import { settingPicture, type SettingPicture } from "./idleSetting";
 import type { JobPicture } from "./picture";
@@ -44,6 +44,7 @@ export function afterFacts(
   const repaired = firstRepair(records);
   const powered = records.events.some((e) => e.kind === "powerOn" && e.seq > repaired);
   const idle = setting.groups.flatMap((g) => g.channels);
+  const here = steps.find((s) => s.state === "now");
   return {
     fit: { fitted: refit.fits.filter((f) => f.fitted).length, of: refit.fits.length },
     bringUp: {
@@ -53,6 +54,7 @@ export function afterFacts(
       finished: bringUp.finished,
       stopped: bringUp.stop !== null,
       next: bringUp.next,
+      unread: here ? unreadOf(here) : [],
       // whoever switched it on without the plan has brought it up
       wanted: repaired < Infinity && !powered && steps.length > 0,
     },

@@ -170,6 +170,9 @@ function occurrencesOf(
   stages: readonly Stage[],
 ): { means: BringUpPicture["means"]; at: Stage | null; list: Occurrence[] } {
   const mains = records.job.mainsV;
+  const power = records.events.filter((e) => e.kind === "powerOn" || e.kind === "powerOff");
+  // what is read once it is off is charge that is left, and no reading of the step
+  const on = (seq: number) => power.findLast((e) => e.seq <= seq)?.kind === "powerOn";
   const events = [
     ...records.observations.map((o) => ({ seq: o.seq, o, p: null })),
     ...records.points.map((p) => ({ seq: p.seq, o: null, p })),
@@ -180,7 +183,8 @@ function occurrencesOf(
   for (const { o, p } of events) {
     const now = list.at(-1);
     if (p) {
-      if (now && p.form === "dc" && p.point !== null) now.points.set(p.point, { value: p.volts, line: p.line, takenAt: p.takenAt });
+      if (now && on(p.seq) && p.form === "dc" && p.point !== null)
+        now.points.set(p.point, { value: p.volts, line: p.line, takenAt: p.takenAt });
       continue;
     }
     const said = o.observation;
@@ -203,6 +207,7 @@ function occurrencesOf(
       case "figure":
         if (
           now &&
+          on(o.seq) &&
           o.subject.kind === "unit" &&
           said.value !== "over" &&
           (said.quantity === "current" || (said.quantity === "power" && mains))

@@ -41,6 +41,8 @@ export interface AfterFacts {
     finished: boolean;
     stopped: boolean;
     next: { stage: Stage; share: number } | null;
+    /** what is still to be read where the unit stands now */
+    unread: readonly string[];
     /** something was repaired, and the unit was not switched on since */
     wanted: boolean;
   };

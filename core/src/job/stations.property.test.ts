@@ -46,7 +46,15 @@ const after: fc.Arbitrary<AfterFacts> = fc.record({
   fit: fc.tuple(fc.nat({ max: 3 }), fc.nat({ max: 3 })).map(([fitted, more]) => ({ fitted, of: fitted + more })),
   bringUp: fc
     .tuple(counted, fc.boolean(), fc.boolean(), fc.boolean(), fc.boolean(), step)
-    .map(([n, begun, finished, stopped, wanted, next]) => ({ ...n, begun, finished, stopped, wanted, next })),
+    .map(([n, begun, finished, stopped, wanted, next]) => ({
+      ...n,
+      begun,
+      finished,
+      stopped,
+      wanted,
+      next,
+      unread: begun && !finished ? ["rail"] : [],
+    })),
   set: fc
     .tuple(counted, fc.boolean(), fc.boolean(), fc.constantFrom(null, "L"), fc.constantFrom(null, "R"))
     .map(([n, begun, finished, unreachable, next]) => ({ ...n, begun, finished, unreachable, next })),

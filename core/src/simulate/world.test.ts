@@ -11,13 +11,19 @@ const start = (unit: PracticeUnit): JobRecords => {
   const { unitKind, supplyKind, channels, complaint, findings } = unit;
   const opened = { ...r, positions: [], job: { ...r.job, unitKind, supplyKind, channels, complaint, findings } };
   const parts = unit.positions.split("\n").filter((l) => !l.startsWith("#"));
-  return typed(opened, ...parts.map((p) => `add ${p}`), "simulated", ...unit.lines, "variac");
+  return typed(
+    opened,
+    ...parts.map((p) => `add ${p}`),
+    "simulated",
+    ...unit.lines,
+    unit.supplyKind === "switchMode" ? "limiter 100w" : "variac",
+  );
 };
 const after = (r: JobRecords) => afterFitting(r, pictureOf(r), railShapes(railQuestion(r, pictureOf(r))));
 
 /** Goes through the plan step by step, reading the stand-in at each, until it is done or stopped. */
 function bringUp(from: JobRecords, unit: PracticeUnit, mended: boolean): { records: JobRecords; stopped: boolean } {
-  const world = worldOf(unit.unitKind)!;
+  const world = worldOf(unit.unitKind, unit.supplyKind)!;
   let r = from;
   for (let i = 0; i < 40; i++) {
     const { bringUp: now } = after(r);
@@ -37,21 +43,21 @@ const isOld = (steps: readonly StepPicture[]) => steps.some((s) => s.state === "
 describe.each(PRACTICE_UNITS.map((u) => [u.title, u] as const))("%s", (_title, unit) => {
   test("has a list of parts that is understood, and a world", () => {
     expect(parsePositionList(unit.positions).issues).toEqual([]);
-    expect(worldOf(unit.unitKind)).not.toBeNull();
+    expect(worldOf(unit.unitKind, unit.supplyKind)).not.toBeNull();
   });
   test("its one fault stops the bring-up where it shows, and mended it comes up", () => {
     const first = bringUp(start(unit), unit, false);
     expect(first.stopped).toBe(true);
     const { stop, stages } = after(first.records).bringUp;
     const stopped = stages.flatMap((s) => s.steps).find((s) => s.state === "stopped")!;
-    expect(stopped.stage).toBe(worldOf(unit.unitKind)!.fault.from);
+    expect(stopped.stage).toBe(worldOf(unit.unitKind, unit.supplyKind)!.fault.from);
     expect(stop!.suspects.length).toBeGreaterThan(0);
     const again = bringUp(first.records, unit, true);
     expect(again.stopped).toBe(false);
     expect(after(again.records).bringUp).toMatchObject({ finished: true, simulated: true });
   });
   test("what proves it is understood line by line", () => {
-    const world = worldOf(unit.unitKind)!;
+    const world = worldOf(unit.unitKind, unit.supplyKind)!;
     const channels = unit.channels === 1 ? ["1"] : ["L", "R"];
     const r = typed(start(unit), ...proofLines(world, channels, true, 5));
     const { proof } = after(r);
@@ -63,7 +69,7 @@ describe.each(PRACTICE_UNITS.map((u) => [u.title, u] as const))("%s", (_title, u
 });
 
 test("idle current drifts up as it warms, and stays where it was set", () => {
-  const world = worldOf("receiver")!;
+  const world = worldOf("receiver", "linear")!;
   const volts = (after: number, set: Record<string, number> = {}) =>
     idleLines(world, after, set, 3).map((l) => Number(/ ([\d.]+)mv/.exec(l)![1]));
   expect(volts(0)[0]!).toBeLessThan(volts(240)[0]!);

@@ -1,4 +1,4 @@
-import type { Stage, UnitKind } from "../device";
+import type { Stage, SupplyKind, UnitKind } from "../device";
 import type { StepExpectation, WatchedPoint } from "../firstPower";
 import { seededRandom } from "../numeric";
 
@@ -8,7 +8,7 @@ import { seededRandom } from "../numeric";
 /** The fault of a world: the part that has it, what it does to the readings, and from which stage on it shows. */
 export interface WorldFault {
   part: string;
-  does: "pullsDown" | "biasGone" | "regulatorPasses" | "halfRectified" | "offsetShifted";
+  does: "pullsDown" | "biasGone" | "regulatorPasses" | "halfRectified" | "offsetShifted" | "triesAgain";
   from: Stage;
 }
 
@@ -46,6 +46,12 @@ const WORLDS: Partial<Record<UnitKind, World>> = {
     offset: {},
     rated: { watts: 0.1, ohms: 600 },
   },
+  subwoofer: {
+    fault: { part: "D2", does: "halfRectified", from: "unloaded" },
+    idle: { "1": 0.0058 },
+    offset: { "1": 0.016 },
+    rated: { watts: 80, ohms: 4 },
+  },
   synthesizer: {
     fault: { part: "D3", does: "halfRectified", from: "unloaded" },
     idle: {},
@@ -53,8 +59,16 @@ const WORLDS: Partial<Record<UnitKind, World>> = {
     rated: { watts: 0.1, ohms: 600 },
   },
 };
+/** A switch-mode supply that starts and gives up, whatever it feeds. */
+const SWITCHED: World = {
+  fault: { part: "C9", does: "triesAgain", from: "loaded" },
+  idle: {},
+  offset: {},
+  rated: { watts: 0.1, ohms: 600 },
+};
 /** The stand-in for a kind of unit; null where there is none. */
-export const worldOf = (kind: UnitKind): World | null => WORLDS[kind] ?? null;
+export const worldOf = (kind: UnitKind, supply: SupplyKind): World | null =>
+  supply === "switchMode" ? SWITCHED : supply === "none" ? null : (WORLDS[kind] ?? null);
 
 const ORDER: readonly Stage[] = ["transformer", "bias", "unloaded", "loaded", "full"];
 const NOISE = 0.012;
@@ -78,9 +92,11 @@ export function stepLines(world: World, { stage, points, current, lamp }: StepAs
   const { fault } = world;
   const shows = !mended && ORDER.indexOf(stage) >= ORDER.indexOf(fault.from);
   const heavy = shows && fault.does === "pullsDown";
+  const tries = shows && fault.does === "triesAgain";
   const share = ({ kind }: WatchedPoint): number => {
     if (!shows) return 1;
     if (heavy && kind !== "bias" && kind !== "offset") return 0.2;
+    if (tries) return 0.08;
     if (fault.does === "biasGone" && kind === "bias") return 0.02;
     if (fault.does === "regulatorPasses" && kind === "regulated") return 1.45;
     return fault.does === "halfRectified" && kind !== "bias" && kind !== "offset" ? 0.68 : 1;
@@ -93,7 +109,7 @@ export function stepLines(world: World, { stage, points, current, lamp }: StepAs
     return noisy(expected.typical * share(point));
   };
   return [
-    ...(lamp ? [`lamp ${heavy ? "bright" : "flash dim"}`] : []),
+    ...(lamp ? [`lamp ${heavy ? "bright" : tries ? "pulses" : "flash dim"}`] : []),
     ...points.map((p) => `${p.point.name} ${Number(volts(p).toPrecision(3))}v`),
     ...(current ? [`draw ${Number(noisy(current.typical * (heavy ? 5 : 0.9)).toPrecision(2))}a`] : []),
   ];
@@ -130,7 +146,9 @@ export function proofLines(world: World, channels: readonly string[], mended: bo
     ...channels.flatMap((c, i) => [
       ...(world.offset[c] === undefined
         ? []
-        : [`offset ${c.toLowerCase()} ${(noisy(world.offset[c]) * 1000 + (bad && i > 0 ? 2400 : 0)).toFixed(0)}mv`]),
+        : [
+            `offset ${channels.length === 1 ? "" : `${c.toLowerCase()} `}${(noisy(world.offset[c]) * 1000 + (bad && i > 0 ? 2400 : 0)).toFixed(0)}mv`,
+          ]),
       `clip ${c} ${Number(noisy(clip).toPrecision(3))}v into ${rated.ohms}`,
       `sine ${c} clean`,
       `response ${c} 20 ${(-0.7 + 0.2 * random()).toFixed(1)}db 1k 0db 20k ${(-0.5 + 0.2 * random()).toFixed(1)}db`,

@@ -1,7 +1,7 @@
 "use client";
 
 import type { StepPicture } from "@mirvek/core/job";
-import { isClosed } from "@mirvek/core/job";
+import { isClosed, unreadOf } from "@mirvek/core/job";
 import { Button } from "antd";
 import {
   lampName,
@@ -28,12 +28,14 @@ export function BringUpStation() {
   const { bringUp } = view.after;
   const { means, lamp, next, hold, stop, stages } = bringUp;
   const closed = isClosed(view.job.state);
+  const full = stages.at(-1)?.steps.at(-1)?.current ?? null;
   const energised = view.safety.kind === "energised";
+  const reading = energised ? stages.flatMap((s) => s.steps).find((s) => s.state === "now") : undefined;
   // a stop is off first; then the same step is taken again
   const live = stop !== null && energised;
   const off = () => void submit("power off");
   const goOn = () => {
-    if (!next || closed || live) return;
+    if (!next || closed || live || reading) return;
     if (next.stage !== (bringUp.at?.stage ?? stages[0]?.stage)) submit(`stage ${next.stage}`);
     submit(`step ${Number((next.share * 100).toFixed(1))}%`);
   };
@@ -91,7 +93,17 @@ export function BringUpStation() {
             </Button>
           ))}
         </div>
-        {means && next && !live && (
+        {means?.by === "limited" && means.amperes !== null && full && means.amperes > full.most && (
+          <p className="state-worn">
+            The limit lies above the {shown(Number(full.most.toPrecision(2)), "A")} the unit is stopped at: set it lower.
+          </p>
+        )}
+        {reading && (
+          <p className={styles.nextStep}>
+            On: read <b>{list(unreadOf(reading))}</b> at {percent(reading.share)}.
+          </p>
+        )}
+        {means && next && !live && !reading && (
           <p className={styles.nextStep}>
             {hold ? (
               <span className="state-worn">{stepHoldText(hold)}</span>

@@ -60,7 +60,11 @@ export function ProveStation() {
                     <small className="muted"> {shown(Number(c.offset.watts.toPrecision(2)), "W")} in the load</small>
                   </>
                 ) : (
-                  <Reading label={`Offset of ${c.channel}`} unit="mV" line={(said) => `offset ${c.channel.toLowerCase()} ${said}`} />
+                  <Reading
+                    label={`Offset of ${c.channel}`}
+                    unit="mV"
+                    line={(said) => `offset ${sideSaid(c.channel, view.job.channels)}${said}`}
+                  />
                 )}
               </td>
               <td className="n">
@@ -187,3 +191,7 @@ export function ProveStation() {
     </section>
   );
 }
+
+/** How a channel is called on the line: the only one by no name, a numbered one as `ch3`. */
+const sideSaid = (channel: string, channels: number): string =>
+  channels === 1 ? "" : /^\d+$/.test(channel) ? `ch${channel} ` : `${channel.toLowerCase()} `;

@@ -17,7 +17,7 @@ export function SimulatedUnit({ where }: { where: Where }) {
   const { view, submit } = useJob();
   const now = useNow();
   const { bringUp, setting } = view.after;
-  const world = worldOf(view.job.unitKind);
+  const world = worldOf(view.job.unitKind, view.job.supplyKind);
   const lines = (): string[] => {
     if (!world) return [];
     const mended =

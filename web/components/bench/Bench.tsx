@@ -121,7 +121,6 @@ export function Bench({ bench }: { bench: BenchPage }) {
         <Button onClick={() => setPractising(true)}>
           Practise <kbd>p</kbd>
         </Button>
-        <Button href="/api/order.csv">Order list, CSV</Button>
         <Button type="text" onClick={() => setKeySheet(true)}>
           Keys <kbd>?</kbd>
         </Button>

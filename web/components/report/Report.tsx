@@ -8,6 +8,7 @@ import { refusalText } from "../../wording/choose";
 import { answerSentence, scenarioName } from "../../wording/circuit";
 import { frequencyText, measurementText, voltsText } from "../../wording/entry";
 import { docket, list, marked, shown, signedVolts } from "../../wording/quantity";
+import { bringUpBlocks, proofBlocks } from "../../wording/reportBlocks";
 import { harmlessText, waivedName } from "../../wording/safety";
 import { backingOf, reasonOf, settleText } from "../../wording/verdict";
 import {
@@ -22,6 +23,7 @@ import {
 } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
 import { Asides, HowFound, OtherFaults, OtherPartsFound, PointsRead } from "./HowFound";
+import { Blocks } from "./Blocks";
 import { HeardInReport } from "./HeardInReport";
 import { Pictures } from "./Pictures";
 import { CapacitorMark } from "../shared/CapacitorMark";
@@ -178,6 +180,7 @@ export function Report() {
         </table>
         {ripple.length > 0 && <p>Volts at parts: {ripple.map((p) => `${p.where} ${voltsText(p)}`).join(" · ")}.</p>}
       </section>
+      <Blocks blocks={[...bringUpBlocks(view), ...(view.after.proof.begun ? proofBlocks(view) : [])]} />
       <Asides />
       <Pictures />
       {view.notes.length > 0 && (

@@ -36,6 +36,7 @@ export type NextAct =
   /** the unit is not put straight into the wall after a repair */
   | { code: "bringUp" }
   | { code: "step"; stage: Stage; share: number }
+  | { code: "readStep"; what: readonly string[] }
   | { code: "bringUpStopped" }
   | { code: "setIdle"; channel: string }
   | { code: "idleUnreachable"; channel: string }
