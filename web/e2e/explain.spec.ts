@@ -47,7 +47,7 @@ test("the subwoofer's swing is its loop capacitor; kept, the answer stands in th
   await page.keyboard.press("Escape");
   await page.keyboard.press("k");
   await expect(page.getByText(/^Kept: C11 explains/)).toBeVisible();
-  await page.keyboard.press("9");
+  await page.keyboard.press("h");
   await expect(page.getByRole("article", { name: "Report" })).toContainText("Servo loop: C11 explains all of the");
 });
 
