@@ -116,7 +116,7 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await expect(act).toContainText("Fit C11 and say so");
   // the shorting plugs come out again: left in, they hold the closing
   for (const said of ["c11 fitted", "c111 fitted", "all back"]) await say(page, said);
-  await expect(act).toContainText("Measure or listen after the repair");
+  await expect(act).toContainText("Bring it up step by step, not straight into the wall");
   await say(page, "note no hum, heard at full volume");
 
   // hand back, by a key with Alt out of the readout line

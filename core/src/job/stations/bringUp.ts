@@ -11,12 +11,13 @@ export const bringUp: Station<"bringUp"> = {
     return finished ? { kind: "done" } : { kind: "underWay", done, of };
   },
   /** After a repair the unit is not put straight into the wall; what was begun is gone through. */
-  act({ after, positions, safety }): NextAct | null {
+  act({ after, positions, safety, proven }): NextAct | null {
     if (!after || positions.some((p) => p.decision === "replace")) return null;
     const { begun, finished, stopped, wanted, next, unread } = after.bringUp;
     if (stopped) return { code: "bringUpStopped" };
     if (unread.length > 0 && safety.kind === "energised") return { code: "readStep", what: unread };
     if (begun && !finished && next) return { code: "step", ...next };
-    return wanted && !begun ? { code: "bringUp" } : null;
+    // whoever has heard or read it since has had it on
+    return wanted && !begun && proven === false ? { code: "bringUp" } : null;
   },
 };
