@@ -120,7 +120,7 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await say(page, "note no hum, heard at full volume");
 
   // hand back, by a key with Alt out of the readout line
-  await page.keyboard.press("Alt+9");
+  await page.keyboard.press("Alt+h");
   const report = page.getByRole("article", { name: "Report" });
   await expect(report).toContainText("Hums on both sides since the summer tour");
   await expect(report).toContainText("Second meter on the can reads 0 V");

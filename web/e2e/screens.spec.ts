@@ -9,10 +9,10 @@ test("the bench is searched, walked and opened by keys", async ({ page }) => {
   await page.keyboard.press("ArrowDown");
   await expect(walked).toHaveText((await rows.nth(1).textContent())!);
   await page.keyboard.press("/");
-  await page.keyboard.type("prompter");
+  await page.keyboard.type("foldback");
   await expect(page.getByRole("row")).toHaveCount(2);
   await page.keyboard.press("Enter");
-  await expect(page).toHaveURL(/\/jobs\/402\//);
+  await expect(page).toHaveURL(/\/jobs\/403\//);
 });
 
 test("day and night are remembered", async ({ page }) => {
