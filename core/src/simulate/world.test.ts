@@ -65,6 +65,9 @@ describe.each(PRACTICE_UNITS.map((u) => [u.title, u] as const))("%s", (_title, u
     expect(proof.channels.every((c) => c.power?.passes === "passes")).toBe(true);
     expect(proof.soak[0]!.passes).toBe("passes");
     expect(proof.failed).toEqual([]);
+    // with its fault still in it nothing of the sort is proven
+    const sick = after(typed(start(unit), ...proofLines(world, channels, false, 5))).proof;
+    expect(sick.failed.length).toBeGreaterThan(0);
   });
 });
 

@@ -141,6 +141,8 @@ export function proofLines(world: World, channels: readonly string[], mended: bo
   const { rated } = world;
   const clip = Math.sqrt(rated.watts * rated.ohms);
   const bad = !mended && world.fault.does === "offsetShifted";
+  // a unit whose supply is on its knees plays next to nothing, and not cleanly
+  const weak = !mended && !bad;
   return [
     `rated ${rated.watts}w into ${rated.ohms}`,
     ...channels.flatMap((c, i) => [
@@ -149,12 +151,12 @@ export function proofLines(world: World, channels: readonly string[], mended: bo
         : [
             `offset ${channels.length === 1 ? "" : `${c.toLowerCase()} `}${(noisy(world.offset[c]) * 1000 + (bad && i > 0 ? 2400 : 0)).toFixed(0)}mv`,
           ]),
-      `clip ${c} ${Number(noisy(clip).toPrecision(3))}v into ${rated.ohms}`,
-      `sine ${c} clean`,
+      `clip ${c} ${Number(noisy(weak ? clip * 0.2 : clip).toPrecision(3))}v into ${rated.ohms}`,
+      `sine ${c} ${weak ? "notched" : "clean"}`,
       `response ${c} 20 ${(-0.7 + 0.2 * random()).toFixed(1)}db 1k 0db 20k ${(-0.5 + 0.2 * random()).toFixed(1)}db`,
     ]),
     ...[15, 30, 45].map((m) => `soak ${m} min ${(24 + 22 * (1 - Math.exp(-m / 8)) + random()).toFixed(0)}c`),
     "starts 5 of 5",
-    "listened a long piece, nothing amiss",
+    `listened a long piece, ${mended ? "nothing amiss" : "it is not right"}`,
   ];
 }
