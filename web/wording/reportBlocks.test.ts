@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import type { OfferView } from "../schemas/jobView";
 import { jobView } from "./testing";
 import { reportPaper, type ReportBlock } from "./reportBlocks";
 
@@ -38,6 +39,22 @@ describe("for the owner", () => {
     expect(text).toMatch(/The whole section, up to .* 120\.00/);
     expect(text).toContain("Not repaired: left tweeter rattles.");
   });
+});
+
+test("an owner who has not decided is told what can be done and what it costs; one who has is not asked again", () => {
+  const comeback = { expected: 0.1, low: 0.05, high: 0.2 };
+  const offer = {
+    quotes: [
+      { scope: "provenBad", designators: ["C1"], cents: 210, unpriced: [], minutes: 12, unproven: [], comeback },
+      { scope: "section", designators: [], cents: 0, unpriced: [], minutes: 0, unproven: [], comeback },
+    ],
+    history: {},
+  } as unknown as OfferView;
+  const told = (...said: string[]) => textOf(reportPaper(jobView(...said), "owner", offer).blocks);
+  expect(told()).toContain("What is proven bad | 1 | € 2.10 | 12 min | 10 % (5 % to 20 %), rough");
+  expect(told()).not.toContain("The whole section |");
+  expect(told("agreed proven bad up to 20")).not.toContain("What can be done");
+  expect(paper("technician")).not.toContain("What can be done");
 });
 
 describe("for the next technician", () => {

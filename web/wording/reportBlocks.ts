@@ -1,6 +1,6 @@
 import type { PositionPicture } from "@mirvek/core/job";
 import { isBad } from "@mirvek/core/verdict";
-import type { ChoiceView, JobView, PositionView } from "../schemas/jobView";
+import type { ChoiceView, JobView, OfferView, PositionView } from "../schemas/jobView";
 import { measurementText, voltsText } from "./entry";
 import { stageName, meansName } from "./firstPower";
 import { figureText, observationText, scopeName, signedDb, subjectText, triedOutcomeText, triedText } from "./observation";
@@ -38,8 +38,12 @@ const day = (at: number): string => new Date(at).toISOString().slice(0, 10);
 
 const FOOT = "Mirvek advises, it does not certify: mains wiring, earthing and insulation tests belong to licensed practice and local code.";
 
-/** The whole paper. @param who the owner gets one plain page, the next technician everything */
-export function reportPaper(view: JobView, who: ReportFor): ReportPaper {
+/**
+ * The whole paper.
+ * @param who the owner gets one plain page, the next technician everything
+ * @param offer what each school would cost, for an owner who has not decided yet
+ */
+export function reportPaper(view: JobView, who: ReportFor, offer: OfferView | null = null): ReportPaper {
   const { job } = view;
   return {
     title: job.title,
@@ -54,7 +58,7 @@ export function reportPaper(view: JobView, who: ReportFor): ReportPaper {
     ]
       .filter(Boolean)
       .join(" · "),
-    blocks: who === "owner" ? ownerBlocks(view) : technicianBlocks(view),
+    blocks: who === "owner" ? [...ownerBlocks(view), ...offerBlocks(view, offer)] : technicianBlocks(view),
     foot: FOOT,
   };
 }
@@ -168,6 +172,28 @@ function ownerBlocks(view: JobView): ReportBlock[] {
 }
 const parts = (n: number): string => (n === 1 ? "part" : "parts");
 const capital = (said: string): string => `${said[0]?.toUpperCase() ?? ""}${said.slice(1)}`;
+
+/** What can be done and what it costs, while the owner has not decided. */
+function offerBlocks({ job, unit, shop }: JobView, offer: OfferView | null): ReportBlock[] {
+  if (offer === null || job.closedAt !== null || unit.notes.agreed !== null) return [];
+  const worth = offer.quotes.filter((q) => q.designators.length > 0);
+  return section(
+    "What can be done",
+    worth.length === 0
+      ? null
+      : {
+          kind: "table",
+          head: ["Replaced", "Parts", "Cost of parts", "At the bench", "Likely back in two years"],
+          rows: worth.map((q) => [
+            capital(scopeName[q.scope]),
+            String(q.designators.length),
+            `${money(q.cents, shop.currency)}${q.unpriced.length > 0 ? `, without ${list(q.unpriced.slice(0, 3))}` : ""}`,
+            span(q.minutes * 60),
+            `${percent(q.comeback.expected)} (${percent(q.comeback.low)} to ${percent(q.comeback.high)}), rough`,
+          ]),
+        },
+  );
+}
 
 /** The figure behind an item of the proof, where it is one an owner can make something of. */
 function proofDetail({ after: { proof } }: JobView, id: string): string {

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { reportPaper } from "../../../../../wording/reportBlocks";
 import { pool } from "../../../../../server/db";
 import { loadJobView } from "../../../../../server/loadJob";
+import { loadOffer } from "../../../../../server/offer";
 import { refuseMissing } from "../../../../../server/refusal";
 import { findJob } from "../../../../../server/repositories/jobs";
 import { reportPdf } from "../../../../../server/reportPdf";
@@ -15,6 +16,10 @@ export async function GET(request: Request, { params }: RouteContext<"/api/jobs/
     const who = z.enum(["owner", "technician"]).catch("owner").parse(new URL(request.url).searchParams.get("for"));
     const job = await findJob(pool(), routeNumber(number));
     if (!job) throw refuseMissing();
-    return { name: `report-${number}-${who}.pdf`, file: await reportPdf(reportPaper(await loadJobView(pool(), job), who)) };
+    const view = await loadJobView(pool(), job);
+    // what can be done is worked out for an owner who has not decided
+    const undecided = who === "owner" && job.closedAt === null && view.unit.notes.agreed === null;
+    const offer = undecided ? await loadOffer(pool(), job.number) : null;
+    return { name: `report-${number}-${who}.pdf`, file: await reportPdf(reportPaper(view, who, offer)) };
   });
 }
