@@ -172,7 +172,21 @@ test("JavaScript on the wire, screen by screen", async ({ context }) => {
     "/",
     "/jobs/new",
     ...["", "/settings", "/choosing", "/catalogue", "/order"].map((s) => `/shop${s}`),
-    ...["take-in", "make-safe", "look", "trace", "measure", "explain", "choose", "fit", "bring-up", "set", "prove", "hand-back", "ledger"].map((s) => `/jobs/406/${s}`),
+    ...[
+      "take-in",
+      "make-safe",
+      "look",
+      "trace",
+      "measure",
+      "explain",
+      "choose",
+      "fit",
+      "bring-up",
+      "set",
+      "prove",
+      "hand-back",
+      "ledger",
+    ].map((s) => `/jobs/406/${s}`),
   ]) {
     // a page of its own: what the one before still fetches is not counted here
     const page = await context.newPage();
