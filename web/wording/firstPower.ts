@@ -73,9 +73,11 @@ const holdTexts: Texts<StepHold> = {
   shorted: (h) => `Held: ${list(h.what)} measured shorted. Never on a short.`,
   unsafe: () => "Held: earth, lead or plug was found bad. Mains wiring first, by local code.",
   fuse: (h) =>
-    h.why === "unexplained"
-      ? `Held: nobody said why ${h.name} went. ${h.name} blew because …`
-      : `Held: ${h.name} has gone; one of its own rating goes in first: replaced ${h.name}.`,
+    h.why === "larger"
+      ? `Held: ${h.name} is larger than what belongs there. Its own rating goes in, never a larger one: replaced ${h.name} with 1a.`
+      : h.why === "unexplained"
+        ? `Held: nobody said why ${h.name} went. ${h.name} blew because …`
+        : `Held: ${h.name} has gone; one of its own rating goes in first: replaced ${h.name}.`,
   noMeans: () => `Held: say what stands before the unit: limiter 60w, variac, or limited 24v 0.5a. ${HOW}`,
   meansUnsuited: (h) =>
     h.by === "variac"

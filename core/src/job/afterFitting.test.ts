@@ -124,6 +124,17 @@ describe("what holds whatever is said", () => {
     expect(held(r, "step 25%")).toEqual({ code: "fuse", name: "F1", why: "unexplained" });
     const why = typed(r, "F1 blew because D3 was shorted");
     expect(held(why, "step 25%")).toBeNull();
+    const full = (r: JobRecords) => held(r, "stage full anyway because the owner waits");
+    expect(full(why)).toMatchObject({ code: "fuse", why: "blown" });
+    expect(full(typed(why, "replaced F1 with 1a"))).toBeNull();
+  });
+  test("a fuse larger than what belongs there, at every stage and whatever is said", () => {
+    const gone = typed(receiver(), ...PLAN, "F1 fuse 1a blown", "F1 blew because D3 was shorted");
+    const larger = typed(gone, "replaced F1 with 4a");
+    expect(held(larger, "step 25% anyway because no other is here")).toEqual({ code: "fuse", name: "F1", why: "larger" });
+    expect(held(typed(larger, "replaced F1 with 1a"), "step 25%")).toBeNull();
+    const found = typed(receiver(), ...PLAN, "F1 fuse 4a", "F1 maker says 1a");
+    expect(held(found, "step 25%")).toEqual({ code: "fuse", name: "F1", why: "larger" });
   });
   test("no way said, or one that does not suit", () => {
     expect(held(receiver(), "step 25%")).toEqual({ code: "noMeans" });

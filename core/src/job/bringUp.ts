@@ -1,4 +1,5 @@
 import type { LampSign, Means, Stage } from "../device";
+import type { Marked } from "../evidence";
 import {
   currentAt,
   expectAt,
@@ -27,6 +28,7 @@ import { usualPoints } from "../knowledge";
 import { filtersSupply, type Role } from "../part";
 import { settingsOf } from "../trace";
 import type { PointVerdict } from "../verdict";
+import type { FusePicture } from "./notes";
 import { isOf } from "./observed";
 import type { JobPicture } from "./picture";
 import type { JobRecords } from "./records";
@@ -68,7 +70,7 @@ export type StepHold =
   | { code: "noSupply" }
   | { code: "shorted"; what: readonly string[] }
   | { code: "unsafe" }
-  | { code: "fuse"; name: string; why: "blown" | "unexplained" }
+  | { code: "fuse"; name: string; why: FuseHold }
   | { code: "noMeans" }
   | { code: "meansUnsuited"; by: Means }
   | { code: "suppliesFirst"; positions: readonly string[] }
@@ -337,6 +339,19 @@ export function stepHold(
   return holds.find((h) => because === null || FIRM.has(h.code)) ?? null;
 }
 
+/** Why a fuse holds the power: one larger than it should be, at any stage; gone and nobody said why; gone and not renewed, at the last. */
+type FuseHold = "larger" | "unexplained" | "blown";
+function fuseHold({ name, marked, blown, because }: FusePicture, unit: Picture["unit"], isLast: boolean): FuseHold | null {
+  const put = unit.tried.findLast((t) => t.tried.act === "replaced" && t.tried.to.some((s) => s.kind !== "unit" && s.name === name));
+  const amperes = (list: readonly Marked[]) => list.find((m) => m.unit === "A")?.value ?? null;
+  const [fitted, belongs] = [amperes(marked), amperes(unit.notes.wanted.find((w) => w.name === name)?.marked ?? [])];
+  const renewed = put !== undefined && !put.refused;
+  if (put?.cautions.includes("fuseLarger") || (!renewed && fitted !== null && belongs !== null && fitted > belongs)) return "larger";
+  if (!blown) return null;
+  if (because === null) return "unexplained";
+  return isLast && !renewed ? "blown" : null;
+}
+
 function holdsFor(
   bringUp: BringUpPicture,
   job: JobRecords["job"],
@@ -353,12 +368,10 @@ function holdsFor(
   ];
   if (shorted.length > 0) holds.push({ code: "shorted", what: shorted });
   if (facts.unsafe) holds.push({ code: "unsafe" });
-  const fuse = unit.notes.fuses.find((f) => f.blown);
   const isLast = wanted.stage === "full";
-  if (fuse) {
-    const renewed = unit.tried.some((t) => t.tried.act === "replaced" && t.tried.to.some((s) => s.kind !== "unit" && s.name === fuse.name));
-    if (fuse.because === null) holds.push({ code: "fuse", name: fuse.name, why: "unexplained" });
-    else if (isLast && !renewed) holds.push({ code: "fuse", name: fuse.name, why: "blown" });
+  for (const fuse of unit.notes.fuses) {
+    const why = fuseHold(fuse, unit, isLast);
+    if (why !== null) holds.push({ code: "fuse", name: fuse.name, why });
   }
   const { means } = bringUp;
   if (!isLast) {
