@@ -48,8 +48,8 @@ export function rangeOf(figure: string): readonly [number, number] | null {
 export const shopSettings = z.object({
   name: z.string().trim().min(1).max(60),
   currency: z.string().trim().min(1).max(4),
-  /** may be stricter than 60 V DC, never looser */
-  touchLimit: z.number().gt(0).max(60),
+  /** may be stricter than what everyone starts with, never looser */
+  touchLimit: z.number().gt(0).max(figureRange("charge.touch")[1]),
   marginWet: z.number().min(1).max(4),
   marginTantalum: z.number().min(1).max(4),
   marginFilm: z.number().min(1).max(4),

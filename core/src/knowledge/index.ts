@@ -1,4 +1,4 @@
-export { memory, practice, type KnowledgeRow, type Source } from "./row";
+export { memory, practice, type KnowledgeRow, type Source, type Stricter } from "./row";
 export { ROWS, byId, figure, figureRange, type FigureId } from "./rows";
 export { underFigures, type OwnFigures } from "./own";
 export { CHOOSING_RULES, weightId, weightOf, type ChoosingRule, type ChoosingRuleId, type RuleIdOf } from "./choosing";

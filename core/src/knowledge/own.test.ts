@@ -33,6 +33,28 @@ test("every rule of choosing has an id of its own, a sentence and a weight that 
   }
 });
 
-test("a figure may be set from a tenth to ten times what everyone starts with", () => {
-  for (const { id, value } of ROWS) expect(figureRange(id)).toEqual([value / 10, value * 10]);
+test("a figure may be set from a tenth to ten times what everyone starts with; one that skin hangs on gets stricter only", () => {
+  for (const row of ROWS) {
+    const stricter = "stricter" in row ? row.stricter : null;
+    const range = [stricter === "higher" ? row.value : row.value / 10, stricter === "lower" ? row.value : row.value * 10];
+    expect(figureRange(row.id), row.id).toEqual(range);
+  }
+});
+
+test.each([
+  ["charge.shock", 600, 60, 30],
+  ["charge.spark", 10, 1, 0.5],
+  ["charge.touch", 50, 5, 2],
+  ["charge.unknown", 40, 400, 800],
+  ["earth.most", 3, 0.3, 0.1],
+  ["insulation.least", 1e5, 1e6, 2e6],
+  ["short.ohms", 0.3, 3, 10],
+] as const)("%s: %d on record counts as %d, %d as it is said", (id, looser, start, stricter) => {
+  expect(underFigures({ [id]: looser }, () => figure(id))).toBe(start);
+  expect(underFigures({ [id]: stricter }, () => figure(id))).toBe(stricter);
+});
+
+test("what a shop has of its own are its own properties, not those every object has", () => {
+  expect(underFigures({}, () => figure("esr.soundRatio"))).toBe(1.25);
+  expect(underFigures(JSON.parse('{"constructor": 7}') as Record<string, number>, () => figure("esr.soundRatio"))).toBe(1.25);
 });

@@ -4,7 +4,7 @@ export type OwnFigures = Readonly<Partial<Record<string, number | null>>>;
 let own: OwnFigures = {};
 
 /** What the shop says of a figure, where work is done under its figures and it says anything. */
-export const ownFigure = (id: string): number | null => own[id] ?? null;
+export const ownFigure = (id: string): number | null => (Object.hasOwn(own, id) ? (own[id] ?? null) : null);
 
 /**
  * Does `work` with a shop's own figures. They hold for the length of the call and no longer, so that what is worked out for one shop never

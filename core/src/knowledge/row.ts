@@ -12,7 +12,11 @@ export interface KnowledgeRow {
   /** how far it may be leaned on */
   sure: "firm" | "usual" | "rough";
   note: string;
+  /** set where somebody's skin hangs on it: the one way a shop may move it */
+  stricter?: Stricter;
 }
+/** Which way a safety figure gets stricter. */
+export type Stricter = "lower" | "higher";
 
 export const practice: Source = { kind: "commonPractice" };
 export const memory = (name: string): Source => ({ kind: "memory", name });

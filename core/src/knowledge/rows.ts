@@ -1,8 +1,19 @@
 import { ownFigure } from "./own";
-import { memory, practice, type KnowledgeRow, type Source } from "./row";
+import { memory, practice, type KnowledgeRow, type Source, type Stricter } from "./row";
 
 const row = <I extends string>(id: I, value: number, unit: string, source: Source, sure: KnowledgeRow["sure"], note: string) =>
   ({ id, value, unit, source, sure, note }) satisfies KnowledgeRow;
+
+/** A figure that somebody's skin hangs on: a shop may make it stricter, never looser. */
+const guard = <I extends string>(
+  stricter: Stricter,
+  id: I,
+  value: number,
+  unit: string,
+  source: Source,
+  sure: KnowledgeRow["sure"],
+  note: string,
+) => ({ ...row(id, value, unit, source, sure, note), stricter }) satisfies KnowledgeRow;
 
 /** Every rule that is a single figure. A new one is a row here; its id is then known to `figure`. */
 export const ROWS = [
@@ -26,9 +37,10 @@ export const ROWS = [
   row("c.modelAgrees", 0.25, "share", practice, "rough", "a 1 kHz reading this near the series model agrees with it"),
   row("c.crossover", 0.05, "share", practice, "usual", "crossover parts are held to this"),
   row("c.tone", 0.1, "share", practice, "usual", "tone parts are held to this"),
-  row("short.ohms", 3, "Ω", practice, "usual", "an ohmmeter with its leads shows up to about an ohm on a short"),
-  row("short.highVolts", 100, "V", practice, "usual", "on a part rated for this and more"),
-  row("short.highOhms", 1000, "Ω", practice, "usual", "hundreds of ohms are a short for its supply"),
+  guard("higher", "short.ohms", 3, "Ω", practice, "usual", "an ohmmeter with its leads shows up to about an ohm on a short"),
+  guard("lower", "short.highVolts", 100, "V", practice, "usual", "on a part rated for this and more"),
+  guard("lower", "short.coreVolts", 2.5, "V", practice, "usual", "a rail of no more than this may be low to ground and right"),
+  guard("higher", "short.highOhms", 1000, "Ω", practice, "usual", "hundreds of ohms are a short for its supply"),
   row("leak.share", 0.01, "1/s", memory("IEC 60384-4, form"), "usual", "leakage a wet part may have: this times C times V"),
   row("leak.least", 3e-6, "A", memory("IEC 60384-4, form"), "usual", "or this, whichever is greater"),
   row("film.insulation", 3e9, "Ω", memory("IEC 60384-2, form"), "usual", "insulation of film, paper and ceramic up to 0.33 µF"),
@@ -51,13 +63,21 @@ export const ROWS = [
     "rough",
     "halves of a winding further apart: shorted turns; the outer half is always a little more",
   ),
-  row("loads.odd", 10, "×", practice, "usual", "a load this far under the median to ground holds the short"),
+  guard("lower", "loads.odd", 10, "×", practice, "usual", "a load this far under the median to ground holds the short"),
   row("rail.usual", 0.05, "share", practice, "usual", "a regulated rail where nobody says"),
   row("standby.high", 3, "×", practice, "usual", "standby current over this times normal has a fault of its own"),
-  row("earth.most", 0.3, "Ω", memory("EN 50699, leads up to 5 m"), "usual", "earth pin to chassis reads no more than this"),
-  row("insulation.least", 1e6, "Ω", memory("EN 50699, class I; class II asks for 2 MΩ"), "usual", "mains pins to chassis read no less"),
-  row("leads.most", 0.3, "Ω", practice, "usual", "test leads held together read no more than this"),
-  row("leak.insulation", 10e6, "Ω", practice, "usual", "a strip or board that was wet is dry and clean from here up"),
+  guard("lower", "earth.most", 0.3, "Ω", memory("EN 50699, leads up to 5 m"), "usual", "earth pin to chassis reads no more than this"),
+  guard(
+    "higher",
+    "insulation.least",
+    1e6,
+    "Ω",
+    memory("EN 50699, class I; class II asks for 2 MΩ"),
+    "usual",
+    "mains pins to chassis read no less",
+  ),
+  guard("lower", "leads.most", 0.3, "Ω", practice, "usual", "test leads held together read no more than this"),
+  guard("higher", "leak.insulation", 10e6, "Ω", practice, "usual", "a strip or board that was wet is dry and clean from here up"),
   row("fitted.within", 0.02, "share", practice, "firm", "a fitted value this near the wanted one is the wanted one"),
   row("fit.minutes", 8, "min", practice, "rough", "taking one part out, cleaning, and putting the new one in"),
   row("bridge.most", 2, "×", practice, "usual", "a good part put across is the same value, or up to this many times"),
@@ -68,9 +88,10 @@ export const ROWS = [
   row("meter.reading", 0.05, "share", practice, "usual", "how far an out-of-circuit reading may be off"),
   row("meter.inCircuit", 0.25, "share", practice, "rough", "how far an in-circuit reading may be off"),
   row("neighbour.better", 4, "×", practice, "rough", "a low-ESR neighbour reads this much under the typical figure"),
-  row("charge.shock", 60, "V", memory("IEC 62368-1, ES1"), "firm", "from here up charge counts whatever its energy"),
-  row("charge.spark", 1, "J", practice, "usual", "below that it counts from here up: sparks, welds, damaged parts"),
-  row("charge.unknown", 400, "V", practice, "usual", "a part without marked volts counts as this: mains, rectified"),
+  guard("lower", "charge.shock", 60, "V", memory("IEC 62368-1, ES1"), "firm", "from here up charge counts whatever its energy"),
+  guard("lower", "charge.spark", 1, "J", practice, "usual", "below that it counts from here up: sparks, welds, damaged parts"),
+  guard("lower", "charge.touch", 5, "V", practice, "usual", "a part counts as discharged under this"),
+  guard("higher", "charge.unknown", 400, "V", practice, "usual", "a part without marked volts counts as this: mains, rectified"),
   row("charge.patience", 120, "s", practice, "usual", "time to discharge where no resistor of the drawer fits"),
   row("choose.sound", 0.1, "share", practice, "usual", "coupling, tone, timing and feedback parts: the value may be off by this"),
   row("choose.crossover", 0.05, "share", practice, "usual", "crossover parts: the value may be off by this"),
@@ -155,7 +176,7 @@ export const ROWS = [
   row("step.bias", 0.2, "share", practice, "usual", "bias while the mains come up: half the mains gives about half the bias"),
   row("step.offsetFrom", 0.5, "share", practice, "usual", "from this share of the mains on an output has an offset worth reading"),
   row("step.floor", 0.3, "V", practice, "usual", "no rail is held tighter than this"),
-  row("step.current", 1.6, "×", practice, "rough", "current above this many times what the step should draw is a stop"),
+  guard("lower", "step.current", 1.6, "×", practice, "rough", "current above this many times what the step should draw is a stop"),
   row("step.alone", 0.3, "share", practice, "rough", "a transformer alone draws this share of the idle current"),
   row("step.unloaded", 0.6, "share", practice, "rough", "a supply without its loads draws this share of the idle current"),
   row("delay.seconds", 5, "s", practice, "usual", "a protection relay lets the loudspeakers on after this"),
@@ -188,13 +209,19 @@ export function byId<R extends { id: string }>(rows: readonly R[]): ReadonlyMap<
 const KNOWN = byId<KnowledgeRow>(ROWS);
 
 /**
- * The value of a rule, in the unit of its row: a shop's own where work is done under it.
+ * The value of a rule, in the unit of its row: a shop's own where work is done under it. A figure that somebody's skin hangs on is never
+ * looser than what everyone starts with, whatever a shop has on record.
  * @example figure("esr.soundRatio") // 1.25
  */
-export const figure = (id: FigureId): number => ownFigure(id) ?? KNOWN.get(id)!.value;
+export function figure(id: FigureId): number {
+  const { value, stricter } = KNOWN.get(id)!;
+  const own = ownFigure(id);
+  if (own === null) return value;
+  return stricter === "lower" ? Math.min(own, value) : stricter === "higher" ? Math.max(own, value) : own;
+}
 
-/** Least and most a figure may be set to by a shop: a tenth to ten times what everyone starts with. */
+/** Least and most a figure may be set to by a shop: a tenth to ten times what everyone starts with, of a safety figure the stricter half of it. */
 export const figureRange = (id: FigureId): readonly [number, number] => {
-  const { value } = KNOWN.get(id)!;
-  return [value / 10, value * 10];
+  const { value, stricter } = KNOWN.get(id)!;
+  return [stricter === "higher" ? value : value / 10, stricter === "lower" ? value : value * 10];
 };

@@ -32,7 +32,7 @@ export function SettingsPage({ initial }: { initial: ShopTables }) {
 }
 
 const NUMBERS = [
-  ["touchLimit", "Discharged below, V (60 at most)", 1],
+  ["touchLimit", "Discharged below, V (5 at most)", 1],
   ["marginWet", "Volts over working volts, wet aluminium, ×", 1],
   ["marginTantalum", "the same, tantalum, ×", 1],
   ["marginFilm", "the same, film, ×", 1],
