@@ -1,4 +1,4 @@
-import type { ClosingHold, StepHold } from "@mirvek/core/job";
+import type { ClosingHold, Interlock, PracticeIssue } from "@mirvek/core/job";
 import type { SoundIssue } from "@mirvek/core/sound";
 import type { PositionList, ReadoutIssue } from "@mirvek/core/readout";
 
@@ -12,7 +12,11 @@ export type RequestIssue =
   | { code: "keyReused" }
   | { code: "designatorTaken"; designator: string }
   | { code: "noTwinNumber"; designator: string }
-  | { code: "stepHeld"; hold: StepHold }
+  | { code: "stepHeld"; hold: Interlock }
+  /** asked for against an interlock: recorded as an attempt */
+  | { code: "powerHeld"; hold: Interlock }
+  /** a unit and a stand-in never share a job */
+  | { code: "practice"; issue: PracticeIssue }
   | { code: "jobClosed" }
   | { code: "reasonNeeded" }
   | { code: "holderReasonNeeded"; designator: string }

@@ -211,7 +211,7 @@ export function viewOf(
         kind: e.kind,
         position: "position" in e ? e.position : null,
         volts: "volts" in e ? e.volts : null,
-        reason: "reason" in e ? e.reason : null,
+        reason: "reason" in e ? (e.reason ?? null) : null,
       })),
     shop,
   };
@@ -236,6 +236,8 @@ export interface BenchRow {
 
 /** One page of the bench, as it was asked for. */
 export interface BenchPage {
+  /** grows with every write to the shop or any of its jobs */
+  revision: number;
   shopName: string;
   find: string;
   page: number;

@@ -1,6 +1,7 @@
 import { ARRANGEMENTS } from "@mirvek/core/choose";
 import { z } from "zod";
 import { LENGTHS } from "@mirvek/core/knowledge";
+import type { Interlock } from "@mirvek/core/job";
 import { type Entry, MOUNTINGS } from "@mirvek/core/readout";
 import { zDiameter, zFarads, zHeight, zId, zPitch, zRatedVolts, zTemperature, zVersion, zVolts } from "./quantities";
 import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
@@ -40,12 +41,24 @@ export interface KeptLine {
   at: number;
   keptAt: number;
   revision: number;
+  /** why the power it asked for is held: it was kept as an attempt */
+  held: Interlock | null;
   /** kept before: the answer had been lost */
   again: boolean;
 }
 
 export const safetyPost = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("powerOn") }),
+  z.object({
+    kind: z.literal("powerOn"),
+    /** why it goes straight onto the mains, out of the order of its plan */
+    reason: z
+      .string()
+      .trim()
+      .min(3)
+      .max(1000)
+      .nullish()
+      .transform((r) => r ?? null),
+  }),
   z.object({ kind: z.literal("powerOff") }),
   z.object({ kind: z.literal("override"), reason: z.string().trim().min(8).max(1000) }),
 ]);

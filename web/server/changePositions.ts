@@ -1,7 +1,9 @@
 import "server-only";
+import { held } from "@mirvek/core/bringUp";
+import { underFigures } from "@mirvek/core/knowledge";
 import { parsePositionList, shiftDesignator } from "@mirvek/core/readout";
 import type { PositionRecord } from "@mirvek/core/job";
-import type { Volts } from "@mirvek/core/units";
+import { farads, volts, type Volts } from "@mirvek/core/units";
 import type { PositionEdit, PositionsPost } from "../schemas/records";
 import { benchName } from "./bench";
 import type { Db } from "./db";
@@ -9,6 +11,7 @@ import { requireOpen } from "./guard";
 import { refuseMissing, Refused } from "./refusal";
 import { clock, insertJobEvent, lockJob } from "./repositories/jobs";
 import { insertAcross, insertSafetyEvent, insertWorking, listAcross, listWorkings } from "./repositories/records";
+import { getShop } from "./repositories/shop";
 import { insertPosition, insertTwin, listPositions, restorePosition, retirePosition, updatePosition } from "./repositories/positions";
 
 /** Adds a pasted list or copies positions to as many twin channels as are named, each as many numbers further; all of them or none. */
@@ -51,7 +54,16 @@ export async function changePosition(db: Db, jobNumber: number, designator: stri
   }
   const position = (await listPositions(db, [job.id])).find((p) => p.designator === designator);
   if (!position) throw refuseMissing();
-  const leaves = position.holdsCharge && (edit.kind === "retire" || !edit.fields.holdsCharge);
+  const { figures } = await getShop(db);
+  const couldHurt = ({ nominal, rated }: { nominal: number; rated: number | null }) =>
+    underFigures(
+      figures,
+      () => held({ designator, nominal: farads(nominal), rated: rated === null ? null : volts(rated), seen: null }, null).counts,
+    );
+  // a marking that no longer counts takes a part off the list as much as a tick does
+  const leaves =
+    position.holdsCharge &&
+    (edit.kind === "retire" || !edit.fields.holdsCharge || (couldHurt(position) && !couldHurt(edit.fields)));
   const reason = edit.reason ?? null;
   if (leaves && reason === null) throw new Refused({ code: "holderReasonNeeded", designator });
   if (edit.kind === "retire") await retirePosition(db, position.id, edit.version);

@@ -5,7 +5,8 @@ import { benchName } from "./bench";
 import type { Db } from "./db";
 import { loadJobView } from "./loadJob";
 import { Refused } from "./refusal";
-import { insertJobEvent, lockJob, setJobState } from "./repositories/jobs";
+import { clock, insertJobEvent, lockJob, setJobState } from "./repositories/jobs";
+import { insertSafetyEvent } from "./repositories/records";
 import { bumpShop } from "./repositories/shop";
 import { insertShownCauses } from "./repositories/tracing";
 
@@ -21,6 +22,11 @@ export async function closeJob(db: Db, jobNumber: number, closing: Closing): Pro
     if (job.state === state) return;
     await setJobState(db, job.id, version, state, null);
     const kind = isClosed(job.state) ? "reopened" : state === "open" ? "resumed" : "parked";
+    if (kind === "reopened") {
+      // where it was meanwhile, and what it was connected to, nobody recorded
+      const now = await clock(db);
+      await insertSafetyEvent(db, { jobId: job.id, lineId: null, kind: "reopened", by, at: { typed: now, kept: now } });
+    }
     return insertJobEvent(db, job.id, kind, { state }, by);
   }
   if (job.state === state) return;

@@ -90,7 +90,7 @@ test("a closed job refuses every edit, a second closing changes nothing, another
     (db) => editJob(db, number, jobVersion, { ...intake, title: "Other" }),
     (db) => addPositions(db, number, { kind: "list", text: "C99 1u 50v coupling" }),
     (db) => changePosition(db, number, "C1", { kind: "retire", version: position0.version, reason: "not there" }),
-    (db) => recordSafety(db, number, { kind: "powerOn" }),
+    (db) => recordSafety(db, number, { kind: "powerOn", reason: null }),
     (db) => keepCircuit(db, number, { scenario: "supply", settings: {}, binding: {}, complaint: null, answer: null }),
     () => decide(number, { decision: "leave", partId: null, reason: "x", positions: [{ designator: "C11", follows: null }] }),
   ];

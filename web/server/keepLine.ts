@@ -2,27 +2,34 @@ import "server-only";
 import { handsAllowed } from "@mirvek/core/bringUp";
 import {
   UNDONE_REASON,
-  heldLine,
+  asksForPower,
   contextOf,
+  effectsOf,
   fittingOf,
   handsAt,
+  heldLine,
   isEnergised,
   lockOf,
+  practiceIssue,
+  practiceIssueOfUndo,
+  switchesOn,
+  undoesPower,
+  type Interlock,
   type StoredObservation,
   type StoredSafetyEvent,
 } from "@mirvek/core/job";
+import { underFigures } from "@mirvek/core/knowledge";
 import { parseReadout, type Consequence, type Entry } from "@mirvek/core/readout";
 import type { JobRecord } from "../schemas/jobView";
 import type { KeptLine, ReadoutPost } from "../schemas/records";
 import { benchName } from "./bench";
 import { together, type Db } from "./db";
 import { requireOpen } from "./guard";
-import { loadJobView } from "./loadJob";
+import { loadInterlocked } from "./loadJob";
 import { refuseReadout, Refused } from "./refusal";
 import { findChosenPart } from "./repositories/choices";
-import { listCircuits } from "./repositories/circuits";
 import { clock, insertJobEvent, lockJob } from "./repositories/jobs";
-import { findLastLine, findLine, findUndone, insertLine, withdrawLine, type Moment } from "./repositories/lines";
+import { findLastLine, findLine, findUndone, insertLine, keyOfLine, withdrawLine, type Moment } from "./repositories/lines";
 import { insertObservations, listObservations } from "./repositories/observations";
 import { insertPosition, listPositions } from "./repositories/positions";
 import { insertReadings, listSaid } from "./repositories/readings";
@@ -32,11 +39,12 @@ import {
   insertPointReading,
   insertSafetyEvent,
   insertWorking,
+  listFittings,
   listPointReadings,
   listSafetyEvents,
 } from "./repositories/records";
 import { insertShelfReading } from "./repositories/shelf";
-import { bumpShop, getShop, listDrawer, listMeters } from "./repositories/shop";
+import { bumpShop, getShop, listMeters } from "./repositories/shop";
 
 type Positions = Awaited<ReturnType<typeof listPositions>>;
 
@@ -68,23 +76,33 @@ export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, now
     seq,
     ...ms(at),
     revision: job.revision + shop.revision,
+    held: null,
     again: false,
     ...more,
   });
   if (known) return answer(known.id, { ...ms(known.at), again: true });
   if (entry.kind === "setting") return answer(null);
   if (entry.kind === "undo") return answer(null, await undo(db, job, post, at));
-  await requireInOrder(db, job, entry.brings);
+  const held = await heldOf(db, job, entry.brings);
   const lineId = await insertLine(db, job.id, post.clientKey, post.line, benchName(), at);
-  const shelf = await keepAll(db, job, positions, lineId, entry.brings, at);
-  return answer(lineId, { revision: job.revision + shop.revision + shelf });
+  const shelf = await keepAll(db, { job, positions, observations, lineId, at, held }, effectsOf(entry.brings, held));
+  return answer(lineId, { revision: job.revision + shop.revision + shelf, held });
 }
 
-/** Lines that set the mains or begin a stage keep to the plan; for all others nothing is loaded. */
-async function requireInOrder(db: Db, job: JobRecord, brings: readonly Consequence[]): Promise<void> {
-  if (!brings.some((c) => c.about === "observed" && (c.observation.kind === "mains" || c.observation.kind === "stage"))) return;
-  const hold = heldLine(await loadJobView(db, job), brings);
-  if (hold) throw new Refused({ code: "stepHeld", hold });
+/**
+ * Why the power a line asks for is held: it is then kept as an attempt. What asks for no power, or mixes a unit with a stand-in, is refused.
+ * For lines that do neither nothing is loaded.
+ */
+async function heldOf(db: Db, job: JobRecord, brings: readonly Consequence[]): Promise<Interlock | null> {
+  if (brings.some((c) => c.about === "observed" && c.observation.kind === "simulated")) {
+    const issue = practiceIssue((await loadInterlocked(db, job)).job.records, brings);
+    if (issue) throw new Refused({ code: "practice", issue });
+  }
+  if (!asksForPower(brings)) return null;
+  const { job: interlocked, figures } = await loadInterlocked(db, job);
+  const hold = heldLine(interlocked, brings, figures);
+  if (hold && (!switchesOn(brings) || hold.code === "noSupply")) throw new Refused({ code: "stepHeld", hold });
+  return hold;
 }
 
 /** When a line was typed: as the browser says, but neither after it came nor before the job was opened. */
@@ -117,26 +135,38 @@ async function undo(db: Db, job: JobRecord, post: ReadoutPost, at: Moment): Prom
   const lineId = meant ? meant.id : await findLastLine(db, job.id);
   if (lineId === null) throw new Refused({ code: "nothingToUndo" });
   const by = benchName();
+  const key = meant ? post.refersTo! : await keyOfLine(db, lineId);
+  const events = await listSafetyEvents(db, [job.id]);
+  const began = await listObservations(db, [job.id]).then((all) => all.some((o) => o.line === key && o.observation.kind === "simulated"));
+  if (began) {
+    const issue = practiceIssueOfUndo((await loadInterlocked(db, job)).job.records, key);
+    if (issue) throw new Refused({ code: "practice", issue });
+  }
+  if (undoesPower(events, key)) await insertSafetyEvent(db, { jobId: job.id, lineId: null, kind: "powerUndone", by, at });
   for (const positionId of await withdrawLine(db, lineId, post.clientKey, by))
     await insertSafetyEvent(db, { jobId: job.id, lineId: null, kind: "released", positionId, reason: UNDONE_REASON, by, at });
   return {};
 }
 
+/** A line that is being kept, and what it is kept among. */
+interface KeptAmong {
+  job: JobRecord;
+  positions: Positions;
+  observations: readonly StoredObservation[];
+  lineId: number;
+  at: Moment;
+  held: Interlock | null;
+}
+
 /** Stores everything a line brings about. @returns how many times it changed the shop */
-async function keepAll(
-  db: Db,
-  job: JobRecord,
-  positions: Positions,
-  lineId: number,
-  brings: readonly Consequence[],
-  at: Moment,
-): Promise<number> {
+async function keepAll(db: Db, among: KeptAmong, brings: readonly Consequence[]): Promise<number> {
+  const { job, positions, lineId, at } = among;
   const readings = brings.flatMap((c) => (c.about === "reading" ? [c] : []));
   const hands = brings.some(handsAt);
   const needsEvents = hands || brings.some((c) => c.about === "voltsAt");
   const events = needsEvents ? await listSafetyEvents(db, [job.id]) : [];
   const idOf = (designator: string) => positions.find((p) => p.designator === designator)!.id;
-  const whileLocked = hands && !(await handsFree(db, job, positions, events));
+  const whileLocked = hands && !(await handsFree(db, among, events));
   await insertReadings(
     db,
     readings.map((r) => ({ ...r, jobId: job.id, lineId, positionId: idOf(r.designator), whileLocked, at: at.typed })),
@@ -150,30 +180,23 @@ async function keepAll(
     ),
   );
   let shop = 0;
-  for (const c of brings) shop += (await keepOne(db, job, positions, lineId, c, events, at)) ? 1 : 0;
+  for (const c of brings) shop += (await keepOne(db, among, c, events)) ? 1 : 0;
   return shop;
 }
 
-async function handsFree(db: Db, job: JobRecord, positions: Positions, events: readonly StoredSafetyEvent[]): Promise<boolean> {
-  const [points, circuits, shop, drawer] = await together(db, [
+async function handsFree(db: Db, { job, positions, observations }: KeptAmong, events: readonly StoredSafetyEvent[]): Promise<boolean> {
+  const [points, fittings, shop] = await together(db, [
     () => listPointReadings(db, [job.id]),
-    () => listCircuits(db, [job.id]),
+    () => listFittings(db, [job.id]),
     () => getShop(db),
-    () => listDrawer(db),
   ]);
-  return handsAllowed(lockOf({ job, positions, events, points, circuits }, { ...shop, drawer }).safety);
+  const { safety } = underFigures(shop.figures, () => lockOf({ job, positions, observations, events, points, fittings }, shop));
+  return handsAllowed(safety);
 }
 
 /** One consequence but readings and observations, which go in together. @returns whether it changed the shop */
-async function keepOne(
-  db: Db,
-  job: JobRecord,
-  positions: Positions,
-  lineId: number,
-  c: Consequence,
-  events: readonly StoredSafetyEvent[],
-  at: Moment,
-): Promise<boolean> {
+async function keepOne(db: Db, among: KeptAmong, c: Consequence, events: readonly StoredSafetyEvent[]): Promise<boolean> {
+  const { job, positions, lineId, at, held } = among;
   const by = benchName();
   const jobId = job.id;
   const find = (designator: string) => positions.find((p) => p.designator === designator)!;
@@ -198,7 +221,7 @@ async function keepOne(
       await insertPointReading(db, { ...c, jobId, lineId, positionId: null, at: at.typed });
       return false;
     case "power":
-      await insertSafetyEvent(db, { jobId, lineId, kind: c.on ? "powerOn" : "powerOff", by, at });
+      await insertSafetyEvent(db, { jobId, lineId, kind: !c.on ? "powerOff" : held ? "powerAttempt" : "powerOn", by, at });
       return false;
     case "highest":
       await insertSafetyEvent(db, { jobId, lineId, kind: "highest", volts: c.volts, by, at });

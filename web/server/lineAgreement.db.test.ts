@@ -52,6 +52,7 @@ function comparable(r: Records): unknown {
   const list = (xs: readonly object[]) => xs.map(plain);
   return {
     positions: list(r.positions),
+    retired: r.retired.map((p) => p.designator),
     readings: Object.fromEntries(Object.entries(r.readings).map(([id, xs]) => [names.get(Number(id)), list(xs)])),
     fittings: list(r.fittings),
     across: list(r.across),
@@ -82,6 +83,9 @@ const LINES = [
   "C1 ripple 80mv",
   "power on",
   "highest 42v",
+  "C1 out shorted",
+  "variac",
+  "step 25%",
   "C11 working 12v",
   "power off",
   "add C30 47u 25v decoupler",
@@ -134,7 +138,13 @@ describe("browser and server", () => {
             records =
               text === "undo"
                 ? withdraw(records, refersTo!, shop, line.at)
-                : applyLine(records, shop, line, here.value, { seq, by: "", positionId: () => -(seq * 10 + added++), chosen: () => null });
+                : applyLine(records, shop, line, here.value, {
+                    seq,
+                    by: "",
+                    held: kept.held,
+                    positionId: () => -(seq * 10 + added++),
+                    chosen: () => null,
+                  });
             const there = await load();
             expect(comparable(records), lines.join(" | ")).toEqual(comparable(there.records));
             ({ records, shop } = there);

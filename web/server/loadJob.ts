@@ -1,5 +1,17 @@
 import "server-only";
-import { afterFacts, afterFitting, knowingOf, makePicture, inOrder, type StoredReading, nextOf, PATH, weigh } from "@mirvek/core/job";
+import {
+  afterFacts,
+  afterFitting,
+  knowingOf,
+  makePicture,
+  inOrder,
+  type InterlockedJob,
+  type StoredReading,
+  nextOf,
+  PATH,
+  weigh,
+} from "@mirvek/core/job";
+import type { OwnFigures } from "@mirvek/core/knowledge";
 import { LRUCache } from "lru-cache";
 import { isBad } from "@mirvek/core/verdict";
 import {
@@ -17,10 +29,10 @@ import { foretell, foretellRails } from "./foretell";
 import { pool, together, type Db } from "./db";
 import { listChoices } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
-import { searchJobs } from "./repositories/jobs";
+import { benchRevision, searchJobs } from "./repositories/jobs";
 import { listLines } from "./repositories/lines";
 import { listObservations } from "./repositories/observations";
-import { listPositions } from "./repositories/positions";
+import { listPositions, listRetired } from "./repositories/positions";
 import { listReadings } from "./repositories/readings";
 import { listAcross, listFittings, listNotes, listPointReadings, listSafetyEvents, listWorkings } from "./repositories/records";
 import { getShopView } from "./repositories/shop";
@@ -28,10 +40,10 @@ import { getShopView } from "./repositories/shop";
 /** The records of several jobs at once: a fixed number of queries however many there are. */
 export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevision: number): Promise<Records[]> {
   const ids = jobs.map((j) => j.id);
-  const [positions, readings, fittings, across, workings, choices, events, points, observations, notes, circuits, lines] = await together(
-    db,
-    [
+  const [positions, retired, readings, fittings, across, workings, choices, events, points, observations, notes, circuits, lines] =
+    await together(db, [
       () => listPositions(db, ids),
+      () => listRetired(db, ids),
       () => listReadings(db, ids),
       () => listFittings(db, ids),
       () => listAcross(db, ids),
@@ -43,10 +55,10 @@ export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevisi
       () => listNotes(db, ids),
       () => listCircuits(db, ids),
       () => listLines(db, ids),
-    ],
-  );
+    ]);
   const of = {
     positions: byJob(positions),
+    retired: byJob(retired),
     readings: byJob(readings),
     fittings: byJob(fittings),
     across: byJob(across),
@@ -63,6 +75,7 @@ export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevisi
     revision: job.revision + shopRevision,
     job,
     positions: inOrder(of.positions(job.id)),
+    retired: of.retired(job.id),
     readings: byPosition(of.readings(job.id)),
     fittings: of.fittings(job.id),
     across: of.across(job.id),
@@ -136,6 +149,14 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
   return (found.view = viewOf(found.records, found.shop, picture, foretold, foretellRails(found.records, picture, figures)));
 }
 
+/** What an interlock is judged from, and the shop's figures it is judged under. */
+export async function loadInterlocked(db: Db, job: JobRecord): Promise<{ job: InterlockedJob; figures: OwnFigures }> {
+  const { records, shop } = await load(db, job);
+  const picture = makePicture<ChoiceView>()(records, shop);
+  const { bringUp } = afterFitting(records, picture, foretellRails(records, picture, shop.figures), shop.figures);
+  return { job: { records, picture, bringUp }, figures: shop.figures ?? {} };
+}
+
 /** Rows of one page of the bench: what fits a screen twice over. */
 const PAGE = 20;
 
@@ -145,6 +166,8 @@ const known = new LRUCache<string, BenchRow>({ max: 2000 });
 /** One page of the bench: jobs with their hazard, their next act and how far they are; open ones first. */
 export async function loadBench(db: Db, ask: { find: string; page: number }): Promise<BenchPage> {
   const words = ask.find.split(/\s+/).filter(Boolean);
+  // before the rows: what is written meanwhile is a change to whoever follows
+  const atFirst = await benchRevision(db);
   const [{ jobs, found, open }, { shop, revision }] = await together(db, [
     () => searchJobs(db, { words, limit: PAGE, offset: (ask.page - 1) * PAGE }),
     () => getShopView(db),
@@ -157,6 +180,7 @@ export async function loadBench(db: Db, ask: { find: string; page: number }): Pr
     known.set(keyOf(records.job, revision), row);
   }
   return {
+    revision: atFirst,
     shopName: shop.name,
     find: ask.find,
     page: ask.page,

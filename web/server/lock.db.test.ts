@@ -3,7 +3,10 @@ import { afterAll, beforeAll, beforeEach, expect, test } from "vitest";
 import { changePosition } from "./changePositions";
 import { pool, transaction } from "./db";
 import { decide } from "./decide";
+import { closeJob } from "./closeJob";
 import { keepLine } from "./keepLine";
+import { keepTyped } from "./keepTyped";
+import { findJob } from "./repositories/jobs";
 import { recordSafety } from "./recordSafety";
 import { freshDatabase } from "./testing/database";
 import { issueOf, jobBench } from "./testing/jobBench";
@@ -83,11 +86,116 @@ test("a line typed by a clock that runs ahead is taken to be typed when it came"
 test("an override over a live unit is refused, and one given before ends with power", async () => {
   await transaction((db) => recordSafety(db, number, { kind: "override", reason: "board is out of the unit" }));
   expect((await view()).safety.kind).toBe("overridden");
-  await transaction((db) => recordSafety(db, number, { kind: "powerOn" }));
+  await transaction((db) => recordSafety(db, number, { kind: "powerOn", reason: null }));
   const again = transaction((db) => recordSafety(db, number, { kind: "override", reason: "board is out of the unit" }));
   expect(await issueOf(again)).toBe("overrideWhileLive");
   await transaction((db) => recordSafety(db, number, { kind: "powerOff" }));
   expect((await view()).safety.kind).toBe("chargeHeld");
+});
+
+const bothSafe = async () => {
+  for (const line of ["C1 1v", "C2 1v", "C1 0.5v", "C2 0.5v"]) await say(line);
+  expect((await view()).safety.kind).toBe("safe");
+};
+const press = (reason: string | null = null) => transaction((db) => recordSafety(db, number, { kind: "powerOn", reason }));
+const supplyOf = (over: string) =>
+  pool().query(`update job set first_power_school = 'lookUnderLimiter', mains_v = 230, ${over} where number = $1`, [number]);
+
+test("a marking that is written down lower takes a part off the list, and needs its reason", async () => {
+  const { tolerance, version, parallelWith, ...rest } = await position("C1");
+  const fields = {
+    ...rest,
+    toleranceMinus: tolerance.minus,
+    tolerancePlus: tolerance.plus,
+    parallelWith: parallelWith && [...parallelWith],
+  };
+  const edit = (reason: string | null) =>
+    transaction((db) => changePosition(db, number, "C1", { kind: "fields", version, reason, fields: { ...fields, rated: 10 as never } }));
+  expect(await issueOf(edit(null))).toBe("holderReasonNeeded");
+  expect(await issueOf(edit("misread, it is 10 V"))).toBe("kept");
+  expect((await view()).safetyLog).toContainEqual(expect.objectContaining({ kind: "released", position: "C1" }));
+});
+
+test("undoing a power-on leaves the unit off and every part to be measured again", async () => {
+  await supplyOf("supply_kind = 'linear'");
+  await bothSafe();
+  await say("power on");
+  await say("undo");
+  expect((await view()).safety).toMatchObject({
+    kind: "chargeHeld",
+    waiting: [{ state: { kind: "unmeasured" } }, { state: { kind: "unmeasured" } }],
+  });
+  await bothSafe();
+});
+
+test("what a shop has on record to loosen the lock loosens nothing: screen, server and line agree", async () => {
+  await pool().query(
+    "insert into figure_change (figure, value, note, by) values ('charge.shock', 600, '', 'x'), ('charge.spark', 10, '', 'x')",
+  );
+  await pool().query("update shop set revision = revision + 1");
+  const v = await view();
+  expect(v.safety.kind).toBe("chargeHeld");
+  expect(v.positions.find((p) => p.designator === "C1")!.held).toMatchObject({ counts: true });
+  await say("C11 esr 0.3");
+  expect((await position("C11")).readings.at(-1)).toMatchObject({ whileLocked: true });
+  await pool().query(
+    "insert into figure_change (figure, value, note, by) values ('charge.shock', null, '', 'x'), ('charge.spark', null, '', 'x')",
+  );
+});
+
+test("a job that was closed and opened again counts every part as charged", async () => {
+  await bothSafe();
+  const set = async (state: "clearedWithoutCause" | "open") =>
+    transaction(async (db) => closeJob(db, number, { version: (await findJob(db, number))!.version, state, waiver: null }));
+  await set("clearedWithoutCause");
+  await set("open");
+  expect((await view()).safety.kind).toBe("chargeHeld");
+  await bothSafe();
+});
+
+test("a line that switches on and comes to a closed job is refused, and that the unit may be on stays on record", async () => {
+  await bothSafe();
+  await transaction(async (db) =>
+    closeJob(db, number, { version: (await findJob(db, number))!.version, state: "clearedWithoutCause", waiver: null }),
+  );
+  const post = { line: "step 25%", clientKey: randomUUID(), current: null, meter: null, inCircuit: true, refersTo: null };
+  expect(await issueOf(keepTyped(number, post))).toBe("jobClosed");
+  expect((await view()).safety).toMatchObject({ kind: "energised", attempt: true });
+  expect(await issueOf(keepTyped(number, { ...post, line: "C1 1v", clientKey: randomUUID() }))).toBe("jobClosed");
+});
+
+test("a short holds the plain power-on, by line and by button, and what was asked for counts as power", async () => {
+  await supplyOf("supply_kind = 'linear'");
+  await bothSafe();
+  expect(await press()).toBeNull();
+  await say("power off");
+  await say("C1 in dead short");
+  await bothSafe();
+  expect(await press("it has to run")).toMatchObject({ code: "shorted", what: ["C1"] });
+  expect((await view()).safety).toMatchObject({ kind: "energised", attempt: true });
+  await say("power off");
+  expect(await say("power on because it has to run")).toMatchObject({ held: { code: "shorted" } });
+});
+
+test("a shorted part that is taken off the list holds on; its node reading clear opens", async () => {
+  await supplyOf("supply_kind = 'linear'");
+  await say("C1 in dead short");
+  await retire("C1", "board without it");
+  expect(await press()).toMatchObject({ code: "shorted", what: ["C1"] });
+  await say("power off");
+  await say("C1 to ground 40k");
+  expect(await press()).toBeNull();
+});
+
+test("a unit and a stand-in never share a job", async () => {
+  await say("C1 1v");
+  expect(await issueOf(say("simulated"))).toBe("practice");
+  number = await bench.open();
+  await say("simulated");
+  await say("C1 1v");
+  expect(await issueOf(say("simulated off"))).toBe("practice");
+  const key = (await view()).lines.at(-1)!.key;
+  expect(await issueOf(say("undo", { refersTo: key })), "the practice cannot be struck out of it").toBe("practice");
 });
 
 test("decisions solve their circuits without the job's lock, and all of those that come at once are kept", async () => {

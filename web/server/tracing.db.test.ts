@@ -1,3 +1,4 @@
+import type { ClosingHold } from "@mirvek/core/job";
 import { HYPOTHESES } from "@mirvek/core/knowledge";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { shopEdit } from "../schemas/shop";
@@ -24,8 +25,14 @@ beforeEach(async () => {
 
 const edit = (change: unknown) => transaction((db) => editShop(db, shopEdit.parse(change)));
 const suspect = async (id: string) => (await view()).tracing.suspects.find((s) => s.id === id)!;
-const close = async (state: "closed" | "open" | "clearedWithoutCause") =>
-  transaction(async (db) => closeJob(db, number, { version: (await findJob(db, number))!.version, state, waiver: null }));
+const close = async (state: "closed" | "open" | "clearedWithoutCause", waived: ClosingHold[] = []) =>
+  transaction(async (db) =>
+    closeJob(db, number, {
+      version: (await findJob(db, number))!.version,
+      state,
+      waiver: waived.length === 0 ? null : { reason: "nothing to be measured here", holds: waived },
+    }),
+  );
 const shownHere = async () => (await loadShopTables(pool())).learned.find((l) => l.fault === "decouplerDried")?.times ?? 0;
 
 describe("a figure of the table that the shop changes", () => {
@@ -75,8 +82,8 @@ describe("what closed jobs have shown", () => {
     expect(await shownHere()).toBe(before + 1);
     await close("open");
     expect(await shownHere()).toBe(before);
-    await close("closed");
-    expect(await shownHere()).toBe(before + 1);
+    await close("closed", ["hazard"]);
+    expect(await shownHere(), "charge counts as held after a reopening").toBe(before + 1);
   });
   test("makes it likelier in the next unit of its kind, and counting anew ends that", async () => {
     await edit({ kind: "learnAnew" });

@@ -1,6 +1,6 @@
 import type { LampSign, Means, RefitStep, Stage } from "@mirvek/core/device";
 import type { StepExpectation, Stop, StopMeaning, StopReason } from "@mirvek/core/firstPower";
-import type { StepHold } from "@mirvek/core/job";
+import type { Interlock, UnsafeThing } from "@mirvek/core/job";
 import { list, percent, shown, signedVolts } from "./quantity";
 import { say, type Texts } from "./say";
 
@@ -67,29 +67,54 @@ const meaningText: Readonly<Record<StopMeaning, string>> = {
 };
 export const stopText = ({ reason, meaning }: Stop): string => `${say(reasonTexts, reason)}. ${meaningText[meaning]}`;
 
-const HOW = "If you must, say so: … anyway because …";
-const holdTexts: Texts<StepHold> = {
+const HOW = "If you must, enter it with a reason: … anyway because …";
+const unsafeText: Readonly<Record<UnsafeThing, string>> = {
+  earthBond: "the earth bond reads too high. Repair it, then enter what it reads: earth 0.12",
+  insulation: "the insulation from mains to chassis reads too low. Repair it, then enter what it reads: insulation 20M",
+  mainsLead: "the mains lead is bad. Replace it, then enter: mains lead fine",
+  mainsPlug: "the mains plug is bad. Replace it, then enter: mains plug fine",
+  mainsFuse: "the mains fuse is wrong. Fit one of the right rating, then enter: mains fuse right",
+  testLeads: "the test leads are bad",
+  jig: "the jig is bad",
+  limiter: "the limiter is bad",
+  earthPinRemoved: "the earth pin was removed, as ticked at check-in. Restore it, then enter what the earth bond reads: earth 0.12",
+  wrongFuse: "the fuse is wrong, as ticked at check-in. Fit the right rating and enter it: replaced F1 with 500ma; or: mains fuse right",
+};
+const fuseHoldText = {
+  bridged: (name: string) =>
+    `Something is fitted in place of ${name}. Fit a fuse of the right rating and enter it: replaced ${name} with 1a.`,
+  larger: (name: string) => `${name} is larger than specified. Fit its own rating, never a larger one: replaced ${name} with 1a.`,
+  unexplained: (name: string) => `${name} has blown and no cause is recorded. Find the cause, then enter it: ${name} blew because …`,
+  blown: (name: string) => `${name} has blown. Fit one of its own rating first: replaced ${name} with 1a.`,
+} as const;
+const interlockTexts: Texts<Interlock> = {
   noSupply: () => "This unit takes no power of its own.",
-  shorted: (h) => `Held: ${list(h.what)} measured shorted. Never on a short.`,
-  unsafe: () => "Held: earth, lead or plug was found bad. Mains wiring first, by local code.",
-  fuse: (h) =>
-    h.why === "larger"
-      ? `Held: ${h.name} is larger than what belongs there. Its own rating goes in, never a larger one: replaced ${h.name} with 1a.`
-      : h.why === "unexplained"
-        ? `Held: nobody said why ${h.name} went. ${h.name} blew because …`
-        : `Held: ${h.name} has gone; one of its own rating goes in first: replaced ${h.name}.`,
-  noMeans: () => `Held: say what stands before the unit: limiter 60w, variac, or limited 24v 0.5a. ${HOW}`,
+  shorted: (h) =>
+    `Do not power: ${list(h.what)} ${h.what.length > 1 ? "read" : "reads"} short. Find and clear the short, then measure the node again (${exampleOf(h.what[0]!)}). No reason overrides this.`,
+  lowNode: (h) =>
+    `${list(h.what)} ${h.what.length > 1 ? "read" : "reads"} close to zero to ground. If that is normal there, power it with a reason and through a limiter or a current-limited supply only: step 25% anyway because …`,
+  unsafe: (h) => `Do not power: ${h.what.map((w) => unsafeText[w]).join("; ")}. No reason overrides this. Mains wiring by local code.`,
+  fuse: (h) => `Do not power: ${fuseHoldText[h.why](h.name)} No reason overrides this.`,
+  noMeans: () => `Enter first what stands before the unit: limiter 60w, variac, or limited 24v 0.5a. ${HOW}`,
   meansUnsuited: (h) =>
     h.by === "variac"
-      ? "Held: not on a variable transformer, such a supply draws most at low volts. A lamp, or a limited supply."
-      : `Held: ${meansName[h.by]} does not suit this supply.`,
-  suppliesFirst: (h) => `Held: this job's school has ${list(h.positions.slice(0, 4))} new or measured sound before any power. ${HOW}`,
-  stageOrder: (h) => `Held: first ${stageName[h.needs].toLowerCase()}. ${HOW}`,
-  stepOrder: (h) => `Held: first ${percent(h.share)}. ${HOW}`,
-  unread: (h) => `Held: still to be read at this step: ${list(h.what)}. ${HOW}`,
-  stopped: (h) => `Stop: ${stopText(h.stop)} Off, find it, then the same step again. ${HOW}`,
+      ? "Not on a variable transformer: such a supply draws most current at low mains. Use a lamp or a current-limited supply."
+      : `A ${meansName[h.by]} does not suit this supply.`,
+  suppliesFirst: (h) =>
+    `This job's approach wants ${list(h.positions.slice(0, 4))}${h.positions.length > 4 ? " …" : ""} new or measured good before any power. ${HOW}`,
+  repaired: () =>
+    "The unit was repaired since it was last on: power it up in steps, or enter why it goes straight onto the mains: power on because …",
+  stageOrder: (h) => `First ${stageName[h.needs].toLowerCase()}. ${HOW}`,
+  stepOrder: (h) => `First ${percent(h.share)}. ${HOW}`,
+  unread: (h) => `Still to be read at this step: ${list(h.what)}. ${HOW}`,
+  stopped: (h) => `Stop: ${stopText(h.stop)} Switch off, find the cause, then repeat the same step. ${HOW}`,
 };
-export const stepHoldText = (hold: StepHold): string => say(holdTexts, hold);
+/** How the node of a part, or a rail, is said to read clear. */
+const exampleOf = (name: string): string => `${name} to ground 40k`;
+export const interlockText = (hold: Interlock): string => say(interlockTexts, hold);
+/** What is said of a line that was kept as an attempt. */
+export const attemptText = (hold: Interlock): string =>
+  `Not powered by the plan. ${interlockText(hold)} Recorded as an attempt: treat the unit as live until you have switched it off and entered power off.`;
 
 export const refitName: Readonly<Record<RefitStep, string>> = {
   removed: "Old parts out without lifting pads",

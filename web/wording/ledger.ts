@@ -27,7 +27,11 @@ const DECISION: Readonly<Record<string, string>> = {
 };
 const SAFETY: Readonly<Record<string, string>> = {
   powerOn: "switched on",
+  powerAttempt: "power asked for against an interlock",
   powerOff: "switched off",
+  powerUndone: "power-on struck out: treat as charged until measured",
+  reopened: "reopened: treat as charged until measured",
+  unreadable: "a safety entry cannot be read: treat as charged until measured",
   override: "lock overridden",
   released: "taken off the charge list",
 };

@@ -12,6 +12,10 @@ const words: Words = {
   writeComplaint: () => ({ act: "Write down the complaint in the owner's words.", about: "1 min" }),
   noteFindings: () => ({ act: "Tick what you hear and see: it decides where to look.", about: "1 min" }),
   switchOff: () => ({ act: "Switch off and unplug: the unit is live.", about: "hands out" }),
+  enterHighest: () => ({
+    act: "Enter the highest DC voltage in this unit",
+    about: "highest 35v; with it, what cannot hurt is not waited for",
+  }),
   listChargeHolders: () => ({ act: "List the capacitors that hold charge, reservoirs first.", about: "look, do not touch" }),
   dischargeAndMeasure: (a) => ({ act: `Discharge ${a.position} through a resistor and measure its volts.`, about: "about 1 min" }),
   measureAgain: (a) => ({ act: `Measure ${a.position} again: charge creeps back.`, about: "60 s after the first" }),

@@ -246,6 +246,7 @@ export const checkName: Readonly<Record<Check, string>> = {
   insulation: "mains to chassis",
   mainsLead: "mains lead",
   mainsPlug: "mains plug",
+  mainsFuse: "mains fuse",
   testLeads: "test leads",
   jig: "jig",
   limiter: "lamp limiter",

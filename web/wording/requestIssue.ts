@@ -1,7 +1,7 @@
 import type { MarkingIssue } from "@mirvek/core/part";
 import type { PositionIssue, PositionList, Quantity, ReadoutIssue } from "@mirvek/core/readout";
 import type { RequestIssue } from "../schemas/issues";
-import { stepHoldText } from "./firstPower";
+import { attemptText, interlockText } from "./firstPower";
 import { list, shown } from "./quantity";
 import { holdText } from "./safety";
 import { say, type Texts } from "./say";
@@ -99,7 +99,12 @@ const texts: Texts<RequestIssue> = {
   notKept: () => "The records do not take this. Nothing of it was kept; say it another way.",
   designatorTaken: (i) => `${i.designator} is already on this job.`,
   noTwinNumber: (i) => `${i.designator} has no twin at that distance.`,
-  stepHeld: (i) => stepHoldText(i.hold),
+  stepHeld: (i) => interlockText(i.hold),
+  powerHeld: (i) => attemptText(i.hold),
+  practice: (i) =>
+    i.issue === "unitOnRecord"
+      ? "This job has readings of a real unit: a simulated unit needs a job of its own. Start one from the bench with p."
+      : "This is a practice job from its first reading on: a real unit needs a job of its own.",
   jobClosed: () => "This job is closed. Reopen it under Hand back.",
   reasonNeeded: () => "This part breaks a rule. Write the reason to fit it all the same.",
   holderReasonNeeded: (i) => `${i.designator} holds charge: write why it leaves the list.`,

@@ -1,6 +1,6 @@
 import type { ChargeState, DischargeRefusal, Harmless, HazardClass, TouchSafety } from "@mirvek/core/bringUp";
 import type { ClosingHold } from "@mirvek/core/job";
-import { ago, list, shown, signedVolts, span } from "./quantity";
+import { ago, list, shown, signedVolts, span, timeOfDay } from "./quantity";
 import { say, type Texts } from "./say";
 
 /** Hazard state for the bench list: a word and whether it is a danger. */
@@ -9,6 +9,7 @@ export function hazardWord(safety: TouchSafety): { word: string; tone: "danger" 
     case "energised":
       return { word: "Energised", tone: "danger" };
     case "nothingListed":
+    case "voltsUnknown":
       return { word: "Charge unknown", tone: "danger" };
     case "chargeHeld":
       return safety.waiting.every((w) => w.state.kind === "once")
@@ -27,16 +28,20 @@ export function hazardWord(safety: TouchSafety): { word: string; tone: "danger" 
 export function hazardDetail(safety: TouchSafety, now: number, limit: number): string {
   switch (safety.kind) {
     case "energised":
-      return `Switched on ${ago(safety.since, now)}. Hands out. Readings inside are locked.`;
+      return safety.attempt
+        ? `Power was asked for ${ago(safety.since, now)} against an interlock: treat the unit as live. Switch it off, then enter power off.`
+        : `Switched on ${ago(safety.since, now)}. Keep hands clear; work inside is locked.`;
     case "nothingListed":
       return "No capacitor is listed that could hold charge. List the reservoirs, or override with a reason.";
+    case "voltsUnknown":
+      return `${list(safety.listed)} ${safety.listed.length > 1 ? "hold" : "holds"} too little to hurt, but the highest voltage in this unit is not recorded. Enter it (highest 35v), list the reservoirs, or override with a reason.`;
     case "chargeHeld": {
       const unmeasured = safety.waiting.filter((w) => w.state.kind === "unmeasured").map((w) => w.position);
       const charged = safety.waiting.filter((w) => w.state.kind === "charged").map((w) => w.position);
       if (charged.length > 0) return `${list(charged)} above ${shown(limit, "V")}. Not safe to touch: discharge, measure, measure again.`;
       const again = safety.waiting.filter((w) => w.state.kind === "again").map((w) => w.position);
       if (again.length > 0) return `A part has left the list. One low reading more, of ${list(again)}, unlocks.`;
-      if (unmeasured.length > 0) return `${list(unmeasured)} not measured since power. Count as charged.`;
+      if (unmeasured.length > 0) return `${list(unmeasured)} not measured since the last power-up: treat as charged.`;
       return `Below ${shown(limit, "V")} once. A second reading 60 s later makes it safe.`;
     }
     case "overridden":
@@ -47,6 +52,10 @@ export function hazardDetail(safety: TouchSafety, now: number, limit: number): s
       return `All charge-holding parts twice below ${shown(limit, "V")}. Power-on clears this.`;
   }
 }
+
+/** What the mark says while the server is not heard. */
+export const staleText = (word: string, since: number): string =>
+  `${word} at ${timeOfDay(since)}. The server has not been heard since: treat the unit as live and charged.`;
 
 export function chargeText(state: ChargeState, now: number): string {
   switch (state.kind) {

@@ -127,7 +127,7 @@ describe("safety", () => {
   const charged = { position: "C2", state: { kind: "charged", volts: volts(38), at: 0 } } as const;
 
   test("the worst state gives the word", () => {
-    expect(hazardWord({ kind: "energised", since: 0 })).toEqual({ word: "Energised", tone: "danger" });
+    expect(hazardWord({ kind: "energised", since: 0, attempt: false })).toEqual({ word: "Energised", tone: "danger" });
     expect(hazardWord({ kind: "chargeHeld", waiting: [once] })).toEqual({ word: "Second reading due", tone: "wait" });
     expect(hazardWord({ kind: "chargeHeld", waiting: [once, charged] })).toEqual({ word: "Charge held", tone: "danger" });
     expect(hazardWord({ kind: "nothingListed" }).tone).toBe("danger");
@@ -136,7 +136,7 @@ describe("safety", () => {
   test("what is charged is named, and what is only unmeasured counts as charged", () => {
     expect(hazardDetail({ kind: "chargeHeld", waiting: [once, charged] }, 0, 5)).toMatch(/^C2 above 5 V/);
     expect(hazardDetail({ kind: "chargeHeld", waiting: [{ position: "C3", state: { kind: "unmeasured" } }] }, 0, 5)).toMatch(
-      /C3 not measured since power/,
+      /C3 not measured since the last power-up/,
     );
     expect(chargeText(once.state, 20_000)).toBe("2 V; measure again in 40 s");
     expect(chargeText(once.state, 61_000)).toBe("2 V; measure again now");

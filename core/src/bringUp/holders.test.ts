@@ -1,19 +1,21 @@
 import { expect, test } from "vitest";
-import { farads, ohms, volts, watts } from "../units";
-import { held, settleTime, stoodFor } from "./holders";
+import { underFigures } from "../knowledge";
+import { farads, volts } from "../units";
+import { held } from "./holders";
 
-const holder = (nominal: number, rated: number, live: number | null = null) => ({
+const holder = (nominal: number, rated: number, seen: number | null = null) => ({
   designator: "C1",
   nominal: farads(nominal),
   rated: volts(rated),
-  live: live === null ? null : volts(live),
+  seen: seen === null ? null : volts(seen),
 });
 
-test("a part can hold the least of its rating, the highest volts of the unit and what was read across it", () => {
+test("a part can hold the lesser of its rating and the highest volts of the unit, and never less than was read across it", () => {
   expect(held(holder(1e-3, 63), null).most).toBe(63);
   expect(held(holder(1e-3, 63), volts(35)).most).toBe(35);
-  expect(held(holder(1e-3, 63, 33.2), volts(35)).most).toBe(33.2);
-  expect(held(holder(1e-3, 63, -33.2), volts(100)).most).toBe(33.2);
+  expect(held(holder(1e-3, 63, 3.2), volts(35)).most, "a reading at low mains lowers nothing").toBe(35);
+  expect(held(holder(1e-3, 63, -48), volts(35)).most).toBe(48);
+  expect(held(holder(1e-3, 63, 71), null).most, "over its rating").toBe(71);
 });
 
 test.each([
@@ -30,16 +32,8 @@ test("a unit whose highest volts are low takes a part of high rating off the loc
   expect(held(holder(100e-6, 100), volts(15))).toMatchObject({ most: 15, counts: false });
 });
 
-test("time to settle is that of the best resistor of the drawer, else two minutes", () => {
-  const drawer = [{ value: ohms(1000), rated: watts(10), limit: volts(750) }];
-  // R C ln(50/5) = 1000 * 4.7e-3 * 2.302585
-  expect(settleTime(holder(4700e-6, 50), volts(50), drawer)).toBeCloseTo(10.822, 3);
-  expect(settleTime(holder(4700e-6, 50), volts(50), [])).toBe(120);
-});
-
-test("reservoir and last of a chain stand for those between, where every dropper and place is known", () => {
-  expect(stoodFor(["C1", "C2", "C3", "C4"], [true, true, true])).toEqual(["C2", "C3"]);
-  expect(stoodFor(["C1", "C2", "C3"], [true, false])).toEqual([]);
-  expect(stoodFor(["C1", null, "C3"], [true, true])).toEqual([]);
-  expect(stoodFor(["C1", "C2"], [true])).toEqual([]);
+test("a shop's own thresholds make more parts count and never fewer", () => {
+  const small = holder(1000e-6, 25);
+  expect(underFigures({ "charge.spark": 0.2 }, () => held(small, null).counts)).toBe(true);
+  expect(underFigures({ "charge.shock": 600, "charge.spark": 10 }, () => held(holder(10e-6, 60), null).counts)).toBe(true);
 });

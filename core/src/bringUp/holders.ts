@@ -1,6 +1,7 @@
 import { figure } from "../knowledge";
-import { seconds, volts, type Farads, type Joules, type Seconds, type Volts } from "../units";
-import { dischargePlans, storedEnergy, type DrawerResistor } from "./discharge";
+import { volts, type Farads, type Joules, type Volts } from "../units";
+import { storedEnergy } from "./discharge";
+import { hazardClass, type HazardClass } from "./hazard";
 
 /** A part that holds charge, as it stands in the unit. */
 export interface ChargeHolder {
@@ -8,42 +9,28 @@ export interface ChargeHolder {
   nominal: Farads;
   /** null: not marked */
   rated: Volts | null;
-  /** DC volts read across it while the unit was on; null where nobody has */
-  live: Volts | null;
+  /** the most volts ever read across it, live or left; null where nobody has read any */
+  seen: Volts | null;
 }
 
 /** What a part can hold at most, and whether that can hurt. */
 export interface Held {
   most: Volts;
   energy: Joules;
+  hazard: HazardClass;
   counts: boolean;
 }
 
 /**
- * What a part can hold: the least of its rating, the highest DC volts of the unit and what was read across it live. It counts from
- * 60 V DC up, and below that from 1 J up (IEC 62368-1 ES1, from memory; sparks and welds, common practice).
+ * What a part can hold: the lesser of its rating and the highest DC volts of the unit, but never less than was read across it: a reading
+ * raises what a part may hold and never lowers it. It counts from 60 V DC up, and below that from 1 J up (IEC 62368-1 ES1, from memory;
+ * sparks and welds, common practice).
  * @param highest volts anywhere in the unit; null: not known, so that the rating decides, or the worst where none is marked
  */
-export function held({ nominal, rated, live }: ChargeHolder, highest: Volts | null): Held {
-  const known = [rated, highest, live].flatMap((v) => (v === null ? [] : [Math.abs(v)]));
-  const most = volts(known.length === 0 ? figure("charge.unknown") : Math.min(...known));
+export function held({ nominal, rated, seen }: ChargeHolder, highest: Volts | null): Held {
+  const known = [rated, highest].flatMap((v) => (v === null ? [] : [Math.abs(v)]));
+  const could = known.length === 0 ? figure("charge.unknown") : Math.min(...known);
+  const most = volts(Math.max(could, Math.abs(seen ?? 0)));
   const energy = storedEnergy(nominal, most);
-  return { most, energy, counts: most >= figure("charge.shock") || energy >= figure("charge.spark") };
-}
-
-/** Seconds until 5 V through the best resistor of the drawer; a patient two minutes where none fits. */
-export function settleTime({ nominal }: Pick<ChargeHolder, "nominal">, most: Volts, drawer: readonly DrawerResistor[]): Seconds {
-  const [best] = dischargePlans(nominal, most, drawer);
-  return best && best.refusals.length === 0 ? best.to5 : seconds(figure("charge.patience"));
-}
-
-/**
- * Parts of a chain that the reservoir and the last of the chain stand for: those between. Only where every dropper is known, since
- * a chain that may be broken discharges in pieces.
- * @param chain designators from the reservoir on; null where a part is not known
- * @param droppers whether the resistance before each of them but the first is known
- */
-export function stoodFor(chain: readonly (string | null)[], droppers: readonly boolean[]): string[] {
-  if (chain.some((d) => d === null) || droppers.length < chain.length - 1 || !droppers.every(Boolean)) return [];
-  return chain.slice(1, -1).flatMap((d) => d ?? []);
+  return { most, energy, hazard: hazardClass(most, energy), counts: most >= figure("charge.shock") || energy >= figure("charge.spark") };
 }

@@ -9,14 +9,16 @@ export {
   type DrawerResistor,
 } from "./discharge";
 export { hazardClass, type HazardClass } from "./hazard";
-export { held, settleTime, stoodFor, type ChargeHolder, type Held } from "./holders";
+export { held, type ChargeHolder, type Held } from "./holders";
 export {
   RECOVERY_MS,
-  SHORT_CYCLE_MS,
+  SAFETY_KINDS,
   chargeState,
   chargeStates,
   enteredHighest,
   handsAllowed,
+  isPowered,
+  mostResidual,
   touchSafety,
   type ChargeState,
   type Harmless,

@@ -1,21 +1,43 @@
-import type { Seconds, Volts } from "../units";
+import { volts, type Volts } from "../units";
 
 /** What can happen to charge and power. */
 export type SafetyHappening =
   | { kind: "residual"; position: string; volts: Volts }
-  | { kind: "powerOn" }
+  /** `reason`: why it went straight onto the mains, where somebody had to say */
+  | { kind: "powerOn"; reason?: string | null }
+  /** power was asked for while an interlock held it: it counts as power until somebody says that it is off */
+  | { kind: "powerAttempt" }
   | { kind: "powerOff" }
+  /** the line that switched it on was struck out: off, for all anybody says; charged, for all anybody knows */
+  | { kind: "powerUndone" }
   | { kind: "override"; reason: string }
   /** a part that holds charge has left the list: retired, unticked or its line undone */
   | { kind: "released"; position: string; reason: string }
   /** the highest DC volts anywhere in this unit, as entered */
-  | { kind: "highest"; volts: Volts };
+  | { kind: "highest"; volts: Volts }
+  /** the job was closed in between: where the unit was, and what it was connected to, nobody recorded */
+  | { kind: "reopened" }
+  /** a row of the record that cannot be read: it may have been power */
+  | { kind: "unreadable" };
+export const SAFETY_KINDS = [
+  "residual",
+  "powerOn",
+  "powerAttempt",
+  "powerOff",
+  "powerUndone",
+  "override",
+  "released",
+  "highest",
+  "reopened",
+  "unreadable",
+] as const satisfies readonly SafetyHappening["kind"][];
 
 /**
  * Something recorded about charge and power on a job. `at` is when it was said, `kept` when it was recorded (ms since the epoch; the
- * same where it did not wait). Lists of events are in the order of recording: no clock decides what came first.
+ * same where it did not wait). Lists of events are in the order of recording: no clock decides what came first. `struck`: its line was undone,
+ * and it counts as a moment at which parts may have been charged, no longer as a switching off.
  */
-export type SafetyEvent = { id: number; at: number; kept?: number } & SafetyHappening;
+export type SafetyEvent = { id: number; at: number; kept?: number; struck?: boolean } & SafetyHappening;
 
 /** How one charge-holding part stands since the unit was last powered. */
 export type ChargeState =
@@ -28,9 +50,12 @@ export type ChargeState =
   | { kind: "discharged"; volts: Volts; at: number };
 
 export type TouchSafety =
-  | { kind: "energised"; since: number }
+  /** `attempt`: power was asked for against an interlock; nobody has said that the unit stayed off */
+  | { kind: "energised"; since: number; attempt: boolean }
   /** nothing is listed that could hold charge, so nothing can be shown to be discharged */
   | { kind: "nothingListed" }
+  /** what is listed is too little to hurt, but how high this unit goes nobody has said */
+  | { kind: "voltsUnknown"; listed: readonly string[] }
   | { kind: "chargeHeld"; waiting: readonly { position: string; state: ChargeState }[] }
   | { kind: "safe"; since: number }
   /** nothing in the unit can hurt, and no charge was ever seen */
@@ -43,68 +68,91 @@ export type Harmless = "passive" | "belowThresholds";
 /** What the lock must know of the unit. */
 export interface LockedUnit {
   /** parts that must be shown empty, sections of a can one by one */
-  holders: readonly {
-    designator: string;
-    /** time its charge needs to be gone by discharging; after a short power cycle one reading counts only after it */
-    settle: Seconds;
-  }[];
+  holders: readonly string[];
+  /** every part listed as holding charge, those with too little to hurt among them */
+  listed: readonly string[];
   /** set where the unit has nothing that counts */
   harmless: Harmless | null;
+  /** ms since the epoch: the last time something read shows that the unit was live; lows said before it show nothing. -Infinity: never */
+  liveUntil: number;
 }
 
 /** The second reading must show that the charge has not crept back: it counts only this long after the first. */
 export const RECOVERY_MS = 60_000;
-/** A power cycle up to this long leaves what was shown before worth something (common practice). */
-export const SHORT_CYCLE_MS = 10 * 60_000;
 
 interface Charge {
   state: ChargeState;
   /** at or above the limit, and not shown gone since; survives power cycles and the part's leaving the list */
   seen: boolean;
+  /** the later of the two times of the last charge seen on it */
+  lastSeen: number;
 }
-
-interface Lock {
-  energised: { since: number } | null;
-  /** when power was last switched, by the later of its two times */
-  switched: number;
-  override: { reason: string; at: number; live: boolean } | null;
+interface Power {
+  /** `said`: when it was last said to be on, by the clock of whoever said it */
+  on: { since: number; said: number; attempt: boolean } | null;
+}
+interface Lock extends Power {
+  /** the last moment any part could have been charged, by the later of its two times */
+  charging: number;
+  override: { reason: string; at: number } | null;
   charges: Map<string, Charge>;
-  /** parts shown empty before a short power cycle that ended at `from`, and found charged nowhere since */
-  before: { from: number; parts: Set<string> } | null;
-  shownAtPowerOn: Set<string>;
-  poweredAt: number;
   lastRelease: number;
   lastLow: number;
 }
 
 const early = (e: { at: number; kept?: number }) => Math.min(e.at, e.kept ?? e.at);
 const late = (e: { at: number; kept?: number }) => Math.max(e.at, e.kept ?? e.at);
-const NOTHING: Charge = { state: { kind: "unmeasured" }, seen: false };
+const NOTHING: Charge = { state: { kind: "unmeasured" }, seen: false, lastSeen: -Infinity };
+
+/**
+ * Whether the unit is on after one more event. Switching off counts only where it was not said before the unit was last said to be on:
+ * a line that waited must not switch off what was switched on after it was typed.
+ */
+function switched({ on }: Power, e: SafetyEvent): Power["on"] {
+  switch (e.kind) {
+    case "powerOn":
+    case "powerAttempt":
+      return { since: e.at, said: Math.max(e.at, on?.said ?? -Infinity), attempt: e.kind === "powerAttempt" && (on?.attempt ?? true) };
+    case "powerOff":
+    case "powerUndone":
+      return on !== null && (e.struck || e.at < on.said) ? on : null;
+    default:
+      return on;
+  }
+}
+
+/** Whether the unit is switched on as far as the record says. @param events in the order of recording */
+export const isPowered = (events: readonly SafetyEvent[]): boolean =>
+  events.reduce<Power>((power, e) => ({ on: switched(power, e) }), { on: null }).on !== null;
 
 /**
  * One fold over everything recorded, in the order of recording. Of the two times of a reading the one that unlocks later counts: the
- * later for the first low reading, the earlier for the second. A low reading said before power was last switched counts for nothing.
+ * later for the first low reading, the earlier for the second. A low reading counts for nothing where it was said before the last moment
+ * the part could have been charged: by the power, by whatever the unit did away from the bench, or by a charge seen on it.
  */
-function foldLock(events: readonly SafetyEvent[], limit: Volts): Lock {
+function foldLock(events: readonly SafetyEvent[], limit: Volts, liveUntil = -Infinity): Lock {
   const lock: Lock = {
-    energised: null,
-    switched: -Infinity,
+    on: null,
+    charging: -Infinity,
     override: null,
     charges: new Map(),
-    before: null,
-    shownAtPowerOn: new Set(),
-    poweredAt: 0,
     lastRelease: -1,
     lastLow: -1,
   };
   events.forEach((e, i) => {
+    lock.on = switched(lock, e);
     switch (e.kind) {
       case "powerOn":
-        return powerOn(lock, e);
+      case "powerAttempt":
+      case "reopened":
+      case "unreadable":
+        return mayCharge(lock, e);
       case "powerOff":
-        return powerOff(lock, e);
+      case "powerUndone":
+        // whoever says that it is off now says that it was on
+        return mayCharge(lock, e);
       case "override":
-        lock.override = { reason: e.reason, at: e.at, live: lock.energised !== null };
+        lock.override = { reason: e.reason, at: e.at };
         return;
       case "released":
         if (lock.charges.get(e.position)?.state.kind !== "discharged") lock.lastRelease = i;
@@ -112,47 +160,36 @@ function foldLock(events: readonly SafetyEvent[], limit: Volts): Lock {
       case "highest":
         return;
       case "residual":
-        return residual(lock, e, i, limit);
+        return residual(lock, e, i, limit, liveUntil);
     }
   });
   return lock;
 }
 
-function powerOn(lock: Lock, e: SafetyEvent): void {
-  if (lock.energised === null) {
-    lock.shownAtPowerOn = new Set([...lock.charges].filter(([, c]) => c.state.kind === "discharged").map(([d]) => d));
-    lock.poweredAt = early(e);
-  }
-  lock.energised = { since: e.at };
-  lock.switched = Math.max(lock.switched, late(e));
+/** Every part may be charged from here: what was shown before shows nothing any more, and an override has ended. */
+function mayCharge(lock: Lock, e: SafetyEvent): void {
+  lock.charging = Math.max(lock.charging, late(e));
   lock.override = null;
-  lock.before = null;
-  for (const [d, c] of lock.charges) lock.charges.set(d, { ...NOTHING, seen: c.seen });
+  for (const [d, c] of lock.charges) lock.charges.set(d, { ...NOTHING, seen: c.seen, lastSeen: c.lastSeen });
 }
 
-function powerOff(lock: Lock, e: SafetyEvent): void {
-  if (lock.energised !== null && late(e) - lock.poweredAt <= SHORT_CYCLE_MS) lock.before = { from: late(e), parts: lock.shownAtPowerOn };
-  lock.energised = null;
-  lock.switched = Math.max(lock.switched, late(e));
-  if (lock.override?.live) lock.override = null;
-}
-
-function residual(lock: Lock, e: Extract<SafetyEvent, { kind: "residual" }>, index: number, limit: Volts): void {
-  const { position, volts, at } = e;
+function residual(lock: Lock, e: Extract<SafetyEvent, { kind: "residual" }>, index: number, limit: Volts, liveUntil: number): void {
+  const { position, at } = e;
   const before = lock.charges.get(position) ?? NOTHING;
   // what is no number is no low reading
-  if (!(Math.abs(volts) < limit)) {
-    lock.charges.set(position, { state: { kind: "charged", volts, at }, seen: true });
+  if (!(Math.abs(e.volts) < limit)) {
+    lock.charges.set(position, {
+      state: { kind: "charged", volts: e.volts, at },
+      seen: true,
+      lastSeen: Math.max(before.lastSeen, late(e)),
+    });
     lock.override = null;
-    // found while it was on counts as well: what was shown empty before is not so any more
-    lock.before?.parts.delete(position);
-    lock.shownAtPowerOn.delete(position);
     return;
   }
-  if (lock.energised !== null || early(e) < lock.switched) return;
+  if (lock.on !== null || early(e) < Math.max(lock.charging, before.lastSeen, liveUntil)) return;
   lock.lastLow = index;
   const state = afterLow(before.state, e);
-  lock.charges.set(position, { state, seen: before.seen && state.kind !== "discharged" });
+  lock.charges.set(position, { ...before, state, seen: before.seen && state.kind !== "discharged" });
 }
 
 function afterLow(state: ChargeState, e: { volts: Volts; at: number; kept?: number }): ChargeState {
@@ -171,35 +208,34 @@ function afterLow(state: ChargeState, e: { volts: Volts; at: number; kept?: numb
 }
 
 /**
- * State of one part from the residual readings after the last power-on. Two readings below `limit` volts, the second at least 60 s
- * after the first, make it discharged; one at or above the limit starts over.
+ * State of one part from the residual readings after the last moment it could have been charged. Two readings below `limit` volts, the
+ * second at least 60 s after the first, make it discharged; one at or above the limit starts over.
  * @param events in the order of recording
  */
 export const chargeState = (events: readonly SafetyEvent[], position: string, limit: Volts): ChargeState =>
   foldLock(events, limit).charges.get(position)?.state ?? NOTHING.state;
 
-/** The same for every part that has a reading. @param events in the order of recording */
-export const chargeStates = (events: readonly SafetyEvent[], limit: Volts): ReadonlyMap<string, ChargeState> =>
-  new Map([...foldLock(events, limit).charges].map(([d, c]) => [d, c.state]));
+/** The same for every part that has a reading. @param events in the order of recording @param liveUntil as in `LockedUnit` */
+export const chargeStates = (events: readonly SafetyEvent[], limit: Volts, liveUntil = -Infinity): ReadonlyMap<string, ChargeState> =>
+  new Map([...foldLock(events, limit, liveUntil).charges].map(([d, c]) => [d, c.state]));
 
 /**
- * Whether hands may go inside. Every part that must be shown empty, and every charge once seen whether or not its part is still
- * listed, needs two low readings since the last power-on; after a short power cycle of a unit made safe before, one does, once the
- * computed time has passed. A part that leaves the list never unlocks by itself: one low reading more is asked for. An override ends
- * with the next power-on and with a charge found after it; one given while energised does not outlive the power-off.
+ * Whether it is safe to work inside: only where every part that must be shown empty, and every charge once seen whether or not its part is
+ * still listed, was read below the limit twice, 60 s apart, after the last moment it could have been charged; or by a written override. A
+ * part that leaves the list never unlocks by itself: one low reading more is asked for. An override ends with the next switching on or off
+ * and with a charge found after it.
  * @param events in the order of recording
  * @param limit volts below which a part counts as discharged
  */
 export function touchSafety(events: readonly SafetyEvent[], unit: LockedUnit, limit: Volts): TouchSafety {
-  const lock = foldLock(events, limit);
-  if (lock.energised) return { kind: "energised", since: lock.energised.since };
-  const settle = new Map(unit.holders.map((h) => [h.designator, h.settle]));
+  const lock = foldLock(events, limit, unit.liveUntil);
+  if (lock.on) return { kind: "energised", since: lock.on.since, attempt: lock.on.attempt };
   const seen = [...lock.charges].filter(([, c]) => c.seen).map(([d]) => d);
-  const required = [...new Set([...settle.keys(), ...seen])].map((position) => ({
+  const required = [...new Set([...unit.holders, ...seen])].map((position) => ({
     position,
     state: lock.charges.get(position)?.state ?? NOTHING.state,
   }));
-  const waiting = required.filter((r) => !shownEmpty(lock, r, settle.get(r.position)));
+  const waiting = required.filter((r) => r.state.kind !== "discharged");
   if (waiting.length === 0 && required.length > 0 && lock.lastLow > lock.lastRelease)
     return { kind: "safe", since: Math.max(...required.map((r) => ("at" in r.state ? r.state.at : 0))) };
   if (lock.override) return { kind: "overridden", reason: lock.override.reason, at: lock.override.at };
@@ -210,26 +246,22 @@ export function touchSafety(events: readonly SafetyEvent[], unit: LockedUnit, li
       kind: "chargeHeld",
       waiting: [{ position: first.position, state: { kind: "again", volts: first.state.volts, at: first.state.at } }],
     };
-  return unit.harmless && lock.lastRelease < 0 ? { kind: "harmless", why: unit.harmless } : { kind: "nothingListed" };
-}
-
-function shownEmpty(lock: Lock, r: { position: string; state: ChargeState }, settle: Seconds | undefined): boolean {
-  if (r.state.kind === "discharged") return true;
-  const { before } = lock;
-  return (
-    r.state.kind === "once" &&
-    settle !== undefined &&
-    before !== null &&
-    before.parts.has(r.position) &&
-    r.state.secondFrom - RECOVERY_MS >= before.from &&
-    Math.min(r.state.at, r.state.secondFrom - RECOVERY_MS) >= before.from + settle * 1000
-  );
+  if (unit.harmless && lock.lastRelease < 0) return { kind: "harmless", why: unit.harmless };
+  return unit.listed.length > 0 ? { kind: "voltsUnknown", listed: unit.listed } : { kind: "nothingListed" };
 }
 
 /** Highest DC volts in the unit as last entered; null where nobody said. @param events in the order of recording */
 export const enteredHighest = (events: readonly SafetyEvent[]): Volts | null =>
   events.findLast((e): e is Extract<SafetyEvent, { kind: "highest" }> => e.kind === "highest")?.volts ?? null;
 
-/** Whether work with hands inside is unlocked. */
+/** The most that was ever read across a part with the power off, by part; of either sign, as a size. */
+export function mostResidual(events: readonly SafetyEvent[]): ReadonlyMap<string, Volts> {
+  const most = new Map<string, Volts>();
+  for (const e of events)
+    if (e.kind === "residual") most.set(e.position, volts(Math.max(most.get(e.position) ?? 0, Math.abs(e.volts) || 0)));
+  return most;
+}
+
+/** Whether work inside is unlocked. */
 export const handsAllowed = (safety: TouchSafety): boolean =>
   safety.kind === "safe" || safety.kind === "overridden" || safety.kind === "harmless";

@@ -2,7 +2,7 @@ import { GRADES, SAFETY_CLASSES, type Grade, type SafetyClass } from "../choose"
 import { LIMITS } from "../knowledge";
 import { capacitanceOfCode, type Technology } from "../part";
 import { TECHNOLOGY_WORDS, type Mounting } from "../readout";
-import { parseValue } from "../units";
+import { parseValue, wordTable } from "../units";
 import type { ColumnUnit } from "./columns";
 
 // One cell of a supplier's file: a number with or without its unit, decimals with point or comma, a word of the trade.
@@ -96,7 +96,7 @@ export function sizeOf(text: string, unit: ColumnUnit | null): { diameter: numbe
 /** "±20 %", "-10/+50 %", "K", "5". As fractions. */
 export function toleranceOf(text: string): { minus: number; plus: number } | null {
   const trimmed = text.trim().replace(/%/g, "").replace("±", "").replace("+/-", "").trim();
-  const letter = LETTERS[trimmed.toUpperCase()];
+  const letter = LETTERS.get(trimmed.toUpperCase());
   if (letter !== undefined) return { minus: letter, plus: letter };
   const both = /^[-−–]\s*([\d.,]+)\s*[/…]?\s*(?:to)?\s*\+\s*([\d.,]+)$/.exec(trimmed);
   const [minus, plus] = both ? [plainNumber(both[1]!), plainNumber(both[2]!)] : [plainNumber(trimmed), plainNumber(trimmed)];
@@ -105,7 +105,7 @@ export function toleranceOf(text: string): { minus: number; plus: number } | nul
   return { minus: minus / 100, plus: plus / 100 };
 }
 /** Tolerance letters (IEC 60062). */
-const LETTERS: Readonly<Record<string, number>> = { F: 0.01, G: 0.02, J: 0.05, K: 0.1, M: 0.2 };
+const LETTERS: ReadonlyMap<string, number> = wordTable({ F: 0.01, G: 0.02, J: 0.05, K: 0.1, M: 0.2 });
 
 const KINDS: readonly [RegExp, Technology][] = [
   [/bi-?polar|non-?polar|unpolar|\bnp\b(?!0)/i, "bipolar"],

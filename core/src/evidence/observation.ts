@@ -164,7 +164,7 @@ export const AUTHORITIES = ["drawing", "maker", "bench"] as const;
 export type Authority = (typeof AUTHORITIES)[number];
 
 /** What is looked over before it is trusted, with its name and, where one is read, its ohms. */
-export const CHECKS = ["earthBond", "insulation", "mainsLead", "mainsPlug", "testLeads", "jig", "limiter"] as const;
+export const CHECKS = ["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse", "testLeads", "jig", "limiter"] as const;
 export type Check = (typeof CHECKS)[number];
 
 /** Where a leak goes, and what is to be seen to after it. */
@@ -310,7 +310,7 @@ const BESIDE: ObservationRule = { hands: false, about: ["part", "point", "place"
 export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } = {
   named: { hands: false, about: ["part"] },
   figure: INSIDE,
-  state: { hands: true, about: ["part"] },
+  state: { hands: true, about: ["part", "point", "place"] },
   look: BESIDE,
   stamp: { hands: false, about: ["part", "place", "unit"] },
   tried: BESIDE,

@@ -56,14 +56,22 @@ describe("a lamp in series", () => {
 describe("the plan", () => {
   test("every supply has its stages in one order and ends on its own fuse; what takes no power has none", () => {
     for (const supply of SUPPLY_KINDS) {
-      const stages = stagesOf(supply);
+      const stages = stagesOf({ supplyKind: supply, outputValves: false });
       expect(stages.map((s) => STAGES.indexOf(s))).toEqual([...stages].map((s) => STAGES.indexOf(s)).sort((a, b) => a - b));
       if (supply !== "none") expect(stages.at(-1)).toBe("full");
     }
-    expect(stagesOf("none")).toEqual([]);
-    expect(stagesOf("valveRectifier").indexOf("bias")).toBeLessThan(stagesOf("valveRectifier").indexOf("loaded"));
-    expect(stagesOf("linear").indexOf("unloaded")).toBeLessThan(stagesOf("linear").indexOf("loaded"));
+    expect(stagesOf({ supplyKind: "none", outputValves: true })).toEqual([]);
+    const linear = stagesOf({ supplyKind: "linear", outputValves: false });
+    expect(linear.indexOf("unloaded")).toBeLessThan(linear.indexOf("loaded"));
   });
+  test.each(["linear", "switchMode", "valveRectifier"] as const)(
+    "%s: bias stands before output valves go in, whatever rectifies",
+    (supplyKind) => {
+      const stages = stagesOf({ supplyKind, outputValves: true });
+      expect(stages.indexOf("bias")).toBeGreaterThanOrEqual(0);
+      expect(stages.indexOf("bias")).toBeLessThan(stages.indexOf("loaded"));
+    },
+  );
   test("a switch-mode supply is never brought up on a variable transformer", () => {
     expect(meansFor("switchMode")).not.toContain("variac");
     expect(sharesOf("loaded", "lamp")).toEqual([1]);
@@ -71,7 +79,7 @@ describe("the plan", () => {
     expect(sharesOf("full", "variac")).toEqual([1]);
   });
   test("current goes up with the mains and with the stage; unknown where nobody knows the draw", () => {
-    const unit = { unitKind: "receiver", supplyKind: "linear", ageYears: 40, mains: 230, idleWatts: 46 } as const;
+    const unit = { unitKind: "receiver", supplyKind: "linear", outputValves: false, ageYears: 40, mains: 230, idleWatts: 46 } as const;
     expect(currentAt(unit, "full", 1)).toEqual({ typical: 0.2, most: 0.2 * 1.6 });
     expect(currentAt(unit, "loaded", 0.5)!.typical).toBeCloseTo(0.1, 12);
     expect(currentAt(unit, "transformer", 1)!.most).toBeLessThan(currentAt(unit, "unloaded", 1)!.most);

@@ -5,6 +5,8 @@ import { figure, usualDraw } from "../knowledge";
 export interface PoweredUnit {
   unitKind: UnitKind;
   supplyKind: SupplyKind;
+  /** output valves: their bias stands before they go in */
+  outputValves: boolean;
   ageYears: number | null;
   /** volts rms; null where nobody said, or there is no mains */
   mains: number | null;
@@ -14,13 +16,17 @@ export interface PoweredUnit {
 
 const STAGES_OF: Readonly<Record<SupplyKind, readonly Stage[]>> = {
   linear: ["transformer", "unloaded", "loaded", "full"],
-  valveRectifier: ["transformer", "bias", "unloaded", "loaded", "full"],
+  valveRectifier: ["transformer", "unloaded", "loaded", "full"],
   switchMode: ["loaded", "full"],
   battery: ["loaded", "full"],
   none: [],
 };
-/** The stages a unit of this supply is brought up by, in their order; none for one that takes no power. */
-export const stagesOf = (supply: SupplyKind): readonly Stage[] => STAGES_OF[supply];
+/** The stages a unit is brought up by, in their order: bias before output valves go in; none for one that takes no power. */
+export function stagesOf({ supplyKind, outputValves }: Pick<PoweredUnit, "supplyKind" | "outputValves">): readonly Stage[] {
+  const stages = STAGES_OF[supplyKind];
+  if (stages.length === 0 || (!outputValves && supplyKind !== "valveRectifier")) return stages;
+  return stages[0] === "transformer" ? ["transformer", "bias", ...stages.slice(1)] : ["bias", ...stages];
+}
 
 /** Ways of a first power that suit the supply, the usual one first: a switch-mode supply is never brought up on a variable transformer. */
 export const meansFor = (supply: SupplyKind): readonly Means[] =>

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "vitest";
 import { railShapes } from "../firstPower";
 import { SHOP, bench, pictureOf, records, typed } from "../testing/jobs";
-import { afterFacts, afterFitting, heldLine } from "./afterFitting";
+import { afterFacts, afterFitting } from "./afterFitting";
+import { heldLine } from "./interlock";
 import { railQuestion } from "./bringUp";
 import type { JobRecords } from "./records";
 import { understand } from "./apply";
@@ -17,7 +18,7 @@ const step = (r: JobRecords, stage: string, share: number) =>
 const held = (r: JobRecords, line: string) => {
   const entry = understand(r, SHOP, { key: "x", line, current: null, meter: "blue", inCircuit: true, refersTo: null, at: 0 });
   if (!entry.ok || entry.value.kind !== "keeps") throw new Error(line);
-  return heldLine({ ...pictureOf(r), job: r.job, after: after(r) }, entry.value.brings);
+  return heldLine({ records: r, picture: pictureOf(r), bringUp: after(r).bringUp }, entry.value.brings);
 };
 const receiver = (over: Partial<JobRecords["job"]> = {}) => {
   const r = records();
@@ -58,10 +59,10 @@ describe("bringing a receiver up on a variable transformer", () => {
   const transformerDone = typed(start, "step 25%", "draw 0.01a", "step 100%", "draw 0.05a", "stage unloaded");
   test("out of expectation is a stop with what it speaks for; lower may be gone, higher not; read right it goes on", () => {
     const stopped = typed(transformerDone, "step 10%", "rail main 3.9", "step 25%", "rail main 1.1", "draw 0.4a");
-    const { stop, hold } = after(stopped).bringUp;
+    const { stop } = after(stopped).bringUp;
     expect(stop).toMatchObject({ meaning: "heavyLoad", reason: { code: "point", point: "rail main", read: 1.1 } });
     expect(stop!.suspects).toContain("outputShorted");
-    expect(hold).toBeNull();
+    expect(after(stopped).interlock.next).toBeNull();
     expect(held(stopped, "step 50%")).toMatchObject({ code: "stopped" });
     expect(held(stopped, "step 10%")).toBeNull();
     const facts = afterFacts(after(stopped), stopped);
@@ -116,7 +117,7 @@ describe("what holds whatever is said", () => {
     expect(held(c, "step 25%")).toMatchObject({ code: "shorted", what: ["C1"] });
   });
   test("a lead or an earth that is not safe", () => {
-    expect(held(typed(receiver(), ...PLAN, "mains lead frayed"), "step 25%")).toEqual({ code: "unsafe" });
+    expect(held(typed(receiver(), ...PLAN, "mains lead frayed"), "step 25%")).toEqual({ code: "unsafe", what: ["mainsLead"] });
     expect(held(typed(receiver(), ...PLAN, "mains lead frayed", "mains lead ok"), "step 25%")).toBeNull();
   });
   test("a fuse that went and nobody said why; once explained, the full mains wait for its own rating", () => {

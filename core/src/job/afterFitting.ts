@@ -1,9 +1,8 @@
-import type { Stage } from "../device";
 import { underFigures, type OwnFigures } from "../knowledge";
-import type { Consequence } from "../readout";
 import type { RailShapes } from "../firstPower";
-import { bringUpPicture, stepHold, unreadOf, type BringUpPicture, type StepHold } from "./bringUp";
+import { bringUpPicture, unreadOf, type BringUpPicture } from "./bringUp";
 import type { AfterFacts } from "./facts";
+import { interlockOf, type Interlock } from "./interlock";
 import { settingPicture, type SettingPicture } from "./idleSetting";
 import type { JobPicture } from "./picture";
 import { firstRepair, proofPicture, type ProofPicture } from "./proof";
@@ -15,6 +14,8 @@ import { timersOf, type Timer } from "./timers";
 export interface AfterFitting {
   refit: RefitPicture;
   bringUp: BringUpPicture;
+  /** why the next step of the plan, and the unit straight onto the mains, may not be taken now; null where they may */
+  interlock: { next: Interlock | null; mains: Interlock | null };
   setting: SettingPicture;
   proof: ProofPicture;
   timers: readonly Timer[];
@@ -27,13 +28,22 @@ export const afterFitting = (
   shapes: RailShapes | undefined,
   figures: OwnFigures = {},
 ): AfterFitting =>
-  underFigures(figures, () => ({
-    refit: refitPicture(records, picture),
-    bringUp: bringUpPicture(records, picture, shapes),
-    setting: settingPicture(records, picture),
-    proof: proofPicture(records, picture),
-    timers: timersOf(records),
-  }));
+  underFigures(figures, () => {
+    const bringUp = bringUpPicture(records, picture, shapes);
+    const job = { records, picture, bringUp };
+    const { next } = bringUp;
+    return {
+      refit: refitPicture(records, picture),
+      bringUp,
+      interlock: {
+        next: next && interlockOf(job, { kind: "step", ...next, because: null }),
+        mains: interlockOf(job, { kind: "mains", because: null }),
+      },
+      setting: settingPicture(records, picture),
+      proof: proofPicture(records, picture),
+      timers: timersOf(records),
+    };
+  });
 
 /** What the path needs to know of it. */
 export function afterFacts(
@@ -42,7 +52,7 @@ export function afterFacts(
 ): AfterFacts {
   const steps = bringUp.stages.flatMap((s) => s.steps);
   const repaired = firstRepair(records);
-  const powered = records.events.some((e) => e.kind === "powerOn" && e.seq > repaired);
+  const powered = records.events.some((e) => e.kind === "powerOn" && !e.struck && e.seq > repaired);
   const idle = setting.groups.flatMap((g) => g.channels);
   const here = steps.find((s) => s.state === "now");
   return {
@@ -68,34 +78,4 @@ export function afterFacts(
     },
     prove: { begun: proof.begun, left: proof.left, failed: proof.failed, asked: proof.items.filter((i) => i.asked).length },
   };
-}
-
-/** The stage or step a line begins, where it begins one. */
-function begins(
-  brings: readonly Consequence[],
-  at: Stage | undefined,
-): { stage: Stage; share: number | null; because: string | null } | null {
-  for (const c of brings) {
-    if (c.about !== "observed") continue;
-    const { observation: o } = c;
-    if (o.kind === "stage") return { stage: o.stage, share: null, because: o.because };
-    if (o.kind === "mains") return { stage: at ?? "full", share: o.share, because: o.because };
-  }
-  return null;
-}
-
-/**
- * Why a line may not be kept now: it would set the mains, or begin a stage, out of the order of the plan. Null for any other line and where
- * it may. @param job its bring-up as it stands before the line
- */
-export function heldLine(
-  job: Pick<JobPicture, "positions" | "unit" | "facts" | "safety"> & { job: JobRecords["job"]; after: Pick<AfterFitting, "bringUp"> },
-  brings: readonly Consequence[],
-): StepHold | null {
-  const { bringUp } = job.after;
-  const wanted = begins(brings, bringUp.at?.stage ?? bringUp.stages[0]?.stage);
-  if (wanted === null) return null;
-  const volts = brings.flatMap((c) => (c.about === "observed" && c.observation.kind === "mains" ? [c.observation.volts] : []))[0] ?? null;
-  const share = wanted.share ?? (volts !== null && job.job.mainsV ? volts / job.job.mainsV : null);
-  return stepHold(bringUp, job, job, { stage: wanted.stage, share }, wanted.because);
 }

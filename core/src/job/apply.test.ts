@@ -1,19 +1,21 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { handsAllowed } from "../bringUp";
 import { SHOP, bench, keeping, records } from "../testing/jobs";
 import { applyLine, understand, withdraw } from "./apply";
 import { makePicture } from "./picture";
 import type { JobRecords } from "./records";
 
-/** Everything a screen shows, without the list of lines and the charges that the lock alone keeps. */
+/** Everything a screen shows, without the list of lines, what left the list, and what the lock alone keeps of charge and power. */
 const shown = (r: JobRecords) => {
-  const { lines: _lines, events, ...rest } = r;
+  const { lines: _lines, retired: _retired, events, ...rest } = r;
   return JSON.stringify({
     rest,
-    events: events.filter((e) => !e.struck && e.kind !== "released"),
-    picture: makePicture()(r, SHOP).positions,
+    events: events.filter((e) => !e.struck && e.kind !== "released" && e.kind !== "powerUndone"),
+    picture: makePicture()(r, SHOP).positions.map(({ held, ...p }) => ({ ...p, held: held && { ...held, charge: null } })),
   });
 };
+const open = (r: JobRecords) => handsAllowed(makePicture()(r, SHOP).safety);
 
 const LINES = [
   "C14 esr 4.6",
@@ -57,11 +59,12 @@ describe("undo takes back everything a line brought about", () => {
       fc.property(fc.array(fc.constantFrom(...LINES), { maxLength: 8 }), fc.constantFrom(...LINES), (earlier, last) => {
         const b = bench();
         for (const line of earlier) b.type(line);
-        const before = shown(b.records);
+        const [before, wasOpen] = [shown(b.records), open(b.records)];
         const count = b.records.lines.length;
         b.type(last);
         if (b.records.lines.length > count) b.type("undo");
         expect(shown(b.records) === before, "the view before it").toBe(true);
+        if (!wasOpen && last !== "highest 42v") expect(open(b.records), "an undo never opens").toBe(false);
       }),
     );
   });

@@ -1,4 +1,4 @@
-import { handsAllowed } from "../bringUp";
+import { handsAllowed, isPowered } from "../bringUp";
 import { handsInside, needsHands } from "../evidence";
 import { usualTolerance } from "../part";
 import {
@@ -11,6 +11,7 @@ import {
   type SaidReading,
 } from "../readout";
 import type { Result } from "../units";
+import type { Interlock } from "./interlock";
 import { lockOf } from "./lock";
 import { partsNamed } from "./partsNamed";
 import type { Fitting, JobRecords, PositionRecord, StoredSafetyEvent } from "./records";
@@ -38,6 +39,8 @@ export interface Keeping {
   by: string;
   /** id for a position that it adds; the server's own where it is known */
   positionId(designator: string): number;
+  /** why the mains may not be set: the line is kept as an attempt, and counts as power until somebody says that it is off */
+  held?: Interlock | null;
   /** the part chosen for a position, which `fitted` puts in */
   chosen(positionId: number): Pick<Fitting, "code" | "nominal" | "rated" | "technology" | "tolerance"> | null;
 }
@@ -79,8 +82,7 @@ export const understand = (records: JobRecords, shop: Pick<ShopFacts, "meters">,
 export const lastLine = (records: JobRecords): string | null => records.lines.find((l) => !l.withdrawn)?.key ?? null;
 
 /** Whether the unit is switched on as far as the record says: volts at a part are then live volts, else charge left. */
-export const isEnergised = (records: Pick<JobRecords, "events">): boolean =>
-  records.events.findLast((e) => e.kind === "powerOn" || e.kind === "powerOff")?.kind === "powerOn";
+export const isEnergised = (records: Pick<JobRecords, "events">): boolean => isPowered(records.events);
 
 /** Whether hands are inside the unit while this is taken. */
 export const handsAt = (c: Consequence): boolean =>
@@ -99,8 +101,15 @@ export function applyLine<R extends JobRecords>(records: R, shop: ShopFacts, ent
   if (entry.kind === "undo") return entered.refersTo === null ? records : withdraw(records, entered.refersTo, shop, entered.at);
   const line = { key: entered.key, seq: keeping.seq, typed: entered.line, enteredAt: entered.at, enteredBy: keeping.by, withdrawn: false };
   const locked = takenWhileLocked(records, shop, entry.brings);
-  return entry.brings.reduce((r, c) => bring(r, c, entered, keeping, locked), { ...records, lines: [line, ...records.lines] });
+  return effectsOf(entry.brings, keeping.held ?? null).reduce((r, c) => bring(r, c, entered, keeping, locked), {
+    ...records,
+    lines: [line, ...records.lines],
+  });
 }
+
+/** What a line brings about: of one that an interlock holds, the attempt and nothing of what it would have set. */
+export const effectsOf = (brings: readonly Consequence[], held: Interlock | null): readonly Consequence[] =>
+  held === null ? brings : brings.filter((c) => c.about === "power");
 
 function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: EnteredLine, keeping: Keeping, locked: boolean): R {
   const { seq, keptAt = at } = keeping;
@@ -175,7 +184,10 @@ function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: En
     case "power":
       return {
         ...records,
-        events: [...records.events, { ...from, id: seq, at, kept: keptAt, kind: c.on ? "powerOn" : "powerOff", struck: false }],
+        events: [
+          ...records.events,
+          { ...from, id: seq, at, kept: keptAt, kind: !c.on ? "powerOff" : keeping.held ? "powerAttempt" : "powerOn", struck: false },
+        ],
       };
     case "highest":
       return {
@@ -245,21 +257,24 @@ export function inOrder<P extends { section: string; designator: string }>(posit
 /** Why a part left the list of those that hold charge when the line that added it was undone. */
 export const UNDONE_REASON = "its line was undone";
 
-const releaseOf = (position: string, at: number): StoredSafetyEvent => ({
-  id: 0,
-  line: null,
-  seq: 0,
-  at,
-  kept: at,
-  kind: "released",
-  position,
-  reason: UNDONE_REASON,
-  struck: false,
-});
+/** What no line says, behind the last line there is. */
+const noLine = ({ lines }: Pick<JobRecords, "lines">, at: number) =>
+  ({ id: 0, line: null, seq: lines[0]?.seq ?? 0, at, kept: at, struck: false }) as const;
+
+/** Whether undoing a line takes away all that says the unit is on: it is off then, for all anybody says, and charged, for all anybody knows. */
+export const undoesPower = (events: readonly StoredSafetyEvent[], key: string): boolean =>
+  isPowered(events) &&
+  events.some((e) => e.line === key && isPower(e) && !e.struck) &&
+  !isPowered(events.filter((e) => !(e.line === key || e.struck) || !isPower(e)));
+const isPower = (e: StoredSafetyEvent): boolean => e.kind === "powerOn" || e.kind === "powerAttempt";
+
+/** What the lock goes on counting of a line that was undone: a charge that was seen, and power that may have charged every part. */
+const staysCounting = (e: StoredSafetyEvent, touchLimit: number): boolean =>
+  isPower(e) || e.kind === "powerOff" || (e.kind === "residual" && !(Math.abs(e.volts) < touchLimit));
 
 /**
- * The records without a line and everything it brought about. A charge that was seen is the one exception: the reading goes, and the
- * lock alone goes on counting it, since only a new reading may say that it is gone; a holder that leaves with its line is written down.
+ * The records without a line and everything it brought about. Charge that was seen, and power, are the exceptions: they go, and the lock
+ * alone goes on counting them, since only a new reading may say that a charge is gone; a holder that leaves with its line is written down.
  */
 export function withdraw<R extends JobRecords>(records: R, key: string, { touchLimit }: Pick<ShopFacts, "touchLimit">, at: number): R {
   const others = <T extends { line: string | null }>(list: readonly T[]): readonly T[] =>
@@ -270,13 +285,14 @@ export function withdraw<R extends JobRecords>(records: R, key: string, { touchL
       return left.length === 0 ? [] : [[id, left]];
     }),
   );
-  const events = records.events.flatMap((e) =>
-    e.line !== key ? [e] : e.kind === "residual" && Math.abs(e.volts) >= touchLimit ? [{ ...e, struck: true }] : [],
-  );
-  const released = records.positions.filter((p) => p.line === key && p.holdsCharge);
+  const events = records.events.flatMap((e) => (e.line !== key ? [e] : staysCounting(e, touchLimit) ? [{ ...e, struck: true }] : []));
+  const off: StoredSafetyEvent[] = undoesPower(records.events, key) ? [{ ...noLine(records, at), kind: "powerUndone" }] : [];
+  const gone = records.positions.filter((p) => p.line === key);
+  const released = gone.filter((p) => p.holdsCharge);
   return {
     ...records,
     positions: others(records.positions),
+    retired: gone.length === 0 ? records.retired : [...records.retired, ...gone],
     readings,
     fittings: others(records.fittings),
     across: others(records.across),
@@ -284,7 +300,16 @@ export function withdraw<R extends JobRecords>(records: R, key: string, { touchL
     points: others(records.points),
     observations: others(records.observations),
     notes: others(records.notes),
-    events: [...events, ...released.map((p) => releaseOf(p.designator, at))],
+    events: [
+      ...events,
+      ...off,
+      ...released.map((p): StoredSafetyEvent => ({
+        ...noLine(records, at),
+        kind: "released",
+        position: p.designator,
+        reason: UNDONE_REASON,
+      })),
+    ],
     lines: records.lines.map((l) => (l.key === key ? { ...l, withdrawn: true } : l)),
   };
 }

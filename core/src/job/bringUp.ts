@@ -1,5 +1,5 @@
 import type { LampSign, Means, Stage } from "../device";
-import type { Marked } from "../evidence";
+import { isPowered } from "../bringUp";
 import {
   currentAt,
   expectAt,
@@ -28,10 +28,11 @@ import { usualPoints } from "../knowledge";
 import { filtersSupply, type Role } from "../part";
 import { settingsOf } from "../trace";
 import type { PointVerdict } from "../verdict";
-import type { FusePicture } from "./notes";
+import { channelNames } from "./idleSetting";
 import { isOf } from "./observed";
 import type { JobPicture } from "./picture";
 import type { JobRecords } from "./records";
+import { NEAR } from "./stepShare";
 
 // How far a unit has been brought up, step by step, from what was said; what may be done next, and why not.
 
@@ -61,26 +62,19 @@ export interface StepPicture {
   points: readonly PointAtStep[];
   current: { typical: number; most: number; read: StepReading | null; over: boolean } | null;
   lamp: { should: LampSign; did: LampSign | null; verdict: LampVerdict | null } | null;
+  /** parts of a rail that it would raise over their rating */
+  overRated: readonly OverRated[];
   /** why it was taken out of its order, where it was */
   because: string | null;
 }
 
-/** Why the mains may not be set, or a stage not begun. */
-export type StepHold =
-  | { code: "noSupply" }
-  | { code: "shorted"; what: readonly string[] }
-  | { code: "unsafe" }
-  | { code: "fuse"; name: string; why: FuseHold }
-  | { code: "noMeans" }
-  | { code: "meansUnsuited"; by: Means }
-  | { code: "suppliesFirst"; positions: readonly string[] }
-  | { code: "stageOrder"; needs: Stage }
-  | { code: "stepOrder"; share: number }
-  | { code: "unread"; what: readonly string[] }
-  | { code: "stopped"; stop: Stop };
-
-/** Holds no reason overrides: a short, a lead that is not safe, a fuse nobody explained. */
-const FIRM: ReadonlySet<StepHold["code"]> = new Set<StepHold["code"]>(["noSupply", "shorted", "unsafe", "fuse"]);
+/** A part whose rail may stand higher than it is rated for: unloaded, a supply rises. */
+export interface OverRated {
+  designator: string;
+  rated: number;
+  point: string;
+  volts: number;
+}
 
 export interface BringUpPicture {
   /** null: not said yet */
@@ -93,8 +87,6 @@ export interface BringUpPicture {
   at: { stage: Stage; share: number } | null;
   /** what is to be done next: the first step that is not done */
   next: { stage: Stage; share: number } | null;
-  /** why that may not be done now */
-  hold: StepHold | null;
   stop: Stop | null;
   /** whether rails are foretold by the circuit or in proportion */
   byEngine: boolean;
@@ -104,12 +96,18 @@ export interface BringUpPicture {
   simulated: boolean;
 }
 
-type Picture = Pick<JobPicture, "positions" | "unit" | "facts" | "safety">;
+type Picture = Pick<JobPicture, "positions" | "unit">;
 type Records = Pick<JobRecords, "job" | "observations" | "points" | "events" | "circuits">;
 
 const REGULATORS: ReadonlySet<Role> = new Set<Role>(["regulatorIn", "regulatorOut", "reference", "digitalRail"]);
 
-/** The points that are watched, with what they should read at full mains: those on record, else those usual for the kind. */
+/** A reading of a point nobody said anything of is what it is compared with later, this far apart. */
+const AS_READ = 0.15;
+
+/**
+ * The points that are watched, with what they should read at full mains: the unit's own rails and bias where any are on record, else those
+ * usual for its kind; and the offset of every channel where its kind has them.
+ */
 export function watchedPoints(
   { job }: Pick<JobRecords, "job">,
   { positions, unit }: Pick<JobPicture, "positions" | "unit">,
@@ -122,23 +120,43 @@ export function watchedPoints(
     nominal,
     kind: pointKind(name, nominal, { supplyKind: job.supplyKind, regulators }),
   });
-  const said = unit.points.flatMap(({ name, expected }) =>
-    expected ? [of(name, expected.low, expected.high, expected.nominal ?? (expected.low + expected.high) / 2)] : [],
-  );
-  if (said.length > 0) return said;
-  return usualPoints(job.unitKind).map((p) => of(p.name, p.low, p.high, p.nominal ?? (p.low + p.high) / 2));
+  const own = unit.points.flatMap(({ name, expected, now }) => {
+    if (expected) return [of(name, expected.low, expected.high, expected.nominal ?? (expected.low + expected.high) / 2)];
+    const read = now?.reading.volts ?? 0;
+    return SUPPLY_POINT.test(name) && read !== 0 ? [of(name, read - Math.abs(read) * AS_READ, read + Math.abs(read) * AS_READ, read)] : [];
+  });
+  const usual = usualPoints(job.unitKind);
+  const rails = own.some((p) => SUPPLY_POINT.test(p.name)) ? [] : usual.filter((p) => !OFFSET.test(p.name));
+  const offset = usual.find((p) => OFFSET.test(p.name));
+  const offsets = offset
+    ? channelNames(job.channels).map((channel) => ({ ...offset, name: job.channels === 1 ? "offset" : `offset ${channel.toLowerCase()}` }))
+    : [];
+  const named = new Set(own.map((p) => p.name));
+  return [
+    ...own,
+    ...[...rails, ...offsets].filter((p) => !named.has(p.name)).map((p) => of(p.name, p.low, p.high, p.nominal ?? (p.low + p.high) / 2)),
+  ];
 }
+const SUPPLY_POINT = /^(?:rail|b[+-]|ht)\b|^b[+-]/;
+const OFFSET = /^offset\b/;
 
-const poweredUnit = ({ job, observations }: Pick<JobRecords, "job" | "observations">): PoweredUnit => {
+const poweredUnit = ({ job, observations }: Pick<JobRecords, "job" | "observations">, picture: Picture): PoweredUnit => {
   const norm = observations.filter(isOf("norm")).findLast((o) => o.observation.power === "idle")?.observation;
   return {
     unitKind: job.unitKind,
     supplyKind: job.supplyKind,
+    outputValves: hasOutputValves(job, picture),
     ageYears: job.ageYears,
     mains: job.mainsV,
     idleWatts: norm ? (norm.quantity === "power" ? norm.value : job.mainsV === null ? null : norm.value * job.mainsV) : null,
   };
 };
+
+/** Valves whose bias must stand before they go in, whatever rectifies the supply. */
+const hasOutputValves = ({ unitKind }: JobRecords["job"], { positions, unit }: Picture): boolean =>
+  unitKind === "valveAmplifier" ||
+  (unit.parts.some((p) => p.class === "valve") &&
+    (positions.some((p) => p.role === "biasFilter") || unit.points.some((p) => p.name.startsWith("bias"))));
 
 /** What the circuit is asked about the rails of this unit. */
 export function railQuestion(records: Pick<JobRecords, "job" | "circuits">, picture: Pick<JobPicture, "positions" | "unit">): RailQuestion {
@@ -153,9 +171,6 @@ export function railQuestion(records: Pick<JobRecords, "job" | "circuits">, pict
     regulated: [...new Set(watched.flatMap((p) => (p.kind === "regulated" ? [Math.abs(p.nominal)] : [])))].sort((a, b) => a - b),
   };
 }
-
-/** Shares this near to a step of the plan are that step. */
-const NEAR = 0.03;
 
 interface Occurrence {
   stage: Stage;
@@ -172,9 +187,8 @@ function occurrencesOf(
   stages: readonly Stage[],
 ): { means: BringUpPicture["means"]; at: Stage | null; list: Occurrence[] } {
   const mains = records.job.mainsV;
-  const power = records.events.filter((e) => e.kind === "powerOn" || e.kind === "powerOff");
   // what is read once it is off is charge that is left, and no reading of the step
-  const on = (seq: number) => power.findLast((e) => e.seq <= seq)?.kind === "powerOn";
+  const on = (seq: number) => isPowered(records.events.filter((e) => e.seq <= seq));
   const events = [
     ...records.observations.map((o) => ({ seq: o.seq, o, p: null })),
     ...records.points.map((p) => ({ seq: p.seq, o: null, p })),
@@ -230,8 +244,8 @@ function occurrencesOf(
  * @param shapes what the circuit foretells of its rails; without it they are taken in proportion to the mains
  */
 export function bringUpPicture(records: Records, picture: Picture, shapes: RailShapes = IN_PROPORTION): BringUpPicture {
-  const unit = poweredUnit(records);
-  const stages = stagesOf(unit.supplyKind);
+  const unit = poweredUnit(records, picture);
+  const stages = stagesOf(unit);
   const { means, at, list } = occurrencesOf(records, stages);
   const idle = idleWattsOf(unit);
   const lamp = idle && unit.mains !== null ? { watts: lampFor(idle.watts, unit.mains), idle: idle.watts, said: idle.said } : null;
@@ -253,7 +267,8 @@ export function bringUpPicture(records: Records, picture: Picture, shapes: RailS
     const current = limit && { ...limit, read: last?.current ?? null, over: last?.current ? last.current.value > limit.most : false };
     const should = behindLamp ? lampShould(division) : null;
     const shows = should && { should, did: last?.lamp ?? null, verdict: last?.lamp ? judgeLamp(last.lamp, should) : null };
-    const step = { stage, share, volts: unit.mains === null ? null : share * unit.mains, reaches, points, current, lamp: shows };
+    const overRated = points.flatMap(({ point, expected }) => overRating(point, expected, picture.positions));
+    const step = { stage, share, overRated, volts: unit.mains === null ? null : share * unit.mains, reaches, points, current, lamp: shows };
     const stopped = reasonsOf(step).length > 0;
     const isLast = list.at(-1) === last && last !== undefined;
     const state = last === undefined ? "ahead" : stopped ? "stopped" : unreadOf(step).length === 0 ? "done" : isLast ? "now" : "ahead";
@@ -268,21 +283,31 @@ export function bringUpPicture(records: Records, picture: Picture, shapes: RailS
   const here = list.at(-1) ?? null;
   const stopped = all.find((s) => s.state === "stopped");
   const stop = stopped ? stopFor(reasonsOf(stopped)) : null;
-  const partial: BringUpPicture = {
+  return {
     means,
     suited: meansFor(unit.supplyKind),
     lamp,
     stages: pictured,
     at: here ? { stage: here.stage, share: here.share } : at ? { stage: at, share: 0 } : null,
     next: ahead ? { stage: ahead.stage, share: ahead.share } : null,
-    hold: null,
     stop,
     byEngine: shapes.solved,
     begun: means !== null || list.length > 0,
     finished: all.length > 0 && ahead === null,
     simulated: records.observations.filter(isOf("simulated")).at(-1)?.observation.on ?? false,
   };
-  return { ...partial, hold: ahead ? stepHold(partial, records, picture, { stage: ahead.stage, share: ahead.share }, null) : null };
+}
+
+/** Supply parts of a rail, told by their rating lying over its volts in use, that are rated for less than it would reach now. */
+function overRating(point: WatchedPoint, expected: StepExpectation, positions: Picture["positions"]): OverRated[] {
+  if (point.kind !== "raw" && point.kind !== "ht") return [];
+  const reaches = Math.abs(expected.typical);
+  return positions.flatMap((p): OverRated[] => {
+    const rated = p.fittings.at(-1)!.part.rated;
+    return filtersSupply(p.role) && rated !== null && rated >= Math.abs(point.nominal) && rated < reaches
+      ? [{ designator: p.designator, rated, point: point.name, volts: reaches }]
+      : [];
+  });
 }
 
 /** What is out of expectation at a step. */
@@ -316,81 +341,4 @@ export function unreadOf({ points, lamp, current }: Pick<StepPicture, "points" |
   if (lamp && lamp.did === null) unread.unshift("lamp");
   if (points.length === 0 && !lamp && current && current.read === null) unread.push("draw");
   return unread;
-}
-
-/** Supply electrolytics that a careful school wants new or measured sound before any power. */
-const waiting = (picture: Picture): string[] =>
-  picture.positions
-    .filter((p) => filtersSupply(p.role) && !p.renewed && p.verdict.state !== "sound" && p.verdict.state !== "worn")
-    .map((p) => p.designator);
-
-/**
- * Why a step may not be taken now; null where it may. What is out of its order may be taken with a reason; never on a measured short, a
- * lead or earth that is not safe, or past a fuse that went for no known reason.
- */
-export function stepHold(
-  bringUp: BringUpPicture,
-  { job }: Pick<JobRecords, "job">,
-  picture: Picture,
-  wanted: { stage: Stage; share: number | null },
-  because: string | null,
-): StepHold | null {
-  const holds = holdsFor(bringUp, job, picture, wanted);
-  return holds.find((h) => because === null || FIRM.has(h.code)) ?? null;
-}
-
-/** Why a fuse holds the power: one larger than it should be, at any stage; gone and nobody said why; gone and not renewed, at the last. */
-type FuseHold = "larger" | "unexplained" | "blown";
-function fuseHold({ name, marked, blown, because }: FusePicture, unit: Picture["unit"], isLast: boolean): FuseHold | null {
-  const put = unit.tried.findLast((t) => t.tried.act === "replaced" && t.tried.to.some((s) => s.kind !== "unit" && s.name === name));
-  const amperes = (list: readonly Marked[]) => list.find((m) => m.unit === "A")?.value ?? null;
-  const [fitted, belongs] = [amperes(marked), amperes(unit.notes.wanted.find((w) => w.name === name)?.marked ?? [])];
-  const renewed = put !== undefined && !put.refused;
-  if (put?.cautions.includes("fuseLarger") || (!renewed && fitted !== null && belongs !== null && fitted > belongs)) return "larger";
-  if (!blown) return null;
-  if (because === null) return "unexplained";
-  return isLast && !renewed ? "blown" : null;
-}
-
-function holdsFor(
-  bringUp: BringUpPicture,
-  job: JobRecords["job"],
-  picture: Picture,
-  wanted: { stage: Stage; share: number | null },
-): StepHold[] {
-  const { unit, facts } = picture;
-  const holds: StepHold[] = [];
-  if (bringUp.stages.length === 0) return [{ code: "noSupply" }];
-  const shorted = [
-    ...picture.positions.filter((p) => p.verdict.state === "shorted").map((p) => p.designator),
-    ...unit.parts.filter((p) => p.verdict.state === "shorted").map((p) => p.name),
-    ...unit.loads.filter((l) => l.odd).map((l) => l.name),
-  ];
-  if (shorted.length > 0) holds.push({ code: "shorted", what: shorted });
-  if (facts.unsafe) holds.push({ code: "unsafe" });
-  const isLast = wanted.stage === "full";
-  for (const fuse of unit.notes.fuses) {
-    const why = fuseHold(fuse, unit, isLast);
-    if (why !== null) holds.push({ code: "fuse", name: fuse.name, why });
-  }
-  const { means } = bringUp;
-  if (!isLast) {
-    if (means === null) holds.push({ code: "noMeans" });
-    else if (!bringUp.suited.includes(means.by)) holds.push({ code: "meansUnsuited", by: means.by });
-  }
-  const old = job.firstPowerSchool === "suppliesFirst" && wanted.stage !== "transformer" ? waiting(picture) : [];
-  if (old.length > 0) holds.push({ code: "suppliesFirst", positions: old });
-  const order = bringUp.stages.map((s) => s.stage);
-  const earlier = bringUp.stages.slice(0, order.indexOf(wanted.stage)).find((s) => !s.done);
-  const stopped = bringUp.stages.flatMap((s) => s.steps).find((s) => s.state === "stopped");
-  const beyond = (s: StepPicture) =>
-    order.indexOf(wanted.stage) > order.indexOf(s.stage) || (wanted.stage === s.stage && (wanted.share ?? 0) > s.share + NEAR);
-  if (stopped && bringUp.stop && beyond(stopped)) holds.push({ code: "stopped", stop: bringUp.stop });
-  else if (earlier) holds.push({ code: "stageOrder", needs: earlier.stage });
-  else if (wanted.share !== null) {
-    const steps = bringUp.stages.find((s) => s.stage === wanted.stage)?.steps ?? [];
-    const below = steps.find((s) => s.share < wanted.share! - NEAR && s.state !== "done");
-    if (below) holds.push(below.state === "now" ? { code: "unread", what: unreadOf(below) } : { code: "stepOrder", share: below.share });
-  }
-  return holds;
 }

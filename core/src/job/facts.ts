@@ -14,6 +14,8 @@ export interface TraceFacts {
   mend: { hypothesis: HypothesisId; part: string | null } | null;
   /** what tells most a minute, of what may be done now; null where nothing tells much */
   advice: Advice | null;
+  /** something would tell more a minute than that, and waits for the charge to be shown gone */
+  lockedFirst: boolean;
   /** positions that are still worth measuring, in that order: by the suspicion, and once a cause is shown by the school of how much */
   measure: readonly string[];
 }

@@ -34,13 +34,15 @@ export {
   type UnitPicture,
 } from "./unit";
 export type { TriedAsk, TriedCaution, TriedPicture } from "./tried";
-export type { CheckPicture, FusePicture, LaidPicture, LeakFollowed, StepTime, TeardownPicture, UnitNotes, WantedPicture } from "./notes";
+export type { FusePicture } from "./fuses";
+export type { CheckPicture, LaidPicture, LeakFollowed, StepTime, TeardownPicture, UnitNotes, WantedPicture } from "./notes";
 export { lockOf, type ChargeLock, type HeldPosition, type LockRecords } from "./lock";
 export {
   UNDONE_REASON,
   handsAt,
   applyLine,
   contextOf,
+  effectsOf,
   fittingOf,
   inOrder,
   isEnergised,
@@ -48,6 +50,7 @@ export {
   lastSaid,
   takenWhileLocked,
   understand,
+  undoesPower,
   withdraw,
   type EnteredLine,
   type Keeping,
@@ -71,17 +74,30 @@ export { sectionPicture, sectionsIn, type SectionBox, type SectionLink } from ".
 export { caseOf } from "./caseOf";
 export { readCase, traceCase, type CaseLine, type CaseAnswer, type CaseIssue, type RippleSolver, type TraceCase } from "./traceCase";
 export { channelsOf, roadMap, type RoadMap, type RoadMapRow } from "./roadMap";
-export { afterFacts, afterFitting, heldLine, type AfterFitting } from "./afterFitting";
+export { afterFacts, afterFitting, type AfterFitting } from "./afterFitting";
+export {
+  FIRM_INTERLOCKS,
+  asksForPower,
+  heldLine,
+  interlockOf,
+  isFirm,
+  switchesOn,
+  type FuseHold,
+  type Interlock,
+  type InterlockedJob,
+  type WantedPower,
+} from "./interlock";
+export type { UnsafeThing } from "./unsafe";
+export { isPractice, practiceIssue, practiceIssueOfUndo, type PracticeIssue } from "./practice";
 export {
   bringUpPicture,
   railQuestion,
   reasonsOf,
-  stepHold,
   unreadOf,
   watchedPoints,
   type BringUpPicture,
+  type OverRated,
   type PointAtStep,
-  type StepHold,
   type StepPicture,
   type StepReading,
 } from "./bringUp";

@@ -4,6 +4,7 @@ import { part } from "../testing/parts";
 import { volts } from "../units";
 import type { JobRecords } from "./records";
 import { lockOf } from "./lock";
+import { makePicture } from "./picture";
 
 const withJob = (over: Partial<JobRecords["job"]>, more: Partial<JobRecords> = {}) =>
   records({ ...more, job: { ...records().job, ...over } });
@@ -21,7 +22,7 @@ describe("the lock in proportion", () => {
   test("a part below the thresholds is not waited for, but alone it says nothing of a mains unit", () => {
     const lock = lockOf(withJob({}, { positions: [small] }), SHOP);
     expect(lock.holders.get("C1")).toMatchObject({ counts: false, most: 25 });
-    expect(lock.safety.kind, "nobody said how high this unit goes").toBe("nothingListed");
+    expect(lock.safety, "nobody said how high this unit goes").toEqual({ kind: "voltsUnknown", listed: ["C1"] });
   });
 
   test("the highest volts are said once, and a rail read higher counts", () => {
@@ -29,10 +30,10 @@ describe("the lock in proportion", () => {
     b.type("highest 30v");
     expect(b.picture().safety).toEqual({ kind: "harmless", why: "belowThresholds" });
     b.type("rail +80 81.2");
-    expect(b.picture()).toMatchObject({ highest: 81.2, safety: { kind: "nothingListed" } });
+    expect(b.picture()).toMatchObject({ highest: 81.2, safety: { kind: "voltsUnknown" } });
     b.type("undo");
     b.type("undo");
-    expect(b.picture()).toMatchObject({ highest: null, safety: { kind: "nothingListed" } });
+    expect(b.picture()).toMatchObject({ highest: null, safety: { kind: "voltsUnknown" } });
   });
 
   test("highest takes volts and nothing else", () => {
@@ -43,32 +44,52 @@ describe("the lock in proportion", () => {
     expect(b.type("highest 42v dc in this unit")).toMatchObject({ brings: [{ about: "highest", volts: 42 }] });
   });
 
-  test("parts between reservoir and end of a chain are measured through those, once places and droppers are set by hand", () => {
+  test("no part stands for another: every part of a chain is measured itself, however its circuit was set up", () => {
     const chain = ["C1", "C2", "C3"].map((d, i) =>
       positionRecord(i + 1, d, part(47, 450, { role: i === 0 ? "reservoir" : "decoupler" }), { holdsCharge: true }),
     );
-    const circuit = (settings: Record<string, number>) => ({
+    const circuit = {
       scenario: "supply" as const,
-      settings: { arrangement: "centreTap", stages: 2, ...settings },
+      settings: { arrangement: "centreTap", stages: 2, dropper1: 4700, dropper2: 10_000 },
       binding: { reservoir: "C1", filter1: "C2", filter2: "C3" },
       complaint: null,
       answer: null,
-    });
-    const waiting = (settings: Record<string, number>) => {
-      const { safety } = lockOf(records({ positions: chain, circuits: [circuit(settings)] }), SHOP);
-      return safety.kind === "chargeHeld" && safety.waiting.map((w) => w.position);
     };
-    expect(waiting({ dropper1: 4700, dropper2: 10_000 })).toEqual(["C1", "C3"]);
-    expect(waiting({ dropper1: 4700 })).toEqual(["C1", "C2", "C3"]);
+    const { safety } = lockOf(records({ positions: chain, circuits: [circuit] }), SHOP);
+    expect(safety.kind === "chargeHeld" && safety.waiting.map((w) => w.position)).toEqual(["C1", "C2", "C3"]);
   });
 
-  test("what was read across a part live is the most it can hold", () => {
+  test("what was read across a part live raises what it can hold, and never lowers it", () => {
     const b = bench();
     b.type("power on");
     b.type("C1 14v");
-    b.type("power off");
-    expect(b.picture().positions.find((p) => p.designator === "C1")!.held).toMatchObject({ most: 14, counts: false });
+    expect(b.at("C1").held).toMatchObject({ most: 50, counts: true });
+    b.type("C1 71v");
+    expect(b.at("C1").held).toMatchObject({ most: 71 });
   });
+
+  test("a larger part put in holds more", () => {
+    const b = bench(records({ positions: [small] }));
+    expect(b.at("C1").held).toMatchObject({ most: 25, counts: false });
+    b.type("fitted C1 10000u 35v");
+    expect(b.at("C1").held).toMatchObject({ most: 35, counts: true });
+  });
+
+  test("a battery unit in which volts that shock were read is not harmless", () => {
+    const battery = { supplyKind: "battery" as const };
+    const b = bench(withJob(battery, { positions: [] }));
+    expect(b.picture().safety.kind).toBe("harmless");
+    b.type("rail +90 88");
+    expect(b.picture().safety.kind).toBe("nothingListed");
+  });
+});
+
+const FIGURES = { "charge.shock": 600, "charge.spark": 10, "charge.touch": 50 };
+test("a shop's figures never make the lock looser", () => {
+  const holder = positionRecord(1, "C1", part(47, 250, { role: "reservoir" }), { holdsCharge: true });
+  const at = (figures: Record<string, number>) => makePicture()(records({ positions: [holder] }), { ...SHOP, figures });
+  expect(at(FIGURES).safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1" }] });
+  expect(at(FIGURES).positions[0]!.held).toEqual(at({}).positions[0]!.held);
 });
 
 describe("the lock over lines", () => {
@@ -83,6 +104,44 @@ describe("the lock over lines", () => {
     expect(b.picture().positions.map((p) => p.designator)).not.toContain("C2");
     expect(b.picture().safety, "one low reading more").toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1" }] });
     b.type("C1 0.1v", { at: 4 * MINUTE });
+    expect(b.picture().safety.kind).toBe("safe");
+  });
+
+  const safeUnit = () => {
+    const b = bench();
+    b.type("C1 0.2v", { at: 0 });
+    b.type("C1 0.2v", { at: 2 * MINUTE });
+    expect(b.picture().safety.kind).toBe("safe");
+    return b;
+  };
+
+  test("undoing a power-on leaves the unit off and its charge where it may be", () => {
+    const b = safeUnit();
+    b.type("power on", { at: 3 * MINUTE });
+    b.type("undo", { at: 4 * MINUTE });
+    expect(b.picture().safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] });
+    b.type("C1 0.1v", { at: 5 * MINUTE });
+    b.type("C1 0.1v", { at: 7 * MINUTE });
+    expect(b.picture().safety.kind).toBe("safe");
+  });
+
+  test("undoing one of two power-ons leaves it on; undoing the power-off too", () => {
+    const b = safeUnit();
+    b.type("power on", { at: 3 * MINUTE });
+    b.type("power on", { at: 4 * MINUTE });
+    b.type("undo", { at: 5 * MINUTE });
+    expect(b.picture().safety.kind).toBe("energised");
+    b.type("power off", { at: 6 * MINUTE });
+    b.type("undo", { at: 7 * MINUTE });
+    expect(b.picture().safety.kind).toBe("energised");
+  });
+
+  test("a rail read live after the unit was safe locks again, though nobody said that it was switched on", () => {
+    const b = safeUnit();
+    b.type("rail +35 34.8", { at: 3 * MINUTE });
+    expect(b.picture().safety.kind).toBe("chargeHeld");
+    b.type("C1 0.1v", { at: 4 * MINUTE });
+    b.type("C1 0.1v", { at: 6 * MINUTE });
     expect(b.picture().safety.kind).toBe("safe");
   });
 

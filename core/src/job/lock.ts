@@ -2,33 +2,32 @@ import {
   chargeStates,
   enteredHighest,
   held,
-  settleTime,
-  stoodFor,
+  mostResidual,
   touchSafety,
   type ChargeState,
+  type Harmless,
   type Held,
+  type SafetyEvent,
   type TouchSafety,
 } from "../bringUp";
 import { figure } from "../knowledge";
-import { SCENARIO_FACTS, fillSettings } from "../scenarios";
-import { volts, type Volts } from "../units";
-import type { CircuitFacts, JobHead, JobRecords, PositionRecord } from "./records";
+import { farads, volts, type Volts } from "../units";
+import { markedVolts } from "./marked";
+import { isPractice, simulatedAt } from "./practice";
+import type { JobHead, JobRecords, PositionRecord } from "./records";
 import type { ShopFacts } from "./shop";
 
 /** What the lock is judged from. */
-export interface LockRecords {
+export interface LockRecords extends Pick<JobRecords, "events" | "observations"> {
   job: Pick<JobHead, "supplyKind" | "unitKind">;
   positions: readonly Pick<PositionRecord, "id" | "designator" | "nominal" | "rated" | "holdsCharge">[];
-  events: JobRecords["events"];
-  points: readonly Pick<JobRecords["points"][number], "positionId" | "volts" | "form">[];
-  circuits: readonly Pick<CircuitFacts, "scenario" | "settings" | "binding">[];
+  points: readonly Pick<JobRecords["points"][number], "positionId" | "volts" | "form" | "takenAt">[];
+  fittings: readonly Pick<JobRecords["fittings"][number], "positionId" | "nominal" | "rated">[];
 }
 
 /** A part that is listed as holding charge: what it can hold, and whether the lock waits for it. */
 export interface HeldPosition extends Held {
   charge: ChargeState;
-  /** neighbours of its chain are measured in its place */
-  stoodFor: boolean;
 }
 
 export interface ChargeLock {
@@ -39,70 +38,82 @@ export interface ChargeLock {
   highest: Volts | null;
 }
 
-/** The lock of a job: what can hold charge, how each of it stands, and whether hands may go inside. */
-export function lockOf(records: LockRecords, shop: Pick<ShopFacts, "touchLimit" | "drawer">): ChargeLock {
-  const { events } = records;
-  const highest = highestOf(records);
-  const states = chargeStates(events, shop.touchLimit);
-  const between = new Set(chainOf(records));
+/** The lock of a job: what can hold charge, how each of it stands, and whether it is safe to work inside. */
+export function lockOf(records: LockRecords, shop: Pick<ShopFacts, "touchLimit">): ChargeLock {
+  const events = countingEvents(records);
+  const highest = highestOf(records, events);
+  const liveUntil = liveUntilOf(records, shop.touchLimit);
+  const states = chargeStates(events, shop.touchLimit, liveUntil);
+  const left = mostResidual(events);
+  const marked = markedVolts(records.observations);
   const holders = new Map(
     records.positions
       .filter((p) => p.holdsCharge)
       .map((p): [string, HeldPosition] => [
         p.designator,
         {
-          ...held({ ...p, live: liveAt(records, p.id) }, highest),
+          ...held({ ...largestAt(records, p, marked), seen: seenAt(records, p, left) }, highest),
           charge: states.get(p.designator) ?? { kind: "unmeasured" },
-          stoodFor: between.has(p.designator),
         },
       ]),
   );
-  const counting = records.positions.filter((p) => {
-    const h = holders.get(p.designator);
-    return h !== undefined && h.counts && !h.stoodFor;
-  });
-  const safety = touchSafety(
-    events,
-    {
-      holders: counting.map((p) => ({
-        designator: p.designator,
-        settle: settleTime(p, holders.get(p.designator)!.most, shop.drawer),
-      })),
-      harmless: counting.length > 0 ? null : harmlessOf(records, highest, holders.size),
-    },
-    shop.touchLimit,
-  );
+  const counting = [...holders].flatMap(([designator, h]) => (h.counts ? [designator] : []));
+  const harmless = counting.length > 0 ? null : harmlessOf(records, highest, holders.size);
+  const safety = touchSafety(events, { holders: counting, listed: [...holders.keys()], harmless, liveUntil }, shop.touchLimit);
   return { safety, holders, highest };
 }
 
-function harmlessOf({ job }: LockRecords, highest: Volts | null, listed: number) {
+/**
+ * What counts of the safety events: readings of a stand-in show nothing of a unit. Where both are on one job, a low reading taken on the
+ * stand-in is left out; a charge or power seen there still counts.
+ */
+function countingEvents({ events, observations }: LockRecords): readonly SafetyEvent[] {
+  if (!observations.some((o) => o.observation.kind === "simulated") || isPractice({ events, observations })) return events;
+  const onStandIn = simulatedAt(observations);
+  return events.filter((e) => e.kind !== "residual" || Math.abs(e.volts) >= figure("charge.touch") || !onStandIn(e.seq));
+}
+
+function harmlessOf({ job, points }: LockRecords, highest: Volts | null, listed: number): Harmless | null {
+  const shock = figure("charge.shock");
+  if (points.some((p) => sizeOf(p) >= shock)) return null;
   if (job.supplyKind === "none" || job.supplyKind === "battery") return "passive";
   // what is listed says something of the whole unit only together with its highest volts
-  return highest !== null && highest < figure("charge.shock") && listed > 0 ? "belowThresholds" : null;
+  return highest !== null && highest < shock && listed > 0 ? "belowThresholds" : null;
 }
+
+/** Peak volts of a reading: an rms figure is that of a sine, half of what swings peak to peak. */
+const sizeOf = ({ volts: v, form }: Pick<LockRecords["points"][number], "volts" | "form">): number =>
+  form === "rms" ? Math.abs(v) * Math.SQRT2 : form === "peakToPeak" ? Math.abs(v) / 2 : Math.abs(v);
 
 /** A rail that was read higher than somebody entered counts; one that was read lower does not say that there is none higher. */
-function highestOf({ events, points }: LockRecords): Volts | null {
+function highestOf({ points }: LockRecords, events: readonly SafetyEvent[]): Volts | null {
   const entered = enteredHighest(events);
   if (entered === null) return null;
-  const read = points.flatMap((p) => (p.form === "dc" ? [Math.abs(p.volts)] : []));
-  const left = events.flatMap((e) => (e.kind === "residual" ? [Math.abs(e.volts)] : []));
-  return volts(Math.max(Math.abs(entered), ...read, ...left));
+  return volts(Math.max(Math.abs(entered), ...points.map(sizeOf), ...mostResidual(events).values()));
 }
 
-function liveAt({ points }: LockRecords, positionId: number): Volts | null {
-  const read = points.flatMap((p) => (p.form === "dc" && p.positionId === positionId ? [Math.abs(p.volts)] : []));
-  return read.length === 0 ? null : volts(Math.max(...read));
+/** The last time volts were read at a point or a part of a running unit: whoever read them had it on, whatever the record says. */
+function liveUntilOf({ points }: LockRecords, limit: Volts): number {
+  return points.reduce((last, p) => (sizeOf(p) >= limit && Number.isFinite(p.takenAt) ? Math.max(last, p.takenAt) : last), -Infinity);
 }
 
-/** Parts between the reservoir and the end of the supply's chain, where places and droppers were all set by hand. */
-function chainOf({ circuits, job }: LockRecords): string[] {
-  const setup = circuits.findLast((c) => c.scenario === "supply");
-  if (!setup) return [];
-  const slots = SCENARIO_FACTS.supply.slots(fillSettings(SCENARIO_FACTS.supply, job.unitKind, setup.settings)).map((s) => s.key);
-  const chain = slots.filter((key) => key !== "reservoir2");
-  return stoodFor(
-    chain.map((key) => setup.binding[key] ?? null),
-    chain.slice(1).map((_, i) => typeof setup.settings[`dropper${i + 1}`] === "number"),
-  );
+/** The most that stands or ever stood at a position, by value and by rating. */
+function largestAt(
+  { fittings }: LockRecords,
+  p: LockRecords["positions"][number],
+  marked: ReadonlyMap<string, Volts>,
+): { designator: string; nominal: PositionRecord["nominal"]; rated: Volts | null } {
+  const mine = fittings.filter((f) => f.positionId === p.id);
+  const rated = p.rated ?? marked.get(p.designator) ?? null;
+  return {
+    designator: p.designator,
+    nominal: farads(Math.max(p.nominal, ...mine.map((f) => f.nominal))),
+    rated: rated === null ? null : volts(Math.max(rated, ...mine.map((f) => f.rated ?? 0))),
+  };
+}
+
+function seenAt({ points }: LockRecords, p: LockRecords["positions"][number], left: ReadonlyMap<string, Volts>): Volts | null {
+  const read = points.flatMap((r) => (r.positionId === p.id ? [sizeOf(r)] : []));
+  const most = Math.max(left.get(p.designator) ?? 0, ...read);
+  return most > 0 ? volts(most) : null;
 }

@@ -1,8 +1,9 @@
 import { PAIRED_KINDS, figure } from "../knowledge";
 import { WORK_STEPS, type Scope, type SectionEdits, type WorkStep } from "../device";
-import type { Authority, Check, FuseEnd, Lay, LeakStep, Marked } from "../evidence";
+import type { Authority, Check, Lay, LeakStep, Marked } from "../evidence";
 import type { PartClass } from "../part";
-import { isBad, type PartVerdict } from "../verdict";
+import type { PartVerdict } from "../verdict";
+import { fusesOf, type FusePicture } from "./fuses";
 import { isOf, type Of, type UnitContext } from "./observed";
 import type { StoredObservation } from "./records";
 
@@ -39,16 +40,6 @@ export interface LeakFollowed {
   step: LeakStep;
   ohms: number | "over" | null;
   fine: boolean;
-}
-
-/** A fuse that was read, or that is said to have gone. */
-export interface FusePicture {
-  name: string;
-  marked: readonly Marked[];
-  blown: boolean;
-  how: FuseEnd | null;
-  /** why it went, in the words it was said; null: nobody said */
-  because: string | null;
 }
 
 export interface StepTime {
@@ -184,22 +175,6 @@ function leaksOf(all: readonly StoredObservation[]): LeakFollowed[] {
     last.set(`${name} ${step}`, { name, step, ohms, fine: isFine(step, ohms, fine, limit) });
   }
   return [...last.values()];
-}
-
-function fusesOf(all: readonly StoredObservation[], parts: readonly NotedPart[]): FusePicture[] {
-  const ends = all.filter(isOf("blew"));
-  return parts
-    .filter((p) => p.class === "fuse")
-    .map(({ name, marked, verdict }) => {
-      const said = ends.filter((o) => o.subject.kind === "part" && o.subject.name === name).map((o) => o.observation);
-      return {
-        name,
-        marked,
-        blown: said.length > 0 || isBad(verdict.state),
-        how: said.findLast((o) => o.how !== null)?.how ?? null,
-        because: said.findLast((o) => o.because !== null)?.because ?? null,
-      };
-    });
 }
 
 /** Ends that share an end are one point. */

@@ -1,14 +1,16 @@
-import type { TouchSafety } from "../bringUp";
-import { fold, type Check, type Folded, type FaultState, type Observation } from "../evidence";
+import { isPowered, type TouchSafety } from "../bringUp";
+import { fold, type Folded, type FaultState, type Observation } from "../evidence";
 import { underFigures } from "../knowledge";
 import { isWetAluminium, type CapacitorPart, type Parallel, type Role } from "../part";
 import { evidenceKey, scenariosFor } from "../trace";
-import { hertz, volts, type Volts } from "../units";
+import { hertz, type Volts } from "../units";
 import { expectEsr, judge, type EsrExpectation, type JudgingContext, type Twin, type Verdict } from "../verdict";
-import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, StoredObservation, StoredReading } from "./records";
+import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, StoredReading } from "./records";
 import { lockOf, type HeldPosition } from "./lock";
+import { markedVolts } from "./marked";
 import type { ShopFacts } from "./shop";
 import { REPAIRS } from "./tried";
+import { unsafeThings } from "./unsafe";
 import { unitPicture, type UnitPicture } from "./unit";
 import type { JobFacts, PositionFacts } from "./facts";
 
@@ -134,20 +136,10 @@ function ripplesOf({ positions, points, fittings }: JobRecords): Ripple[] {
   });
 }
 
-/** Volts said later to be marked on capacitors, by designator. */
-const markedVolts = (observations: readonly StoredObservation[]): ReadonlyMap<string, Volts> =>
-  new Map(
-    observations.flatMap(({ subject, observation: o }) => {
-      const rated = o.kind === "named" && o.class === "capacitor" ? o.marked.find((m) => m.unit === "V") : undefined;
-      return rated && subject.kind === "part" ? [[subject.name, volts(rated.value)] as const] : [];
-    }),
-  );
-
 function unitOf({ job, observations, points, positions, events }: JobRecords): UnitPicture {
-  const power = events.filter((e) => e.kind === "powerOn" || e.kind === "powerOff");
   return unitPicture(observations, points, {
     capacitors: new Map(positions.map((p) => [p.designator, { nominal: p.nominal, rated: p.rated, onMains: ON_MAINS.has(p.role) }])),
-    energisedAt: (seq) => power.findLast((e) => e.seq <= seq)?.kind === "powerOn",
+    energisedAt: (seq) => isPowered(events.filter((e) => e.seq <= seq)),
     unitKind: job.unitKind,
     supplyKind: job.supplyKind,
     ageYears: job.ageYears,
@@ -273,7 +265,7 @@ function factsOf<C extends ChoiceFacts>(
     tried: unit.tried.length,
     asked: unit.tried.filter((t) => t.asks.length > 0).length + unit.remarks.filter((r) => r.as === null).length,
     notRefitted: unit.notes.teardown.filter((t) => !t.back).length,
-    unsafe: unit.notes.checks.some((c) => !c.fine && MAINS_CHECKS.has(c.what)),
+    unsafe: unsafeThings(records, { unit }).length > 0,
     unexplainedFuses: unit.notes.fuses.filter((f) => f.blown && f.because === null).length,
     openFaults: unit.faults.filter((f) => f.text !== null && UNDER_WAY.has(f.state)).length,
     leftIn: unit.tried.filter((t) => t.leftIn).length,
@@ -319,9 +311,6 @@ function provenBy({ fittings, readings, points, notes, observations }: JobRecord
     (r) => r.seq > last,
   );
 }
-
-/** Looked over for whoever uses the unit, not for the bench. */
-const MAINS_CHECKS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug"]);
 
 const UNDER_WAY: ReadonlySet<FaultState> = new Set<FaultState>(["open", "suspected", "shown"]);
 

@@ -1,3 +1,4 @@
+import { ownValue } from "../units";
 import { figure } from "../knowledge";
 import type { Outcome } from "../evidence";
 import {
@@ -82,6 +83,13 @@ type Records = Pick<JobRecords, "job" | "observations" | "points" | "fittings">;
 export function firstRepair({ fittings, observations }: Pick<Records, "fittings" | "observations">): number {
   const tried = observations.filter(isOf("tried")).filter((o) => REPAIRS.has(o.observation.act));
   return Math.min(Infinity, ...fittings.map((f) => f.seq), ...tried.map((o) => o.seq));
+}
+
+/** The last part put in, or repair made; null where there was none. */
+export function lastRepair({ fittings, observations }: Pick<Records, "fittings" | "observations">): { seq: number; at: number } | null {
+  const tried = observations.filter(isOf("tried")).filter((o) => REPAIRS.has(o.observation.act));
+  const all = [...fittings.map(({ seq, at }) => ({ seq, at })), ...tried.map(({ seq, takenAt }) => ({ seq, at: takenAt }))];
+  return all.reduce<{ seq: number; at: number } | null>((last, r) => (last === null || r.seq > last.seq ? r : last), null);
 }
 
 /** Kinds whose outputs stand at nought by themselves: an output transformer or a capacitor lets no DC through. */
@@ -203,7 +211,10 @@ function responseRows(all: readonly { seq: number; proof: ProofOf }[], repaired:
     const before = repaired === Infinity ? {} : bySide(hz, true);
     const after = repaired === Infinity ? bySide(hz, true) : bySide(hz, false);
     const sides = Object.values(after);
-    const against = Object.entries(after).flatMap(([c, dB]) => (before[c] === undefined ? [] : [dB - before[c]]));
+    const against = Object.entries(after).flatMap(([c, dB]) => {
+      const was = ownValue(before, c);
+      return was === undefined ? [] : [dB - was];
+    });
     const between = sides.length > 1 ? [Math.max(...sides) - Math.min(...sides)] : [];
     const worst = (list: number[]) => list.reduce((w, d) => (Math.abs(d) > Math.abs(w) ? d : w), 0);
     // what was wrong before is no measure: the other side is, where there is one

@@ -165,6 +165,8 @@ export interface JobRecords<J extends JobHead = JobHead, C extends ChoiceFacts =
   job: J;
   /** in the order of the sections, by designator within each */
   positions: readonly PositionRecord[];
+  /** what was taken off the list: what was read there stays a fact of its node */
+  retired: readonly PositionRecord[];
   /** by position, oldest first */
   readings: Readonly<Record<number, readonly StoredReading[]>>;
   fittings: readonly Fitting[];

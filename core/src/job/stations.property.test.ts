@@ -12,8 +12,9 @@ import { PATH, STATIONS, nextOf, stationStates } from "./stations";
 const charge = { kind: "charged", volts: volts(40), at: 0 } as const;
 const safety: fc.Arbitrary<TouchSafety> = fc.constantFrom<TouchSafety>(
   { kind: "safe", since: 0 },
-  { kind: "energised", since: 0 },
+  { kind: "energised", since: 0, attempt: false },
   { kind: "nothingListed" },
+  { kind: "voltsUnknown", listed: ["C1"] },
   { kind: "harmless", why: "passive" },
   { kind: "overridden", reason: "passive", at: 0 },
   { kind: "chargeHeld", waiting: [{ position: "C1", state: charge }] },
@@ -38,6 +39,7 @@ const trace: fc.Arbitrary<TraceFacts> = fc.record({
   settled: fc.boolean(),
   mend: fc.constantFrom(null, { hypothesis: "earthPoint" as const, part: null }),
   advice: fc.option(advice, { nil: null }),
+  lockedFirst: fc.boolean(),
   measure: fc.constantFrom<readonly string[]>([], ["C1"]),
 });
 const counted = fc.tuple(fc.nat({ max: 4 }), fc.nat({ max: 4 })).map(([done, more]) => ({ done, of: done + more + 1 }));

@@ -26,7 +26,7 @@ test("the next act follows the order of the work", () => {
   const acts = [
     job({ complaint: "" }),
     job({ findings: 0 }),
-    job({ safety: { kind: "energised", since: 0 } }),
+    job({ safety: { kind: "energised", since: 0, attempt: false } }),
     job({ safety: { kind: "nothingListed" } }),
     job({ safety: held }),
     job({ safety: once }),
@@ -67,13 +67,13 @@ test("charge no longer stands in the way once nothing is left to measure", () =>
   const safety: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] };
   const positions = [position("C1", { verdict: "failed", inCircuitOnly: false })];
   expect(nextOf(job({ safety, positions }), PATH).act.code).toBe("decide");
-  expect(nextOf(job({ safety: { kind: "energised", since: 0 }, positions }), PATH).act.code).toBe("switchOff");
+  expect(nextOf(job({ safety: { kind: "energised", since: 0, attempt: false }, positions }), PATH).act.code).toBe("switchOff");
 });
 
 test("stations show untouched, under way, done and held", () => {
   const states = stationStates(
     job({
-      safety: { kind: "energised", since: 0 },
+      safety: { kind: "energised", since: 0, attempt: false },
       positions: [position("C1", { verdict: "failed", decision: "temporary" }), position("C2")],
     }),
     PATH,
@@ -96,7 +96,7 @@ test("closing is held by one rule: live, temporary, undecided, charged, the most
   const charged: TouchSafety = { kind: "chargeHeld", waiting: [] };
   const positions = [position("C1", { verdict: "failed" }), position("C2", { verdict: "worn", decision: "temporary" })];
   expect(closingHolds(job({ safety: charged, positions }))).toEqual(["temporary", "undecided", "hazard"]);
-  expect(closingHolds(job({ safety: { kind: "energised", since: 0 } }))).toEqual(["energised"]);
+  expect(closingHolds(job({ safety: { kind: "energised", since: 0, attempt: false } }))).toEqual(["energised"]);
   expect(closingHolds(job({ positions: [position("C1", { verdict: "worn" })] })), "a worn part may stay").toEqual([]);
 });
 
@@ -118,7 +118,14 @@ describe("what the tracing asks for", () => {
     ...{ kind: "test", test: "railLow", yes: 0.5, bits: 0.4, minutes: 3, power: true, hands: true },
     ...{ ifYes: "regulatorFailed", ifNo: "earthPoint" },
   };
-  const traced = (over: Partial<TraceFacts>): TraceFacts => ({ settled: false, mend: null, advice: rails, measure: ["C1"], ...over });
+  const traced = (over: Partial<TraceFacts>): TraceFacts => ({
+    settled: false,
+    mend: null,
+    advice: rails,
+    lockedFirst: false,
+    measure: ["C1"],
+    ...over,
+  });
   const positions = [position("C1"), position("C2")];
   const act = (trace: TraceFacts, over: Parameters<typeof job>[0] = {}) => nextOf(job({ positions, trace, ...over }), PATH).act;
 
@@ -132,7 +139,7 @@ describe("what the tracing asks for", () => {
     expect(act(traced({ advice, measure: ["C2", "C1"] }))).toEqual({ code: "measure", position: "C2", twinOf: null, left: 2 });
   });
   test("a shown cause is seen to before anything else is tested, with hands allowed only", () => {
-    const trace = traced({ settled: true, mend: { hypothesis: "rectifierShorted", part: "D1" }, measure: [] });
+    const trace = traced({ settled: true, mend: { hypothesis: "rectifierShorted", part: "D1" }, lockedFirst: false, measure: [] });
     expect(act(trace)).toEqual({ code: "mend", hypothesis: "rectifierShorted", part: "D1" });
     const held: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] };
     expect(act(trace, { safety: held }).code).toBe("dischargeAndMeasure");
@@ -149,7 +156,7 @@ describe("what the tracing asks for", () => {
     expect(act(trace, { positions: [position("C1", { verdict: "failed" })] }).code).toBe("confirmOut");
   });
   test("a unit that is on stays on for a test that needs it so", () => {
-    const safety: TouchSafety = { kind: "energised", since: 0 };
+    const safety: TouchSafety = { kind: "energised", since: 0, attempt: false };
     expect(act(traced({}), { safety })).toMatchObject({ code: "advise" });
     expect(act(traced({ advice: { ...rails, power: false } }), { safety })).toEqual({ code: "switchOff" });
   });

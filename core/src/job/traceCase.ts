@@ -203,6 +203,7 @@ export function traceCase(c: TraceCase, solve: RippleSolver = () => null): Resul
 
 const NOTHING: Omit<JobRecords, "job" | "positions"> = {
   revision: 1,
+  retired: [],
   readings: {},
   fittings: [],
   across: [],

@@ -144,28 +144,8 @@ describe("what to do next", () => {
   test("nothing that puts hands inside is advised while charge is held", () => {
     const held = records();
     const t = traceJob({ ...held.job, channels: 2, firstPowerSchool: "lookUnderLimiter" }, pictureOf(held));
-    expect(
-      t.advice.every(
-        (a) =>
-          a.kind === "test" &&
-          [
-            "volumeDown",
-            "inputsShorted",
-            "otherCable",
-            "otherOutlet",
-            "turnControl",
-            "coldFails",
-            "standbyHigh",
-            "rippleHigh",
-            "railLow",
-            "oneRailLow",
-            "offsetHigh",
-            "knock",
-            "press",
-            "warm",
-          ].includes(a.test),
-      ),
-    ).toBe(true);
+    expect(t.advice.length).toBeGreaterThan(0);
+    expect(t.advice.filter((a) => a.hands || a.kind !== "test")).toEqual([]);
     expect(t.held.some((h) => h.by === "charge")).toBe(true);
   });
   test("the school without power before the supply is checked holds every test that needs power, the other does not", () => {

@@ -3,6 +3,7 @@ import { figure } from "../knowledge";
 import type { PartClass } from "../part";
 import type { UnitSymbol } from "../units";
 import { nominalIn } from "../verdict";
+import { isFuse, isLarger, type FusePicture } from "./fuses";
 import { isOf, type UnitContext } from "./observed";
 import type { PointReading, StoredObservation } from "./records";
 
@@ -37,6 +38,7 @@ interface KnownPart {
 /** What things tried are seen among. */
 interface TriedAmong {
   parts: readonly KnownPart[];
+  fuses: readonly Pick<FusePicture, "name" | "belongs">[];
   points: readonly PointReading[];
   context: UnitContext;
 }
@@ -70,7 +72,7 @@ function answeredLater(all: readonly StoredObservation[]): ReadonlyMap<number, {
 }
 
 /** Everything tried, in order, with what was said of it later, what it still wants to be told and what speaks against it. */
-export function triedPictures(all: readonly StoredObservation[], { parts, points, context }: TriedAmong): TriedPicture[] {
+export function triedPictures(all: readonly StoredObservation[], { parts, fuses, points, context }: TriedAmong): TriedPicture[] {
   const later = all.filter(isOf("outcome"));
   const back = all.filter(isOf("putBack"));
   const since = answeredLater(all);
@@ -87,14 +89,14 @@ export function triedPictures(all: readonly StoredObservation[], { parts, points
     const put = marked ? { marked, named: o.observation.with?.named ?? null } : o.observation.with;
     const before = o.observation.before ?? readBefore(o.observation.after, o.seq, points);
     const tried: Tried = { ...o.observation, outcome, followed, before, with: put };
-    const cautions = cautionsOf(tried, parts, context, o.seq);
+    const cautions = cautionsOf(tried, { parts, fuses, context }, o.seq);
     const isBack = back.some((b) => b.seq > o.seq && (b.observation.line === null || b.observation.line === o.seq));
     return {
       seq: o.seq,
       line: o.line,
       takenAt: o.takenAt,
       tried,
-      asks: asksOf(tried),
+      asks: asksOf(tried, cautions),
       cautions,
       refused: cautions.some((c) => REFUSED.has(c)),
       asSet:
@@ -105,7 +107,9 @@ export function triedPictures(all: readonly StoredObservation[], { parts, points
   });
 }
 
-function asksOf(t: Tried): TriedAsk[] {
+function asksOf(t: Tried, cautions: readonly TriedCaution[]): TriedAsk[] {
+  // what stands in for a fuse is no test: nothing is asked of it
+  if (cautions.includes("fuse")) return [];
   return [
     ...(t.act === "bridged" && (t.with?.marked.length ?? 0) === 0 ? (["bridgeValue"] as const) : []),
     ...(t.outcome === null && t.followed === null && !ASKS_OUTCOME.has(t.act) ? (["outcome"] as const) : []),
@@ -119,12 +123,12 @@ function readBefore(after: ChangedFigure | null, seq: number, points: readonly P
   return after && last ? { what: after.what, value: last.volts, unit: "V" } : null;
 }
 
-function cautionsOf(t: Tried, parts: readonly KnownPart[], context: UnitContext, seq: number): TriedCaution[] {
+function cautionsOf(t: Tried, { parts, fuses, context }: Omit<TriedAmong, "points">, seq: number): TriedCaution[] {
   switch (t.act) {
     case "bridged":
-      return bridgeCautions(t, context, seq);
+      return bridgeCautions(t, parts, context, seq);
     case "replaced":
-      return fuseCautions(t, parts);
+      return fuseCautions(t, fuses, parts);
     case "fed":
       return fedCautions(t);
     default:
@@ -146,21 +150,23 @@ function fedCautions(t: Tried): TriedCaution[] {
 }
 
 /** What speaks against putting this across: a fuse is never bridged, a part on the mains only by one of its class, nothing under power, no fewer volts than what stands there. */
-function bridgeCautions(t: Tried, { capacitors, energisedAt }: UnitContext, seq: number): TriedCaution[] {
+function bridgeCautions(t: Tried, parts: readonly KnownPart[], { capacitors, energisedAt }: UnitContext, seq: number): TriedCaution[] {
   const rated = t.with?.marked.find((m) => m.unit === "V")?.value ?? null;
   const across = t.to.flatMap((s) => (s.kind === "part" ? [s.name] : []));
   return [
-    ...(across.some((n) => /^FU?\d/.test(n)) ? (["fuse"] as const) : []),
+    ...(t.to.some((s) => isFuse(s, parts)) ? (["fuse"] as const) : []),
     ...(across.some((n) => capacitors.get(n)?.onMains) ? (["mainsPart"] as const) : []),
     ...(rated !== null && across.some((n) => (capacitors.get(n)?.rated ?? 0) > rated) ? (["underRated"] as const) : []),
     ...(energisedAt(seq) ? (["supplyLive"] as const) : []),
   ];
 }
 
-/** A fuse of more amperes than is marked on the one that was there. */
-function fuseCautions(t: Tried, parts: readonly KnownPart[]): TriedCaution[] {
+/** A fuse of more amperes than belongs there: by somebody's word, else than was marked on the first one. */
+function fuseCautions(t: Tried, fuses: readonly Pick<FusePicture, "name" | "belongs">[], parts: readonly KnownPart[]): TriedCaution[] {
   const put = t.with?.marked.find((m) => m.unit === "A")?.value ?? null;
-  const was = t.to.flatMap((s) => (s.kind === "part" ? (parts.find((p) => p.name === s.name && p.class === "fuse")?.marked ?? []) : []));
-  const rated = was.find((m) => m.unit === "A")?.value ?? null;
-  return put !== null && rated !== null && put > rated ? ["fuseLarger"] : [];
+  const mine = t.to.filter((s) => isFuse(s, parts)).flatMap((s) => (s.kind === "unit" ? [] : [s.name]));
+  const belongs = mine.flatMap(
+    (name) => fuses.find((f) => f.name === name)?.belongs ?? (fuses.length === 1 ? fuses[0]!.belongs : null) ?? [],
+  );
+  return belongs.some((b) => isLarger(put, b)) ? ["fuseLarger"] : [];
 }

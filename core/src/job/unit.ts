@@ -43,6 +43,8 @@ export interface PartPicture {
   looks: readonly Of<"look">[];
   stamp: Extract<Observation, { kind: "stamp" }> | null;
   verdict: PartVerdict;
+  /** what the readings of the one that was put in show; null where none was put in */
+  sinceReplaced: PartVerdict | null;
 }
 
 export interface PointPicture {
@@ -136,7 +138,8 @@ export interface UnitPicture {
 /** Folds observations and volts at points, each in the order they were kept, into what they say now. */
 export function unitPicture(all: readonly StoredObservation[], points: readonly PointReading[], context: UnitContext): UnitPicture {
   const parts = partPictures(all.filter((o) => o.subject.kind !== "part" || !context.capacitors.has(o.subject.name)));
-  const tried = triedPictures(all, { parts, points, context });
+  const notes = unitNotes(all, parts, context);
+  const tried = triedPictures(all, { parts, fuses: notes.fuses, points, context });
   const texts = (kind: "sideJob" | "claim" | "owner") => all.filter(isOf(kind)).map((o) => o.observation.text);
   const settled = new Map(all.filter(isOf("settled")).map((o) => [o.observation.line, o.observation.as]));
   const remarks = all
@@ -149,7 +152,7 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
     loads: loadPictures(all),
     looks: all.filter(isOf("look")).map((o) => ({ seq: o.seq, line: o.line, subject: o.subject, look: o.observation, takenAt: o.takenAt })),
     tried,
-    notes: unitNotes(all, parts, context),
+    notes,
     remarks,
     draw: drawPictures(all, context),
     coldStarts: coldStartsOf(all),
@@ -182,14 +185,19 @@ function partPictures(all: readonly StoredObservation[]): PartPicture[] {
           .flatMap((p) => figures.get(p.name)!.filter((f) => f.observation.quantity === quantity && f.observation.label === label))
           .flatMap((f) => (f.observation.value === "over" ? [] : [f.observation.value]));
       const looks = mine.filter(isOf("look"));
-      const verdict = judgePart({
-        class: kind,
-        marked: markings[0] ?? [],
-        figures: mineFigures.map((f) => f.observation),
-        state: mine.filter(isOf("state")).at(-1)?.observation ?? null,
-        looks: looks.map((l) => l.observation),
-        siblings,
-      });
+      const judged = (of: readonly StoredObservation[], figures: readonly Of<"figure">[]) =>
+        judgePart({
+          class: kind,
+          marked: markings[0] ?? [],
+          figures: figures.map((f) => f.observation),
+          state: of.filter(isOf("state")).at(-1)?.observation ?? null,
+          looks: of.filter(isOf("look")).map((l) => l.observation),
+          siblings,
+        });
+      const replaced = all.findLast(
+        ({ observation: o }) => o.kind === "tried" && o.act === "replaced" && o.to.some((s) => nameOf(s) === name),
+      );
+      const since = replaced ? mine.filter((o) => o.seq > replaced.seq) : [];
       return {
         name,
         class: kind,
@@ -198,7 +206,8 @@ function partPictures(all: readonly StoredObservation[]): PartPicture[] {
         figures: mineFigures,
         looks,
         stamp: mine.filter(isOf("stamp")).at(-1)?.observation ?? null,
-        verdict,
+        verdict: judged(mine, mineFigures),
+        sinceReplaced: replaced ? judged(since, countingFigures(since)) : null,
       };
     })
     .sort((a, b) => byDesignator(a.name, b.name));

@@ -8,6 +8,7 @@ import { isClosed, type JobFacts, type TraceFacts } from "./facts";
 import type { JobPicture, PositionPicture } from "./picture";
 import type { JobState } from "./state";
 import { traceJob, type Suspect, type TracedJob, type TracedPicture, type Tracing } from "./tracing";
+import { worthOf } from "./tracing/advice";
 import type { Knowing } from "../trace";
 
 /** What the weighing must know of a job. */
@@ -63,7 +64,9 @@ function traceFacts(
     shown.length > 0
       ? [...new Set([...left.filter((p) => cured.has(p.designator)), ...byScope(scopeSchool, left, positions)])]
       : bySuspicion(tracing, left);
-  return { settled: shown.length > 0, mend, advice, measure: measure.map((p) => p.designator) };
+  const locked = tracing.held.find((h) => h.by === "charge" && h.advice.bits >= WORTH_BITS)?.advice ?? null;
+  const lockedFirst = locked !== null && shown.length === 0 && (advice === null || worthOf(locked) > worthOf(advice));
+  return { settled: shown.length > 0, mend, advice, lockedFirst, measure: measure.map((p) => p.designator) };
 }
 
 const MENDS: ReadonlySet<Act> = new Set<Act>(["replaced", "resoldered", "cleaned"]);

@@ -1,4 +1,4 @@
-import { parseValue, type Result } from "../units";
+import { parseValue, wordTable, type Result } from "../units";
 import { ratedVoltageOfCode } from "./ratedVoltageCode";
 import { isWetAluminium, type Technology, type Tolerance } from "./technology";
 
@@ -20,7 +20,7 @@ export type MarkingIssue =
   | { code: "twice"; token: string };
 
 // IEC 60062 tolerance letters for values above 10 pF, as fractions.
-const TOLERANCE_LETTER: Readonly<Record<string, Tolerance>> = {
+const TOLERANCE_LETTER: ReadonlyMap<string, Tolerance> = wordTable({
   B: { minus: 0.001, plus: 0.001 },
   C: { minus: 0.0025, plus: 0.0025 },
   D: { minus: 0.005, plus: 0.005 },
@@ -34,7 +34,7 @@ const TOLERANCE_LETTER: Readonly<Record<string, Tolerance>> = {
   T: { minus: 0.1, plus: 0.5 },
   S: { minus: 0.2, plus: 0.5 },
   Z: { minus: 0.2, plus: 0.8 },
-};
+});
 
 const THREE_DIGIT = /^(\d{2})(\d)$/;
 // value and tolerance letter written together: 4n7J, 100nK; F is left out, it means farads there
@@ -106,15 +106,15 @@ function readToken(token: Token, technology: Technology | undefined, sofar: Mark
   if (skewed) return { ok: true, value: { tolerance: { minus: Number(skewed[1]) / 100, plus: Number(skewed[2]) / 100 } } };
   const coded = THREE_DIGIT_LETTER.exec(text);
   if (coded) {
-    const tolerance = TOLERANCE_LETTER[coded[3]!.toUpperCase()]!;
+    const tolerance = TOLERANCE_LETTER.get(coded[3]!.toUpperCase())!;
     return within({ nominal: capacitanceOfCode(text.slice(0, 3))!, tolerance }, text);
   }
   const lettered = VALUE_LETTER.exec(text);
-  if (lettered) return within({ nominal: parseValue(lettered[1]!)!.value, tolerance: TOLERANCE_LETTER[lettered[2]!]! }, text);
+  if (lettered) return within({ nominal: parseValue(lettered[1]!)!.value, tolerance: TOLERANCE_LETTER.get(lettered[2]!)! }, text);
   const voltsOfCode = ratedVoltageOfCode(text);
   if (voltsOfCode !== null) return { ok: true, value: { rated: voltsOfCode } };
   if (/^[BCDFGJKMNQTSZ]$/i.test(text) && sofar.nominal !== null)
-    return { ok: true, value: { tolerance: TOLERANCE_LETTER[text.toUpperCase()]! } };
+    return { ok: true, value: { tolerance: TOLERANCE_LETTER.get(text.toUpperCase())! } };
   return readNumber(text, place, technology);
 }
 

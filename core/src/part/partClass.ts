@@ -1,8 +1,9 @@
+import { wordTable } from "../units";
 import type { PartClass } from "../device";
 
 // Letters before the number as boards print them (common practice; IEC 81346 and its forerunners differ by country). A letter that
 // stands for two things is not here: what it is must be said.
-const LETTERS: Readonly<Record<string, PartClass>> = {
+const LETTERS: ReadonlyMap<string, PartClass> = wordTable({
   C: "capacitor",
   BC: "capacitor",
   EC: "capacitor",
@@ -12,6 +13,9 @@ const LETTERS: Readonly<Record<string, PartClass>> = {
   NTC: "resistor",
   F: "fuse",
   FU: "fuse",
+  FS: "fuse",
+  FH: "fuse",
+  SI: "fuse",
   D: "diode",
   ZD: "diode",
   BD: "diode",
@@ -45,7 +49,7 @@ const LETTERS: Readonly<Record<string, PartClass>> = {
   DRV: "driver",
   LP: "lamp",
   LA: "lamp",
-};
+});
 
 /**
  * What a part is by the letters of its designator; null where they stand for nothing usual.
@@ -53,5 +57,5 @@ const LETTERS: Readonly<Record<string, PartClass>> = {
  */
 export function classOf(designator: string): PartClass | null {
   const letters = /^[A-Z]+(?=\d)/.exec(designator.toUpperCase())?.[0];
-  return letters === undefined ? null : (LETTERS[letters] ?? null);
+  return letters === undefined ? null : (LETTERS.get(letters) ?? null);
 }

@@ -1,5 +1,6 @@
+import { wordTable } from "../units";
 // Two-character rated-voltage codes as printed on small parts (code table of the trade; from memory).
-const CODES: Readonly<Record<string, number>> = {
+const CODES: ReadonlyMap<string, number> = wordTable({
   "0J": 6.3,
   "1A": 10,
   "1C": 16,
@@ -18,14 +19,14 @@ const CODES: Readonly<Record<string, number>> = {
   "2H": 500,
   "3A": 1000,
   "3D": 2000,
-};
+});
 
 /** Rated volts for a printed code such as "1H" (50 V); null where the code is not in the table. Case is ignored. */
 export function ratedVoltageOfCode(code: string): number | null {
-  return CODES[code.toUpperCase()] ?? null;
+  return CODES.get(code.toUpperCase()) ?? null;
 }
 
 /** The code for a rated voltage, or null where none exists. */
 export function codeOfRatedVoltage(volts: number): string | null {
-  return Object.keys(CODES).find((code) => CODES[code] === volts) ?? null;
+  return [...CODES.keys()].find((code) => CODES.get(code) === volts) ?? null;
 }

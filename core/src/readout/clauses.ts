@@ -1,7 +1,7 @@
 import type { Act, Circumstances, FigureQuantity, Followed, LookSign, Marked, Outcome, SaidPartState, Subject } from "../evidence";
 import type { FindingToken } from "../device";
 import { classOf, type PartClass } from "../part";
-import { parseValue, seconds, volts, type Seconds } from "../units";
+import { parseValue, seconds, volts, wordTable, type Seconds } from "../units";
 import { looksLikeDesignator, normaliseDesignator } from "./designator";
 import { phraseAt, type Meaning } from "./lexicon";
 import { VISUAL_WORDS, channelOf } from "./words";
@@ -61,7 +61,7 @@ const FLOW: ReadonlySet<string> = new Set(
     " ",
   ),
 );
-const NUMBERS: Readonly<Record<string, number>> = {
+const NUMBERS: ReadonlyMap<string, number> = wordTable({
   one: 1,
   two: 2,
   three: 3,
@@ -79,8 +79,8 @@ const NUMBERS: Readonly<Record<string, number>> = {
   half: 0.5,
   an: 1,
   a: 1,
-};
-const SPAN: Readonly<Record<string, number>> = {
+});
+const SPAN: ReadonlyMap<string, number> = wordTable({
   s: 1,
   sec: 1,
   secs: 1,
@@ -94,7 +94,7 @@ const SPAN: Readonly<Record<string, number>> = {
   hour: 3600,
   hours: 3600,
   "an hour": 3600,
-};
+});
 
 /** Which of several places of one name. */
 const WHICH = /^(one|two|three|four|five|six|seven|eight|[1-9]|1[0-6])$/;
@@ -106,8 +106,8 @@ function takeSpan(text: string): { after: Seconds | null; rest: string } {
     /\b(?:after|for)\s+(\d+(?:[.,]\d+)?|[a-z]+)\s*(seconds?|secs?|s|minutes?|mins?|min|an hour|hours?|h)\b(?:\s+(?:on|warm|running|idle))?/i.exec(
       text,
     );
-  const number = match && (NUMBERS[match[1]!.toLowerCase()] ?? Number(match[1]!.replace(",", ".")));
-  const span = match && SPAN[match[2]!.toLowerCase()];
+  const number = match && (NUMBERS.get(match[1]!.toLowerCase()) ?? Number(match[1]!.replace(",", ".")));
+  const span = match && SPAN.get(match[2]!.toLowerCase());
   if (!match || !number || !span || !Number.isFinite(number)) return { after: null, rest: text };
   return { after: seconds(number * span), rest: `${text.slice(0, match.index)} ${text.slice(match.index + match[0].length)}` };
 }

@@ -71,7 +71,8 @@ export type Consequence =
       series: string | null;
       grade: string | null;
     }
-  | { about: "power"; on: boolean }
+  /** `because`: why it goes straight onto the mains out of the order of its plan */
+  | { about: "power"; on: boolean; because: string | null }
   | { about: "highest"; volts: Volts }
   | { about: "working"; designator: string; volts: Volts }
   | { about: "position"; position: PositionDraft };

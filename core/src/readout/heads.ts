@@ -19,6 +19,8 @@ import { part } from "./heads/part";
 import { clipping, delayed, listened, rated, response, sine, soak, takenAt } from "./heads/proving";
 import { refit } from "./heads/refit";
 import { idle, valveIdle } from "./heads/idle";
+import { node } from "./heads/node";
+import { fuseBridged } from "./heads/fuseBridged";
 import { point } from "./heads/point";
 import { section } from "./heads/section";
 import { setting } from "./heads/setting";
@@ -44,6 +46,7 @@ const HEADS: readonly Head[] = [
   sibling,
   section,
   blew,
+  fuseBridged,
   afterLeak,
   checked,
   means,
@@ -78,6 +81,7 @@ const HEADS: readonly Head[] = [
   complaintNow,
   heard,
   stamp,
+  node,
   point,
   setting,
   fitted,

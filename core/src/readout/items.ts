@@ -1,3 +1,4 @@
+import { wordTable } from "../units";
 import type { Measurement, OhmmeterTrend } from "../evidence";
 import { findDesignator } from "./designators";
 import type { ReadoutContext, ReadoutIssue, ReadoutMeter, SaidParallel } from "./entry";
@@ -7,7 +8,7 @@ import { CONDITION_WORDS, FILLERS, OVER_WORDS, SAID, TREND_WORDS, VISUAL_WORDS }
 
 export type Hint = "esr" | "capacitance" | "dissipation" | "leak" | "volts" | "ripple";
 
-const HINTS: Readonly<Record<string, Hint>> = {
+const HINTS: ReadonlyMap<string, Hint> = wordTable({
   esr: "esr",
   c: "capacitance",
   cap: "capacitance",
@@ -22,7 +23,7 @@ const HINTS: Readonly<Record<string, Hint>> = {
   resistance: "leak",
   volts: "volts",
   ripple: "ripple",
-};
+});
 
 /** Something said of a part that stands for a reading: a value, or a word that is one. */
 export interface Item {
@@ -106,7 +107,7 @@ export function takeApart(rest: readonly Token[], context: ReadoutContext, self:
     } else if (meter) qualifiers.push({ kind: "meter", meter, at });
     else if (word === "alone") phrase.parallel = { kind: "alone" };
     else if (word === "same") phrase.same = true;
-    else if (word in HINTS) [hint, fresh, hintToken] = [HINTS[word]!, true, token];
+    else if (HINTS.has(word)) [hint, fresh, hintToken] = [HINTS.get(word)!, true, token];
     else if (TREND_WORDS.has(word)) phrase.trend = TREND_WORDS.get(word)!;
     else if (OVER_WORDS.has(word)) push(token, { kind: "over" });
     else if (VISUAL_WORDS.has(word)) push(token, { kind: "measured", measurement: { kind: "visual", sign: VISUAL_WORDS.get(word)! } });

@@ -1,5 +1,5 @@
 import type { Bound } from "../evidence";
-import { parseValue, type ParsedValue } from "../units";
+import { parseValue, wordTable, type ParsedValue } from "../units";
 import { BOUND_WORDS, PHRASES } from "./words";
 
 /** One word or value of a line. */
@@ -19,13 +19,13 @@ export interface Token {
 }
 
 const UNIT_WORD = /^(pico|nano|micro|milli|kilo|mega|meg)?(ohms?|farads?|volts?|amps?|amperes?|hertz)$/i;
-const PREFIX: Readonly<Record<string, string>> = { pico: "p", nano: "n", micro: "u", milli: "m", kilo: "k", mega: "M", meg: "M" };
-const UNIT: Readonly<Record<string, string>> = { ohm: "ohm", farad: "F", volt: "V", amp: "A", ampere: "A", hertz: "Hz" };
+const PREFIX: ReadonlyMap<string, string> = wordTable({ pico: "p", nano: "n", micro: "u", milli: "m", kilo: "k", mega: "M", meg: "M" });
+const UNIT: ReadonlyMap<string, string> = wordTable({ ohm: "ohm", farad: "F", volt: "V", amp: "A", ampere: "A", hertz: "Hz" });
 
 /** "megohm" as it is written behind a number: "Mohm"; null where the word is no unit. */
 function unitOfWord(word: string): string | null {
   const match = UNIT_WORD.exec(word);
-  if (match) return (PREFIX[match[1]?.toLowerCase() ?? ""] ?? "") + UNIT[match[2]!.toLowerCase().replace(/s$/, "")]!;
+  if (match) return (PREFIX.get(match[1]?.toLowerCase() ?? "") ?? "") + UNIT.get(match[2]!.toLowerCase().replace(/s$/, ""))!;
   if (/^(meg|megs)$/i.test(word)) return "Mohm";
   return /^([pnuµμmkM]?(Ω|hz|vac|vdc|vpp|vrms|v|uf|f|a|ohm)|uf|nf|pf|mf|[uµμ]f?|mfd|rms|ac|%)$/i.test(word) ? word : null;
 }
@@ -80,13 +80,13 @@ function inPhrases(pieces: readonly string[]): { text: string; word: string }[] 
   return out;
 }
 
-const BOUND: Readonly<Record<string, Bound>> = { "<": "below", ">": "above", "~": "about", "≈": "about" };
+const BOUND: ReadonlyMap<string, Bound> = wordTable({ "<": "below", ">": "above", "~": "about", "≈": "about" });
 
 function tokenOf({ text, word }: { text: string; word: string }): Token {
   const plain: Token = { text, word, value: null, percent: false, bound: null, at: null, standsAlone: false };
   const alone = /^@(.+)$/.exec(text);
   if (alone) return { ...plain, at: hertzOf(alone[1]!), standsAlone: true };
-  const bound = BOUND[text[0] ?? ""] ?? null;
+  const bound = BOUND.get(text[0] ?? "") ?? null;
   const [body, frequency] = bare(text).split("@") as [string, string?];
   if (frequency !== undefined) {
     const at = hertzOf(frequency);

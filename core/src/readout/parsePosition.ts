@@ -1,4 +1,5 @@
 import {
+  filtersSupply,
   holdsCharge,
   isPolarised,
   parseMarking,
@@ -10,7 +11,7 @@ import {
 } from "../part";
 import { farads, parseValue, volts, type Farads, type Result, type Volts } from "../units";
 import { looksLikeDesignator, normaliseDesignator } from "./designator";
-import { LENGTHS, LIMITS, within } from "../knowledge";
+import { LENGTHS, LIMITS, figure, within } from "../knowledge";
 import { ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";
 
 export const MOUNTINGS = ["radial", "axial", "snapIn", "screw", "smd"] as const;
@@ -46,8 +47,11 @@ export type PositionIssue =
   | { code: "marking"; designator: string; issue: MarkingIssue };
 
 /** Volts across a polarised part from which it counts as holding charge even outside the supply (touch limit ES1, from memory). */
-const CHARGE_VOLTS = 60;
+/** A part smaller than this holds too little for anybody to wait for it, whatever its volts (common practice). */
 const CHARGE_FARADS = 1e-6;
+/** Whether a charged part could hurt or damage, by its marking; one without volts could hold anything. */
+const canHurt = (nominal: number, rated: number | null): boolean =>
+  rated === null || rated >= figure("charge.shock") || (nominal * rated ** 2) / 2 >= figure("charge.spark");
 
 /**
  * Reads one line of a parts list: `C1 2200u 50v reservoir L #main supply 16x31 p7.5 snapin 105c`. Order after the designator
@@ -129,7 +133,8 @@ function onePosition(designator: string, tokens: readonly string[], section: str
       height: said.height,
       pitch: said.pitch,
       mounting: said.mounting,
-      holdsCharge: holdsCharge(role) || (isPolarised(technology) && (rated === null || rated >= CHARGE_VOLTS) && nominal >= CHARGE_FARADS),
+      holdsCharge:
+        holdsCharge(role) || ((isPolarised(technology) || filtersSupply(role)) && nominal >= CHARGE_FARADS && canHurt(nominal, rated)),
       assumed: [
         ...(said.role ? [] : (["role"] as const)),
         ...(said.technology ? [] : (["technology"] as const)),

@@ -2,6 +2,7 @@ import { LENGTHS } from "../knowledge";
 import { inVolts } from "./divisions";
 import type { Entry, ReadoutContext, ReadoutIssue } from "./entry";
 import { understandHead } from "./heads";
+import { withFuseRatings } from "./fuseRating";
 import { lex, type Token } from "./lex";
 import { looksLikeDesignator } from "./designator";
 import { fail, keeps, type Parsed } from "./parsed";
@@ -19,7 +20,7 @@ const HALF = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uD
  * value far from the marked one. Divisions of a screen are multiplied out. What is understood lies within `LIMITS` and `LENGTHS`, so that it can be kept.
  */
 export function parseReadout(line: string, context: ReadoutContext): Parsed<Entry> {
-  const typed = inVolts(line.trim().replace(/\s+/g, " "));
+  const typed = withFuseRatings(inVolts(line.trim().replace(/\s+/g, " ")), context);
   if (typed === "") return fail({ code: "empty" });
   if (typed.length > LENGTHS.line) return fail({ code: "tooLong", most: LENGTHS.line });
   if (CONTROL.test(typed) || HALF.test(typed)) return fail({ code: "badCharacter" });

@@ -194,11 +194,12 @@ function tellSeen(clause: Clause, things: readonly Thing[], telling: Telling, co
   for (const thing of about) {
     const subject = subjectOf(thing);
     // what the readings of capacitors know how to say is theirs
-    if (isCapacitor(thing, context) && !clause.intended && clause.signs.every((s) => CAPACITOR_SIGNS.has(s))) continue;
+    if (isCapacitor(thing, context) && !clause.intended && !clause.toGround && clause.signs.every((s) => CAPACITOR_SIGNS.has(s))) continue;
     for (const sign of clause.signs)
       telling.brings.push(observed(subject, { kind: "look", sign, severity: clause.severity, intended: clause.intended }));
-    if (thing.subject.kind === "part" && !isCapacitor(thing, context))
-      for (const state of clause.states) telling.brings.push(observed(subject, { kind: "state", state, inCircuit }));
+    for (const state of clause.states)
+      if ((thing.subject.kind === "part" && !isCapacitor(thing, context)) || (state === "shorted" && clause.toGround))
+        telling.brings.push(observed(subject, { kind: "state", state, inCircuit }));
     telling.brings.push(...figuresOf(clause, thing, subject, telling, context, inCircuit));
   }
   if (about.length === 0) telling.brings.push(...figuresOfUnit(clause, context));

@@ -1,3 +1,4 @@
+import { ownValue } from "../units";
 import type { Stage, SupplyKind, UnitKind } from "../device";
 import type { StepExpectation, WatchedPoint } from "../firstPower";
 import { seededRandom } from "../numeric";
@@ -129,8 +130,8 @@ export function idleLines(world: World, after: number, set: Readonly<Record<stri
   const drift = 1 + DRIFT * (1 - Math.exp(-after / WARMS_IN));
   return Object.entries(world.idle).map(([channel, cold]) => {
     // what was set warm stays where it was set
-    const volts = (set[channel] ?? cold * drift) * (1 + NOISE * (2 * random() - 1));
-    return `idle ${channel} ${Number((volts * 1000).toPrecision(3))}mv ${after < WARMS_IN / 2 && set[channel] === undefined ? "cold" : "warm"}`;
+    const volts = (ownValue(set, channel) ?? cold * drift) * (1 + NOISE * (2 * random() - 1));
+    return `idle ${channel} ${Number((volts * 1000).toPrecision(3))}mv ${after < WARMS_IN / 2 && ownValue(set, channel) === undefined ? "cold" : "warm"}`;
   });
 }
 
@@ -146,10 +147,10 @@ export function proofLines(world: World, channels: readonly string[], mended: bo
   return [
     `rated ${rated.watts}w into ${rated.ohms}`,
     ...channels.flatMap((c, i) => [
-      ...(world.offset[c] === undefined
+      ...(ownValue(world.offset, c) === undefined
         ? []
         : [
-            `offset ${channels.length === 1 ? "" : `${c.toLowerCase()} `}${(noisy(world.offset[c]) * 1000 + (bad && i > 0 ? 2400 : 0)).toFixed(0)}mv`,
+            `offset ${channels.length === 1 ? "" : `${c.toLowerCase()} `}${(noisy(ownValue(world.offset, c)!) * 1000 + (bad && i > 0 ? 2400 : 0)).toFixed(0)}mv`,
           ]),
       `clip ${c} ${Number(noisy(weak ? clip * 0.2 : clip).toPrecision(3))}v into ${rated.ohms}`,
       `sine ${c} ${weak ? "notched" : "clean"}`,

@@ -107,6 +107,7 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
     positionRecord(4, "C21", part(4.7, 50, { role: "coupling" })),
     positionRecord(3, "C114", part(100, 16), { twinKey: "C14" }),
   ],
+  retired: [],
   readings: {},
   fittings: [],
   across: [],

@@ -23,3 +23,4 @@ export {
 export { formatEngineering, type EngineeringOptions, type UnitSymbol } from "./engineering";
 export { parseValue, type ParsedValue } from "./parseValue";
 export type { Result } from "./result";
+export { ownValue, wordTable } from "./wordTable";

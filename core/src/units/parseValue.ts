@@ -1,3 +1,4 @@
+import { wordTable } from "./wordTable";
 import type { UnitSymbol } from "./engineering";
 
 export interface ParsedValue {
@@ -16,7 +17,7 @@ export interface ParsedValue {
   peakToPeak: boolean;
 }
 
-const EXPONENT: Readonly<Record<string, number>> = {
+const EXPONENT: ReadonlyMap<string, number> = wordTable({
   p: -12,
   n: -9,
   u: -6,
@@ -28,7 +29,7 @@ const EXPONENT: Readonly<Record<string, number>> = {
   K: 3,
   M: 6,
   G: 9,
-};
+});
 
 // Units are matched whole, longest first; old-style farads ("mfd", "mmf") carry their prefix inside.
 const UNITS: readonly { pattern: RegExp; unit: UnitSymbol; exponent?: number; alternating?: boolean; peakToPeak?: boolean }[] = [
@@ -107,7 +108,7 @@ function suffixMeaning(suffix: string): SuffixMeaning | null {
       alternating: whole.alternating ?? false,
       peakToPeak: whole.peakToPeak ?? false,
     };
-  const exponent = EXPONENT[suffix[0]!];
+  const exponent = EXPONENT.get(suffix[0]!);
   if (exponent === undefined) return null;
   const rest = suffix.slice(1);
   if (rest === "") return { exponent, unit: null, prefixed: true, alternating: false, peakToPeak: false };

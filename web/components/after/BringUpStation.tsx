@@ -11,7 +11,7 @@ import {
   expectedBy,
   stageDo,
   stageName,
-  stepHoldText,
+  interlockText,
   stopText,
 } from "../../wording/firstPower";
 import { list, percent, shown } from "../../wording/quantity";
@@ -26,7 +26,8 @@ import styles from "./After.module.css";
 export function BringUpStation() {
   const { view, submit } = useJob();
   const { bringUp } = view.after;
-  const { means, lamp, next, hold, stop, stages } = bringUp;
+  const { means, lamp, next, stop, stages } = bringUp;
+  const hold = view.after.interlock.next;
   const closed = isClosed(view.job.state);
   const full = stages.at(-1)?.steps.at(-1)?.current ?? null;
   const energised = view.safety.kind === "energised";
@@ -106,7 +107,7 @@ export function BringUpStation() {
         {means && next && !live && !reading && (
           <p className={styles.nextStep}>
             {hold ? (
-              <span className="state-worn">{stepHoldText(hold)}</span>
+              <span className="state-worn">{interlockText(hold)}</span>
             ) : (
               <>
                 {stop ? "Once it is found, the same step again:" : "Next:"} <b>{stageName[next.stage]}</b>, {percent(next.share)} of the

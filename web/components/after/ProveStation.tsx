@@ -2,6 +2,7 @@
 
 import { isClosed } from "@mirvek/core/job";
 import type { Passes } from "@mirvek/core/proof";
+import { ownValue } from "@mirvek/core/units";
 import { Button } from "antd";
 import { signedDb } from "../../wording/observation";
 import { passesName, proofLine, proofName } from "../../wording/proof";
@@ -132,8 +133,8 @@ export function ProveStation() {
                   </th>
                   {sides.map((s) => (
                     <td key={s} className="n">
-                      {r.after[s] === undefined ? "" : signedDb(r.after[s])}
-                      {r.before[s] !== undefined && <small className="muted"> was {signedDb(r.before[s])}</small>}
+                      {ownValue(r.after, s) === undefined ? "" : signedDb(ownValue(r.after, s)!)}
+                      {ownValue(r.before, s) !== undefined && <small className="muted"> was {signedDb(ownValue(r.before, s)!)}</small>}
                     </td>
                   ))}
                   <td className={`n ${TONE[r.passes]}`}>{r.off === null ? "" : signedDb(r.off)}</td>

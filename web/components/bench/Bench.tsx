@@ -9,11 +9,12 @@ import { isClosed as isOver, pathOf as stationPathOf } from "@mirvek/core/job";
 import { VERDICT_STATES } from "@mirvek/core/verdict";
 import type { BenchPage, BenchRow } from "../../schemas/jobView";
 import { nextActText } from "../../wording/nextAct";
-import { docket } from "../../wording/quantity";
+import { docket, timeOfDay } from "../../wording/quantity";
 import { hazardWord } from "../../wording/safety";
 import { jobStateName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { useTheme } from "../shared/Providers";
+import { useChanges, useStaleSince } from "../shared/useChanges";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Bench.module.css";
 
@@ -42,6 +43,13 @@ export function Bench({ bench }: { bench: BenchPage }) {
   const [practising, setPractising] = useState(false);
   const [keySheet, setKeySheet] = useState(false);
   const findRef = useRef<InputRef>(null);
+  const shown = useRef(bench.revision);
+  const heard = useChanges(null, (revision) => {
+    if (revision === shown.current) return;
+    shown.current = revision;
+    router.refresh();
+  });
+  const staleSince = useStaleSince(heard);
   const at = Math.min(picked, Math.max(0, rows.length - 1));
   const move = (by: number) => setPicked(Math.min(rows.length - 1, Math.max(0, at + by)));
   const turn = (by: number) => {
@@ -129,6 +137,11 @@ export function Bench({ bench }: { bench: BenchPage }) {
         </Button>
       </header>
       <main>
+        {staleSince !== null && (
+          <p className="muted" role="status">
+            Not up to date since {timeOfDay(staleSince)}: the server has not been heard. Treat every unit as live and charged.
+          </p>
+        )}
         {rows.length === 0 ? (
           <Empty find={bench.find} />
         ) : (
@@ -159,7 +172,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
                     <span className={styles.complaint}>{r.complaint || "No complaint yet"}</span>
                   </td>
                   <td>
-                    <HazardCell row={r} />
+                    <HazardCell row={r} stale={staleSince !== null} />
                   </td>
                   <td>
                     <MarkStrip row={r} />
@@ -208,9 +221,10 @@ function NextCell({ row }: { row: BenchRow }) {
   );
 }
 
-function HazardCell({ row }: { row: BenchRow }) {
+function HazardCell({ row, stale }: { row: BenchRow; stale: boolean }) {
   if (isClosed(row)) return <span className="muted">–</span>;
   const { word, tone } = hazardWord(row.safety);
+  if (stale) return <span className="muted">{word}?</span>;
   return <b className={TONE_STATE[tone]}>{word}</b>;
 }
 

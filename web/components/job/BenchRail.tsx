@@ -6,14 +6,15 @@ import { Button } from "antd";
 import Link from "next/link";
 import type { KeyboardEvent } from "react";
 import { ago, clock, percent, signedVolts } from "../../wording/quantity";
-import { hazardDetail, hazardWord } from "../../wording/safety";
+import { hazardDetail, hazardWord, staleText } from "../../wording/safety";
 import { partClassName } from "../../wording/observation";
 import { hypothesisName } from "../../wording/tracing";
 import { verdictName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import { useTheme } from "../shared/Providers";
-import { useJob, useNow } from "./JobProvider";
+import { useJob, useNow, useJobStaleSince } from "./JobProvider";
+import { PowerButton } from "./PowerButton";
 import styles from "./BenchRail.module.css";
 
 const MOST_BAD = 6;
@@ -111,7 +112,7 @@ const LEADS_FROM = 0.05;
 const MOST_LEADING = 3;
 
 function Hazard({ onOverride }: { onOverride: () => void }) {
-  const { view, write } = useJob();
+  const { view } = useJob();
   const now = useNow();
   const { safety } = view;
   const { touchLimit } = view.shop;
@@ -123,10 +124,11 @@ function Hazard({ onOverride }: { onOverride: () => void }) {
           null,
         )
       : null;
-  const live = safety.kind === "energised";
+  const staleSince = useJobStaleSince();
   const closed = isClosed(view.job.state);
   // a closed job is not switched, and a unit without a supply cannot be
-  const canPower = !closed && (live || view.job.supplyKind !== "none");
+  const canPower = !closed && (safety.kind === "energised" || view.job.supplyKind !== "none");
+  if (staleSince !== null) return <StaleHazard since={staleSince} word={word} />;
   return (
     <section className={`${styles.hazard} ${styles[tone]}`} aria-label="Hazard" role="status">
       <h2>
@@ -135,17 +137,25 @@ function Hazard({ onOverride }: { onOverride: () => void }) {
       {volts !== null && <div className={`${styles.big} mono`}>{signedVolts(volts)}</div>}
       <p>{hazardDetail(safety, now, touchLimit)}</p>
       <div className={styles.acts}>
-        {canPower && (
-          <Button size="small" danger={live} onClick={() => void write("POST", "safety", { kind: live ? "powerOff" : "powerOn" })}>
-            {live ? "Power off" : "Power on"}
-          </Button>
-        )}
-        {!closed && (safety.kind === "chargeHeld" || safety.kind === "nothingListed") && (
+        {canPower && <PowerButton />}
+        {!closed && (safety.kind === "chargeHeld" || safety.kind === "nothingListed" || safety.kind === "voltsUnknown") && (
           <Button size="small" onClick={onOverride}>
             Override <kbd>o</kbd>
           </Button>
         )}
       </div>
+    </section>
+  );
+}
+
+/** A mark that may be out of date claims nothing: it is grey, and says what was known last and when. */
+function StaleHazard({ since, word }: { since: number; word: string }) {
+  return (
+    <section className={`${styles.hazard} ${styles.stale}`} aria-label="Hazard" role="status" data-stale="">
+      <h2>
+        <HazardShape tone="wait" /> Not up to date
+      </h2>
+      <p>{staleText(word, since)}</p>
     </section>
   );
 }

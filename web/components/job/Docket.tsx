@@ -12,6 +12,7 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   energised: "live",
   charge: "charge",
   nothingListed: "unknown",
+  voltsUnknown: "unknown",
   temporary: "temporary part",
   leftIn: "not put back",
   unsafe: "earth or lead",

@@ -19,6 +19,7 @@ import type { KeptLine } from "../../schemas/records";
 import { issueText } from "../../wording/requestIssue";
 import { read, send, type Answer } from "../shared/request";
 import { makeCircuitClient } from "../../workers/circuit.client";
+import { useChanges, useStaleSince } from "../shared/useChanges";
 import { makeJobStore, type CursorSnapshot, type JobSnapshot, type JobStore } from "./jobStore";
 
 // Three contexts: the job changes with every line, the cursor with every arrow key, the clock every second.
@@ -33,6 +34,7 @@ interface JobContextValue {
 
 const JobContext = createContext<JobContextValue | null>(null);
 const ClockContext = createContext<number | null>(null);
+const HeardContext = createContext<number | null>(null);
 
 function needed<T>(value: T | null, hook: string): T {
   if (value === null) throw new Error(`${hook} needs a JobProvider above it`);
@@ -42,11 +44,11 @@ function needed<T>(value: T | null, hook: string): T {
 /** The job as it stands, with everything that can be done to it. */
 export function useJob(): JobSnapshot &
   Omit<JobContextValue, "store"> &
-  Pick<JobStore, "submit" | "strike" | "drop" | "preview" | "clearAnswer"> {
+  Pick<JobStore, "submit" | "strike" | "drop" | "preview" | "heldBy" | "clearAnswer"> {
   const { store, ...rest } = needed(use(JobContext), "useJob");
   const snapshot = useSyncExternalStore(store.subscribe, store.getJob, store.getJob);
-  const { submit, strike, drop, preview, clearAnswer } = store;
-  return { ...snapshot, ...rest, submit, strike, drop, preview, clearAnswer };
+  const { submit, strike, drop, preview, heldBy, clearAnswer } = store;
+  return { ...snapshot, ...rest, submit, strike, drop, preview, heldBy, clearAnswer };
 }
 
 /** The part under the cursor, in or out of circuit, and the meter in hand. */
@@ -60,6 +62,9 @@ export function useCursor(): CursorSnapshot & Pick<JobStore, "setCursor" | "setI
 
 /** ms since the epoch by the server's clock, moving once a second. */
 export const useNow = (): number => needed(use(ClockContext), "useNow");
+
+/** Since when what is shown may be out of date, ms since the epoch by this browser's clock; null as long as the server is heard. */
+export const useJobStaleSince = (): number | null => useStaleSince(use(HeardContext));
 
 const LINE_TIMEOUT_MS = 5000;
 
@@ -112,23 +117,15 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
     [path, store, message],
   );
 
-  // another bench or tab may have written meanwhile
-  useEffect(() => {
-    const onVisible = () => document.visibilityState === "visible" && void store.refresh();
-    document.addEventListener("visibilitychange", onVisible);
-    window.addEventListener("focus", onVisible);
-    return () => {
-      document.removeEventListener("visibilitychange", onVisible);
-      window.removeEventListener("focus", onVisible);
-    };
-  }, [store]);
+  // another bench or tab may write at any time: every window follows
+  const heard = useChanges(initial.records.job.number, (revision) => store.follow(revision));
 
   const focusLine = useCallback(() => inputRef.current?.focus(), []);
   const value = useMemo(() => ({ store, write, inputRef, focusLine }), [store, write, focusLine]);
   return (
     <JobContext value={value}>
       <Clock start={initial.now} offset={offset}>
-        {children}
+        <HeardContext value={heard}>{children}</HeardContext>
       </Clock>
     </JobContext>
   );

@@ -88,7 +88,16 @@ function stage(kept = new Map<string, string>(), tab = "key", unit = data) {
       const entry = { kind: "keeps" as const, brings: [] };
       answer({
         ok: true,
-        value: { entry: post.line === "undo" ? { kind: "undo" } : entry, seq: 1, at: 1, keptAt: 1, revision: 6, again: false, ...over },
+        value: {
+          entry: post.line === "undo" ? { kind: "undo" } : entry,
+          seq: 1,
+          at: 1,
+          keptAt: 1,
+          revision: 6,
+          held: null,
+          again: false,
+          ...over,
+        },
       });
       await settled();
       return post;

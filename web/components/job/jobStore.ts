@@ -1,6 +1,7 @@
 import { asOne } from "@mirvek/core/choose";
 import {
   applyLine,
+  asksForPower,
   heldLine,
   isClosed,
   lastLine,
@@ -8,12 +9,16 @@ import {
   rippleQuestions,
   understand,
   withdraw,
+  practiceIssue,
+  practiceIssueOfUndo,
+  switchesOn,
   type EnteredLine,
+  type Interlock,
   type JobPicture,
   type Keeping,
 } from "@mirvek/core/job";
 import type { OwnFigures } from "@mirvek/core/knowledge";
-import type { Entry, ReadoutIssue } from "@mirvek/core/readout";
+import type { Consequence, Entry, ReadoutIssue } from "@mirvek/core/readout";
 import type { Foretold, RippleQuestion } from "@mirvek/core/trace";
 import type { Result } from "@mirvek/core/units";
 import type { RequestIssue } from "../../schemas/issues";
@@ -27,7 +32,9 @@ import { waitingLines, type LineStorage } from "./waitingLines";
 
 /** What stands at the readout line as the last thing said. */
 export type LineAnswer =
-  { kind: "said"; key: string; entry: Entry; waiting: boolean } | { kind: "refused"; line: string; issue: RequestIssue };
+  /** `held`: the power it asked for is held; it is kept as an attempt */
+  | { kind: "said"; key: string; entry: Entry; waiting: boolean; held: Interlock | null }
+  | { kind: "refused"; line: string; issue: RequestIssue };
 
 export interface JobSnapshot {
   view: JobView;
@@ -93,10 +100,14 @@ export function makeJobStore(options: JobStoreOptions) {
   let snapshot: JobSnapshot;
   const listeners = new Set<() => void>();
 
-  const keeping = (records: Records, seq: number): Keeping => {
+  /** why the power that a waiting line asks for is held, by the key of the line */
+  const heldLines = new Map<string, Interlock>();
+
+  const keeping = (records: Records, seq: number, held: Interlock | null): Keeping => {
     let added = 0;
     return {
       seq,
+      held,
       by: "",
       positionId: () => temporaryId(seq, added++),
       chosen: (id) => {
@@ -107,9 +118,15 @@ export function makeJobStore(options: JobStoreOptions) {
   };
 
   /** Records with a line on top; unchanged where it is not understood as things stand. */
-  const withLine = (records: Records, line: EnteredLine, seq: number, keptAt = line.at): Records => {
+  const withLine = (
+    records: Records,
+    line: EnteredLine,
+    seq: number,
+    keptAt = line.at,
+    held: Interlock | null = heldLines.get(line.key) ?? null,
+  ): Records => {
     const entry = understand(records, shop, line);
-    return entry.ok ? applyLine(records, shop, line, entry.value, { ...keeping(records, seq), keptAt }) : records;
+    return entry.ok ? applyLine(records, shop, line, entry.value, { ...keeping(records, seq, held), keptAt }) : records;
   };
   const nextSeq = (records: Records) => (records.lines[0]?.seq ?? 0) + 1;
   /** what waits on top of the confirmed records, remembered: it is asked at every key */
@@ -189,10 +206,13 @@ export function makeJobStore(options: JobStoreOptions) {
     const applied =
       kept.entry.kind === "undo" && line.refersTo !== null
         ? withdraw(base, line.refersTo, shop, kept.at)
-        : withLine(base, { ...line, at: kept.at }, kept.seq ?? nextSeq(base), kept.keptAt);
+        : withLine(base, { ...line, at: kept.at }, kept.seq ?? nextSeq(base), kept.keptAt, kept.held);
+    heldLines.delete(line.key);
     base = { ...applied, revision: Math.max(base.revision, kept.revision) };
     settled(line);
-    if (answer?.kind === "said" && answer.key === line.key) answer = { ...answer, waiting: false };
+    if (answer?.kind === "said" && answer.key === line.key) answer = { ...answer, waiting: false, held: kept.held };
+    // what was typed long ago and is held only now must be read, whatever stands at the line
+    else if (kept.held) answer = { kind: "refused", line: line.line, issue: { code: "powerHeld", hold: kept.held } };
     changed();
     // somebody else wrote too, or what the line made has a number of the server's: look anew once it is quiet
     const needsServer =
@@ -220,8 +240,11 @@ export function makeJobStore(options: JobStoreOptions) {
     stopRefresh = later(() => void refresh(), REFRESH_MS);
   }
 
+  let refreshing = false;
   async function refresh(): Promise<void> {
+    refreshing = true;
     const result = await loadData();
+    refreshing = false;
     if (result.ok) take(result.value);
     else if (NOT_NOW.has(result.issue.code)) {
       stopRefresh?.();
@@ -248,6 +271,25 @@ export function makeJobStore(options: JobStoreOptions) {
   /** Understood as it would be at Enter. */
   const preview = (line: string): Result<Entry, ReadoutIssue> => understand(current(), shop, { ...enteredNow(line), key: "" });
 
+  /** Why the power a line asks for may not be had, as things stand in this browser; null for any other line. */
+  function heldNow(brings: readonly Consequence[]): Interlock | null {
+    if (!asksForPower(brings)) return null;
+    const records = current();
+    return heldLine({ records, picture: pictured(records), bringUp: snapshot.view.after.bringUp }, brings, shop.figures);
+  }
+
+  /** What is not kept at all: a stage out of its order, and what would mix a unit with a stand-in. A held power-on is kept as an attempt. */
+  function refusalOf(line: EnteredLine, entry: Entry, held: Interlock | null): RequestIssue | null {
+    if (entry.kind === "undo") {
+      const issue = line.refersTo === null ? null : practiceIssueOfUndo(current(), line.refersTo);
+      return issue && { code: "practice", issue };
+    }
+    if (entry.kind !== "keeps") return null;
+    const mixed = practiceIssue(current(), entry.brings);
+    if (mixed) return { code: "practice", issue: mixed };
+    return held && (!switchesOn(entry.brings) || held.code === "noSupply") ? { code: "stepHeld", hold: held } : null;
+  }
+
   /** Acts on a line at once: cursor and settings move, the verdict stands, the line waits to be kept. */
   function submit(text: string, over: Partial<EnteredLine> = {}): Result<Entry, ReadoutIssue> {
     const line = enteredNow(text.trim().replace(/\s+/g, " "), over);
@@ -255,20 +297,22 @@ export function makeJobStore(options: JobStoreOptions) {
     if (!entry.ok) return entry;
     if (entry.value.kind === "setting") {
       const { inCircuit, meter, cursor: at } = entry.value;
-      answer = { kind: "said", key: line.key, entry: entry.value, waiting: false };
+      answer = { kind: "said", key: line.key, entry: entry.value, waiting: false, held: null };
       moved({ ...(inCircuit === null ? {} : { inCircuit }), ...(meter === null ? {} : { meter }), ...(at === null ? {} : { cursor: at }) });
       changed();
       return entry;
     }
-    const held = entry.value.kind === "keeps" ? heldLine(snapshot.view, entry.value.brings) : null;
-    if (held) {
-      answer = { kind: "refused", line: line.line, issue: { code: "stepHeld", hold: held } };
+    const held = entry.value.kind === "keeps" ? heldNow(entry.value.brings) : null;
+    const refused = refusalOf(line, entry.value, held);
+    if (refused) {
+      answer = { kind: "refused", line: line.line, issue: refused };
       changed();
       return entry;
     }
+    if (held) heldLines.set(line.key, held);
     pending = [...pending, line];
     shelf.put(line);
-    answer = { kind: "said", key: line.key, entry: entry.value, waiting: true };
+    answer = { kind: "said", key: line.key, entry: entry.value, waiting: true, held };
     changed();
     moveOn(entry.value);
     pump();
@@ -315,12 +359,18 @@ export function makeJobStore(options: JobStoreOptions) {
     setInCircuit: (inCircuit: boolean) => moved({ inCircuit }),
     setMeter: (meter: string | null) => moved({ meter }),
     preview,
+    /** why the power a line would ask for is held */
+    heldBy: (entry: Entry): Interlock | null => (entry.kind === "keeps" ? heldNow(entry.brings) : null),
     submit,
     /** takes back one line, whichever it is */
     strike: (key: string) => (isClosed(base.job.state) ? null : submit("undo", { refersTo: key })),
     drop,
     take,
     refresh,
+    /** what the server says of the job's revision: anything newer than what is shown is fetched at once */
+    follow(revision: number): void {
+      if (revision > base.revision && !refreshing && !busy) void refresh();
+    },
     refreshSoon,
     restore,
     clearAnswer() {

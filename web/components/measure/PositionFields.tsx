@@ -6,7 +6,7 @@ import { LIMITS } from "@mirvek/core/knowledge";
 import { MOUNTINGS } from "@mirvek/core/readout";
 import { formatEngineering, parseValue, type UnitSymbol } from "@mirvek/core/units";
 import { Button, Collapse, Form, Input, Select, Switch } from "antd";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { fieldGroupName, type FieldGroup } from "../../wording/position";
 import { mountingName, roleName, technologyName } from "../../wording/vocabulary";
@@ -84,7 +84,10 @@ export function PositionFields({ position: p }: { position: PositionView }) {
       },
     });
     if (answer.ok) void message.success("Kept.");
+    else if (answer.issue.code === "holderReasonNeeded") setReasonAsked(true);
   };
+  // a marking that no longer counts takes a part off the list of what must be shown discharged: the server says so and asks why
+  const [reasonAsked, setReasonAsked] = useState(false);
   const across = Form.useWatch("across", form) as string | undefined;
   const holds = Form.useWatch("holdsCharge", form) as boolean | undefined;
   const unticked = p.holdsCharge && holds === false;
@@ -175,7 +178,7 @@ export function PositionFields({ position: p }: { position: PositionView }) {
         <Form.Item name="holdsCharge" label="Holds charge" valuePropName="checked">
           <Switch />
         </Form.Item>
-        {unticked && (
+        {(unticked || reasonAsked) && (
           <Form.Item name="reason" label="Why it holds none" rules={[{ required: true, min: 3, message: "Write why: it goes on record" }]}>
             <Input maxLength={1000} />
           </Form.Item>

@@ -1,10 +1,11 @@
 "use client";
 
-import { limitsOn } from "@mirvek/core/job";
+import { limitsOn, type Interlock } from "@mirvek/core/job";
 import { completeDesignator, type Consequence, type Entry } from "@mirvek/core/readout";
 import { Button, Segmented } from "antd";
 import { useEffect, useState, type ClipboardEvent, type KeyboardEvent } from "react";
 import { consequenceText, entryText } from "../../wording/entry";
+import { attemptText, interlockText } from "../../wording/firstPower";
 import { issueText, readoutIssueText } from "../../wording/requestIssue";
 import { backingOf, limitsText, reasonOf, settleText } from "../../wording/verdict";
 import { verdictName } from "../../wording/vocabulary";
@@ -19,7 +20,7 @@ const MOST_PASTED = 300;
 
 /** The one line at hand everywhere in a job: says how it understood you, judges at Enter, and keeps it as soon as the server can. */
 export function ReadoutLine() {
-  const { view, pending, answer, down, full, submit, preview, clearAnswer, drop, inputRef } = useJob();
+  const { view, pending, answer, down, full, submit, preview, heldBy, clearAnswer, drop, inputRef } = useJob();
   const { cursor, setCursor, current, inCircuit, meter, setInCircuit, setMeter } = useCursor();
   const [text, setText] = useState("");
   const [pasted, setPasted] = useState<{ kept: number; left: readonly string[] } | null>(null);
@@ -113,13 +114,17 @@ export function ReadoutLine() {
           {refused && (typed === "" || typed === refused.line) ? (
             <span className={styles.wrong}>{issueText(refused.issue)}</span>
           ) : typed !== "" && parsed?.ok ? (
-            <Understood entry={parsed.value} />
+            <Understood entry={parsed.value} held={heldBy(parsed.value)} />
           ) : typed !== "" && parsed && !parsed.ok ? (
             <span className={completions.length > 0 ? "muted" : styles.wrong}>
               {completions.length > 0 ? `Tab: ${completions.join("  ")}` : readoutIssueText(parsed.issue)}
             </span>
           ) : answer?.kind === "said" ? (
-            <Answer entry={answer.entry} waiting={answer.waiting} />
+            answer.held ? (
+              <span className={styles.wrong}>{attemptText(answer.held)}</span>
+            ) : (
+              <Answer entry={answer.entry} waiting={answer.waiting} />
+            )
           ) : (
             <span className="muted">
               {current ? `Cursor on ${current.designator}: a bare number is its reading.` : "Say a part and a reading: C14 esr 0.4"}
@@ -175,7 +180,7 @@ export function ReadoutLine() {
 const isFigure = (c: Consequence) => c.about === "reading" && c.measurement.kind === "esr" && c.measurement.ohms !== "over";
 
 /** What will be kept, before Enter, with the limits the verdict will use. */
-function Understood({ entry }: { entry: Entry }) {
+function Understood({ entry, held }: { entry: Entry; held: Interlock | null }) {
   const { view } = useJob();
   const { subject, rest } = entryText(entry, view.shop.meters);
   const reading = entry.kind === "keeps" ? entry.brings.find(isFigure) : undefined;
@@ -185,6 +190,7 @@ function Understood({ entry }: { entry: Entry }) {
     <span>
       <span className="muted">Reads as </span>
       <b>{subject}</b>: {rest}.{limits && <span className="muted"> {limitsText(limits)}.</span>}
+      {held && <b className={styles.wrong}> {interlockText(held)}</b>}
     </span>
   );
 }

@@ -295,6 +295,7 @@ function Hazards() {
         {safety.kind === "energised" && "The unit is switched on."}
         {safety.kind === "chargeHeld" && "Charge is not shown to be gone in every part."}
         {safety.kind === "nothingListed" && "No charge-holding part is listed."}
+        {safety.kind === "voltsUnknown" && `${list(safety.listed)}: too little to hurt; the highest voltage of the unit is not recorded.`}
         {safety.kind === "harmless" && harmlessText[safety.why]}
         {safety.kind === "overridden" && "The charge lock was overridden."}
       </p>

@@ -1,27 +1,41 @@
 "use client";
 
 import { CHECKS, type Check } from "@mirvek/core/evidence";
-import { figure } from "@mirvek/core/knowledge";
+import { figure, underFigures, type OwnFigures } from "@mirvek/core/knowledge";
 import { checkName, resultText } from "../../wording/observation";
 import { ago, shown } from "../../wording/quantity";
 import { useJob, useNow } from "../job/JobProvider";
 import styles from "./MakeSafe.module.css";
 
-const SAY: Readonly<Record<Check, { say: string; limit: string }>> = {
-  earthBond: { say: "earth 0.12", limit: `at most ${shown(figure("earth.most"), "Ω")}` },
-  insulation: { say: "insulation 20M", limit: `at least ${shown(figure("insulation.least"), "Ω")}` },
-  mainsLead: { say: "mains lead fine", limit: "whole, clamped" },
-  mainsPlug: { say: "mains plug fine", limit: "right fuse, earth pin there" },
-  testLeads: { say: "test leads 0.08", limit: `at most ${shown(figure("leads.most"), "Ω")}, held together` },
-  jig: { say: "jig fine", limit: "before it is trusted" },
-  limiter: { say: "limiter fine", limit: "lamp in, lights on a short" },
+const LINE: Readonly<Record<Check, string>> = {
+  earthBond: "earth 0.12",
+  insulation: "insulation 20M",
+  mainsLead: "mains lead fine",
+  mainsPlug: "mains plug fine",
+  mainsFuse: "mains fuse right",
+  testLeads: "test leads 0.08",
+  jig: "jig fine",
+  limiter: "limiter fine",
 };
-const MAINS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "limiter"]);
+/** What each should be, by the shop's own figures: the same the line and the server judge by. */
+const limitsUnder = (figures: OwnFigures): Readonly<Record<Check, string>> =>
+  underFigures(figures, () => ({
+    earthBond: `at most ${shown(figure("earth.most"), "Ω")}`,
+    insulation: `at least ${shown(figure("insulation.least"), "Ω")}`,
+    mainsLead: "whole, clamped",
+    mainsPlug: "earth pin in place",
+    mainsFuse: "rating as specified, never larger",
+    testLeads: `at most ${shown(figure("leads.most"), "Ω")}, held together`,
+    jig: "before it is trusted",
+    limiter: "lamp in, lights on a short",
+  }));
+const MAINS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse", "limiter"]);
 
 /** Earth, insulation, lead and what the bench itself measures with: looked over, with what was read. */
 export function LookedOver() {
   const { view } = useJob();
   const now = useNow();
+  const limits = limitsUnder(view.shop.figures ?? {});
   const onMains = view.job.mainsV !== null;
   const done = new Map(view.unit.notes.checks.map((c) => [c.what, c]));
   return (
@@ -34,7 +48,7 @@ export function LookedOver() {
             return (
               <tr key={c}>
                 <td>{checkName[c]}</td>
-                <td className="muted">{SAY[c].limit}</td>
+                <td className="muted">{limits[c]}</td>
                 <td>
                   {check ? (
                     <b className={check.fine ? "state-sound" : "state-failed"}>
@@ -42,7 +56,7 @@ export function LookedOver() {
                       {check.fine || check.ohms === null ? "" : ": not good"}
                     </b>
                   ) : (
-                    <span className="mono muted">{SAY[c].say}</span>
+                    <span className="mono muted">{LINE[c]}</span>
                   )}
                 </td>
                 <td className="muted">{check ? ago(check.takenAt, now) : "not yet"}</td>

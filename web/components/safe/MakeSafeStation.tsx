@@ -1,7 +1,6 @@
 "use client";
 
-import { dischargePlans, hazardClass, storedEnergy, type ChargeState, type DischargePlan, type DrawerResistor } from "@mirvek/core/bringUp";
-import { figure } from "@mirvek/core/knowledge";
+import { dischargePlans, storedEnergy, type ChargeState, type DischargePlan, type DrawerResistor } from "@mirvek/core/bringUp";
 import { volts, type Volts } from "@mirvek/core/units";
 import { Button, Input } from "antd";
 import dynamic from "next/dynamic";
@@ -26,7 +25,7 @@ export function MakeSafeStation() {
   const { view } = useJob();
   const { cursor, setCursor } = useCursor();
   const { drawer } = view.shop;
-  const holders = view.positions.filter((p) => p.holdsCharge);
+  const holders = view.positions.filter(isHolder);
   const picked = holders.find((p) => p.designator === cursor) ?? holders[0] ?? null;
   return (
     <div>
@@ -39,7 +38,7 @@ export function MakeSafeStation() {
         <p className={styles.empty}>
           {view.safety.kind === "harmless"
             ? harmlessText[view.safety.why]
-            : "No part that holds charge is listed yet. Read the marking of each reservoir without touching it and add it below."}
+            : "No capacitor that holds charge is listed yet. Read the marking of each reservoir without touching it and add it below."}
         </p>
       ) : (
         <table className="sheet">
@@ -51,7 +50,7 @@ export function MakeSafeStation() {
               <th className="n">Energy</th>
               <th>Hazard</th>
               <th>Discharge with</th>
-              <th>Volts left</th>
+              <th>Residual voltage</th>
             </tr>
           </thead>
           <tbody>
@@ -71,11 +70,11 @@ export function MakeSafeStation() {
   );
 }
 
+type Holder = PositionView & { held: NonNullable<PositionView["held"]> };
+const isHolder = (p: PositionView): p is Holder => p.held !== null;
+
 /** Volts to plan for: those seen, else the most it can hold. */
-function plannedVolts(p: PositionView): Volts {
-  if (p.held?.charge.kind === "charged") return volts(Math.abs(p.held.charge.volts));
-  return p.held?.most ?? p.rated ?? volts(figure("charge.unknown"));
-}
+const plannedVolts = ({ held }: Holder): Volts => (held.charge.kind === "charged" ? volts(Math.abs(held.charge.volts)) : held.most);
 
 function HolderRow({
   position: p,
@@ -83,7 +82,7 @@ function HolderRow({
   picked,
   onPick,
 }: {
-  position: PositionView;
+  position: Holder;
   drawer: readonly DrawerResistor[];
   picked: boolean;
   onPick: () => void;
@@ -93,8 +92,8 @@ function HolderRow({
   const energy = storedEnergy(p.nominal, across);
   const best = dischargePlans(p.nominal, across, drawer)[0];
   const { held } = p;
-  const done = held?.charge.kind === "discharged";
-  const idle = held !== null && held.charge.kind === "unmeasured" && (!held.counts || held.stoodFor);
+  const done = held.charge.kind === "discharged";
+  const idle = held.charge.kind === "unmeasured" && !held.counts;
   return (
     <tr className={picked ? styles.picked : undefined} onClick={onPick}>
       <td>
@@ -106,13 +105,13 @@ function HolderRow({
       <td className="mono">{marked(p.nominal, p.rated)}</td>
       <td className="n mono">{shown(across, "V")}</td>
       <td className="n mono">{shown(energy, "J")}</td>
-      <td>{hazardClassText[hazardClass(across, energy)]}</td>
+      <td>{hazardClassText[held.hazard]}</td>
       <td className="mono">
         {best && best.refusals.length === 0 ? `${shown(best.resistor.value, "Ω")} ${shown(best.resistor.rated, "W")}` : "none fits"}
       </td>
       <td>
-        {held && idle && <span className="muted">{held.stoodFor ? "measured through its neighbours" : "too little to hurt"}</span>}
-        {held && !idle && (
+        {idle && <span className="muted">too little to hurt</span>}
+        {!idle && (
           <span
             className={done ? "state-sound" : held.charge.kind === "once" || held.charge.kind === "again" ? "state-worn" : "state-failed"}
           >
@@ -196,9 +195,16 @@ function HighestVolts() {
   );
 }
 
+/** What to do with the resistor; a charge that is below the limit already is only measured. */
+function dischargeText({ resistor, peakCurrent, peakPower, to5 }: DischargePlan): string {
+  const by = `${shown(resistor.value, "Ω")} ${shown(resistor.rated, "W")}`;
+  if (to5 === 0) return `It is at 5 V or less already. Put ${by} across it, then measure; measure again after 60 s.`;
+  return `Through ${by}: ${shown(peakCurrent, "A")} and ${shown(peakPower, "W")} at first, 5 V after ${span(to5)}. Hold the resistor on for at least ${span(Math.max(1, to5))}, then measure; short the part; measure again after 60 s.`;
+}
+
 const CURVE_POINTS = 71;
 
-function Plan({ position, drawer }: { position: PositionView; drawer: readonly DrawerResistor[] }) {
+function Plan({ position, drawer }: { position: Holder; drawer: readonly DrawerResistor[] }) {
   const { submit } = useJob();
   const across = plannedVolts(position);
   const plans = dischargePlans(position.nominal, across, drawer);
@@ -219,7 +225,7 @@ function Plan({ position, drawer }: { position: PositionView; drawer: readonly D
         </h2>
         <p className={fits ? undefined : "state-failed"}>
           {fits
-            ? `Through ${shown(plan.resistor.value, "Ω")} ${shown(plan.resistor.rated, "W")}: ${shown(plan.peakCurrent, "A")} and ${shown(plan.peakPower, "W")} at first, 5 V after ${span(plan.to5)}. Hold it that long, then measure; short it; measure again after 60 s.`
+            ? dischargeText(plan)
             : `Not with ${shown(plan.resistor.value, "Ω")} ${shown(plan.resistor.rated, "W")}: ${plan.refusals.map(dischargeRefusalText).join("; ")}.`}
         </p>
         <dl className={styles.figures}>
@@ -251,7 +257,7 @@ function Plan({ position, drawer }: { position: PositionView; drawer: readonly D
             label: `${shown(p.resistor.value, "Ω")} ${shown(p.resistor.rated, "W")} · ${p.refusals.length === 0 ? `5 V after ${span(p.to5)}` : `no: ${p.refusals.map(dischargeRefusalText).join("; ")}`}`,
           }))}
         />
-        <label htmlFor="volts-left">Volts left across {position.designator}</label>
+        <label htmlFor="volts-left">Residual voltage across {position.designator}</label>
         <div className={styles.left}>
           <Input
             id="volts-left"

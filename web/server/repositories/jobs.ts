@@ -101,6 +101,23 @@ export async function findJob(db: Db, number: number): Promise<JobRecord | null>
   return rows[0] ? jobRow.parse(rows[0]) : null;
 }
 
+const total = z.object({ shop: z.number(), jobs: z.coerce.number() });
+/** Grows with every write to the shop or to any of its jobs. */
+export async function benchRevision(db: Db): Promise<number> {
+  const { rows } = await db.query("select (select revision from shop) as shop, (select coalesce(sum(revision), 0) from job) as jobs");
+  const { shop, jobs } = total.parse(rows[0]);
+  return shop + jobs;
+}
+
+const followed = z.object({ number: z.number(), revision: z.number() });
+/** Revisions of jobs as their screens know them, by docket number; those there are none of are left out. */
+export async function revisionsOf(db: Db, numbers: readonly number[]): Promise<ReadonlyMap<number, number>> {
+  const { rows } = await db.query("select number, revision + (select revision from shop) as revision from job where number = any($1)", [
+    numbers,
+  ]);
+  return new Map(rows.map((r) => followed.parse(r)).map((r) => [r.number, r.revision]));
+}
+
 /**
  * Takes the row lock, so that writes to one job go one after the other, and counts the write: of two pictures the one with the higher
  * revision is the later. @throws Refused when there is no such job

@@ -85,6 +85,12 @@ export async function findLastLine(db: Db, jobId: number): Promise<number | null
   return rows[0] ? z.object({ id: z.number() }).parse(rows[0]).id : null;
 }
 
+/** The key under which a line was kept. */
+export async function keyOfLine(db: Db, lineId: number): Promise<string> {
+  const { rows } = await db.query("select client_key from readout_line where id = $1", [lineId]);
+  return z.object({ client_key: z.string() }).parse(rows[0]).client_key;
+}
+
 /** The line that an undo of this key took back; null where there was none. */
 export async function findUndone(db: Db, key: string): Promise<number | null> {
   const { rows } = await db.query("select line_id from line_withdrawal where client_key = $1", [key]);

@@ -79,10 +79,15 @@ const positionRow = z
   }));
 
 /** Positions of several jobs at once, in the order they were entered. */
-export async function listPositions(db: Db, jobIds: readonly number[]): Promise<PositionRecord[]> {
+export const listPositions = (db: Db, jobIds: readonly number[]): Promise<PositionRecord[]> => listWhere(db, jobIds, "is null");
+
+/** Those that were taken off the list: what was read there stays a fact of its node. */
+export const listRetired = (db: Db, jobIds: readonly number[]): Promise<PositionRecord[]> => listWhere(db, jobIds, "is not null");
+
+async function listWhere(db: Db, jobIds: readonly number[], retired: "is null" | "is not null"): Promise<PositionRecord[]> {
   const { rows } = await db.query(
     `select r.*, l.client_key as line from position r left join readout_line l on l.id = r.line_id
-     where r.job_id = any($1) and r.retired_at is null order by r.id`,
+     where r.job_id = any($1) and r.retired_at ${retired} order by r.id`,
     [jobIds],
   );
   return rows.map((row) => positionRow.parse(row));

@@ -1,5 +1,5 @@
 import "server-only";
-import type { SafetyHappening } from "@mirvek/core/bringUp";
+import { SAFETY_KINDS, type SafetyHappening } from "@mirvek/core/bringUp";
 import type { AcrossNote, Fitting, NoteRecord, PointReading, StoredSafetyEvent, WorkingNote } from "@mirvek/core/job";
 import { TECHNOLOGIES } from "@mirvek/core/part";
 import { VOLTS_FORMS } from "@mirvek/core/readout";
@@ -84,7 +84,7 @@ const safetyRow = z.object({
   ...fromLine,
   id: z.number(),
   job_id: z.number(),
-  kind: z.enum(["residual", "powerOn", "powerOff", "override", "released", "highest"]),
+  kind: z.enum(SAFETY_KINDS),
   designator: z.string().nullable(),
   volts: z.number().nullable(),
   reason: z.string().nullable(),
@@ -94,14 +94,16 @@ const safetyRow = z.object({
 });
 
 /**
- * Safety events of these jobs, in the order of recording. Those of undone lines are left out, but for charge at or above the touch limit: that was
- * seen, and the lock goes on counting it (`struck`).
+ * Safety events of these jobs, in the order of recording. Those of undone lines are left out, but for power, and for charge at or above the touch
+ * limit: they were seen, and the lock goes on counting them (`struck`). What no line said stands behind the last line before it.
  */
 export async function listSafetyEvents(db: Db, jobIds: readonly number[]): Promise<OfJob<StoredSafetyEvent>[]> {
   const { rows } = await db.query(
-    `select r.id, r.job_id, r.kind, p.designator, r.volts, r.reason, coalesce(r.typed_at, r.at) as at, r.at as kept, ${FROM_LINE}, w.line_id is not null as struck
+    `select r.id, r.job_id, r.kind, p.designator, r.volts, r.reason, coalesce(r.typed_at, r.at) as at, r.at as kept, l.client_key as line,
+       coalesce(r.line_id, (select max(b.id) from readout_line b where b.job_id = r.job_id and b.entered_at <= r.at), 0) as seq, w.line_id is not null as struck
      from safety_event r ${JOIN_LINE} left join position p on p.id = r.position_id left join line_withdrawal w on w.line_id = r.line_id
-     where r.job_id = any($1) and (w.line_id is null or (r.kind = 'residual' and abs(r.volts) >= (select touch_limit_v from shop)))
+     where r.job_id = any($1) and (w.line_id is null or r.kind::text in ('powerOn', 'powerAttempt', 'powerOff')
+       or (r.kind = 'residual' and not abs(r.volts) < (select touch_limit_v from shop)))
      order by r.id`,
     [jobIds],
   );

@@ -1,4 +1,4 @@
-import type { Result } from "../../units";
+import { wordTable, type Result } from "../../units";
 import { checkNetlist, MAX_ELEMENTS, type CheckedNetlist } from "../checkNetlist";
 import type { CircuitIssue } from "../issue";
 import type { CircuitElement, Wave } from "../netlist";
@@ -93,7 +93,7 @@ function joinLines(raw: readonly string[]): Line[] {
   return out;
 }
 
-const SUFFIX: Readonly<Record<string, number>> = {
+const SUFFIX: ReadonlyMap<string, number> = wordTable({
   f: 1e-15,
   p: 1e-12,
   n: 1e-9,
@@ -104,7 +104,7 @@ const SUFFIX: Readonly<Record<string, number>> = {
   meg: 1e6,
   g: 1e9,
   t: 1e12,
-};
+});
 const UNITS: readonly (readonly [letters: RegExp, unit: string])[] = [
   [/^f(arads?)?$/i, "F"],
   [/^h(enr(y|ies))?$/i, "H"],
@@ -129,7 +129,7 @@ function readNumber(line: Line, field: string | undefined, unit: string): Parsed
   const named = rest === "" ? unit : UNITS.find(([re]) => re.test(rest))?.[1];
   if (named === undefined) return { ok: false, issue: { code: "bad_number", line: line.at, text: field } };
   if (named !== unit) return { ok: false, issue: { code: "wrong_unit", line: line.at, text: field, needed: unit } };
-  return { ok: true, value: Number(match[1]) * (rest === letters ? 1 : SUFFIX[suffix]!) };
+  return { ok: true, value: Number(match[1]) * (rest === letters ? 1 : SUFFIX.get(suffix)!) };
 }
 
 function readModel(line: Line): Parsed<Map<string, number>> {

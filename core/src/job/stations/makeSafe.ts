@@ -17,7 +17,8 @@ export const makeSafe: Station<"makeSafe"> = {
       case "chargeHeld":
         return { kind: "held", by: "charge" };
       case "nothingListed":
-        return { kind: "held", by: "nothingListed" };
+      case "voltsUnknown":
+        return { kind: "held", by: safety.kind };
     }
   },
   act(job): NextAct | null {
@@ -26,15 +27,21 @@ export const makeSafe: Station<"makeSafe"> = {
     // once everything is measured and decided, charge no longer stands between the technician and the report
     const next = advised(job);
     const handsNeeded =
-      positions.length === 0 || measure.act(job) !== null || next?.code === "mend" || (next?.code === "advise" && next.advice.hands);
+      positions.length === 0 ||
+      measure.act(job) !== null ||
+      next?.code === "mend" ||
+      (next?.code === "advise" && next.advice.hands) ||
+      job.trace?.lockedFirst === true;
     // a unit that is on stays on for a test that needs it so
-    if (safety.kind === "energised" && next?.code === "advise" && next.advice.power) return null;
+    if (safety.kind === "energised" && next?.code === "advise" && next.advice.power && !job.trace?.lockedFirst) return null;
     if (!handsNeeded && safety.kind !== "energised") return null;
     switch (safety.kind) {
       case "energised":
         return { code: "switchOff" };
       case "nothingListed":
         return { code: "listChargeHolders" };
+      case "voltsUnknown":
+        return { code: "enterHighest" };
       case "chargeHeld": {
         const charged = safety.waiting.find((w) => w.state.kind !== "once");
         if (charged) return { code: "dischargeAndMeasure", position: charged.position };

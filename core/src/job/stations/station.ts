@@ -10,13 +10,14 @@ export type StationState =
   | { kind: "untouched" }
   | { kind: "underWay"; done: number; of: number }
   | { kind: "done" }
-  | { kind: "held"; by: ClosingHold | "charge" | "nothingListed" | "stopped" | "unreachable" | "fails" };
+  | { kind: "held"; by: ClosingHold | "charge" | "nothingListed" | "voltsUnknown" | "stopped" | "unreachable" | "fails" };
 
 export type NextAct =
   | { code: "writeComplaint" }
   | { code: "noteFindings" }
   | { code: "switchOff" }
   | { code: "listChargeHolders" }
+  | { code: "enterHighest" }
   | { code: "dischargeAndMeasure"; position: string }
   | { code: "measureAgain"; position: string; from: number }
   | { code: "look" }

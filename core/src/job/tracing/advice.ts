@@ -127,14 +127,15 @@ export function adviceOf(
       ? "instrument"
       : o.power && holdsPower
         ? "firstPower"
-        : o.hands && !o.power && !handsAllowed(safety) && safety.kind !== "energised"
+        : o.hands && !handsAllowed(safety) && !(o.power && safety.kind === "energised")
           ? "charge"
           : null;
-  const worth = (a: Advice) => a.bits / (a.minutes + SETTING_UP);
   const recorded = new Set(tests.flatMap((t) => (t.recorded ? [t.id] : [])));
   const ofRecording = (o: Advice) => o.kind === "test" && recorded.has(o.test);
   // one recording tells all that recordings tell
-  const ranked = options.toSorted((a, b) => worth(b) - worth(a)).filter((o, i, all) => !ofRecording(o) || all.findIndex(ofRecording) === i);
+  const ranked = options
+    .toSorted((a, b) => worthOf(b) - worthOf(a))
+    .filter((o, i, all) => !ofRecording(o) || all.findIndex(ofRecording) === i);
   return {
     advice: ranked.filter((o) => by(o) === null).slice(0, MOST_ADVICE),
     held: ranked.flatMap((o) => (by(o) === null ? [] : [{ advice: o, by: by(o)! }])).slice(0, MOST_ADVICE),
@@ -143,6 +144,8 @@ export function adviceOf(
 const LEAST_BITS = 0.004;
 /** Minutes to set a test up, whichever it is (common practice). */
 const SETTING_UP = 4;
+/** What an advice tells a minute, the setting up included. */
+export const worthOf = (a: Pick<Advice, "bits" | "minutes">): number => a.bits / (a.minutes + SETTING_UP);
 const COMPLAINED = /^finding:/;
 const LOCATES = 0.5;
 const CONFIRM_FROM = 0.15;

@@ -1,14 +1,15 @@
+import { wordTable } from "../../units";
 import { OUTCOMES, REMARK_MEANINGS, type Followed, type Outcome, type RemarkMeaning } from "../../evidence";
 import type { Head } from "../head";
 import { phraseAt } from "../lexicon";
 import { fail, keeps } from "../parsed";
 
-const MEANINGS: Readonly<Record<string, RemarkMeaning>> = {
+const MEANINGS: ReadonlyMap<string, RemarkMeaning> = wordTable({
   ...Object.fromEntries(REMARK_MEANINGS.map((m) => [m.toLowerCase(), m])),
   side: "sideJob",
-};
-const FOLLOWED_WORDS: Readonly<Record<string, Followed>> = { part: "part", place: "place" };
-const OUTCOME_WORDS: Readonly<Record<string, Outcome>> = Object.fromEntries(OUTCOMES.map((o) => [o, o]));
+});
+const FOLLOWED_WORDS: ReadonlyMap<string, Followed> = wordTable({ part: "part", place: "place" });
+const OUTCOME_WORDS: ReadonlyMap<string, Outcome> = wordTable(Object.fromEntries(OUTCOMES.map((o) => [o, o])));
 
 /** `re 214 same`: the question a line left open, answered: an outcome, whether the fault followed, or what a remark is. */
 export const answer: Head = {
@@ -26,8 +27,8 @@ export const answer: Head = {
       return keeps({ about: "observed", subject: unit, observation: { kind: "putBack", line: to } });
     const belongs = /^fault (\d{1,2})$/.exec(said);
     if (belongs) return keeps({ about: "observed", subject: unit, observation: { kind: "belongs", line: to, fault: Number(belongs[1]) } });
-    const followed = FOLLOWED_WORDS[said] ?? null;
-    const meaning = MEANINGS[said.replace(/ job$/, "").replace(" ", "")];
+    const followed = FOLLOWED_WORDS.get(said) ?? null;
+    const meaning = MEANINGS.get(said.replace(/ job$/, "").replace(" ", ""));
     if (meaning) return keeps({ about: "observed", subject: unit, observation: { kind: "settled", line: to, as: meaning } });
     const marked = rest.flatMap((t) =>
       t.value && (t.value.unit !== null || t.value.tiny)
@@ -39,7 +40,7 @@ export const answer: Head = {
     const words = said.split(" ");
     const phrase = phraseAt(words, 0);
     const outcome =
-      OUTCOME_WORDS[said] ?? (phrase?.meaning.slot === "outcome" && phrase.length === words.length ? phrase.meaning.outcome : null);
+      OUTCOME_WORDS.get(said) ?? (phrase?.meaning.slot === "outcome" && phrase.length === words.length ? phrase.meaning.outcome : null);
     if (outcome === null && followed === null) return fail({ code: "notUnderstood", token: said });
     return keeps({ about: "observed", subject: unit, observation: { kind: "outcome", line: to, outcome, followed, marked: [] } });
   },

@@ -1,3 +1,4 @@
+import { wordTable } from "../../units";
 import { LEAK_STEPS, type Check, type LeakStep, type Subject } from "../../evidence";
 import { LENGTHS, LIMITS } from "../../knowledge";
 import { looksLikeDesignator, normaliseDesignator } from "../designator";
@@ -10,12 +11,14 @@ const WHAT: readonly (readonly [RegExp, Check])[] = [
   [/^(?:insulation|mains insulation|insulation to chassis)\s+(.+)$/i, "insulation"],
   [/^(?:mains lead|mains cord|power cord)\s+(.+)$/i, "mainsLead"],
   [/^(?:mains plug|plug top)\s+(.+)$/i, "mainsPlug"],
+  [/^(?:mains fuse|primary fuse)\s+(?:is\s+)?(?:the\s+)?(.+)$/i, "mainsFuse"],
   [/^(?:test leads|leads)\s+(.+)$/i, "testLeads"],
   [/^jig\s+(.+)$/i, "jig"],
   [/^(?:lamp limiter|limiter)\s+(.+)$/i, "limiter"],
 ];
-const FINE = /^(?:fine|ok|okay|good|sound|checked|works|clean|done)$/i;
-const BAD = /^(?:bad|frayed|cut|cracked|broken|missing|no earth|burnt|loose|dirty|conducts|eaten)$/i;
+const FINE = /^(?:fine|right|correct|right rating|correct rating|as marked|ok|okay|good|sound|checked|works|clean|done)$/i;
+const BAD =
+  /^(?:bad|wrong|wrong rating|too large|too big|oversized|bypassed|earth pin removed|earth pin cut|frayed|cut|cracked|broken|missing|no earth|burnt|loose|dirty|conducts|eaten)$/i;
 const OVER = /^(?:ol|0l|over|over-range|open|infinite)$/i;
 
 /** What was read or seen: ohms, over-range, fine or bad; null where it is none of these. */
@@ -46,13 +49,13 @@ export const checked: Head = {
   ],
 };
 
-const STEP_WORDS: Readonly<Record<string, LeakStep>> = {
+const STEP_WORDS: ReadonlyMap<string, LeakStep> = wordTable({
   ...Object.fromEntries(LEAK_STEPS.map((s) => [s, s])),
   vias: "traces",
   tracks: "traces",
   cleaning: "cleaned",
   strip: "insulation",
-};
+});
 
 /** `after leak C3 traces fine`, `after leak strip insulation 40M`: what was seen to where something leaked. */
 export const afterLeak: Head = {
@@ -61,10 +64,10 @@ export const afterLeak: Head = {
     const match = /^after leak\s+(.+)$/i.exec(typed);
     if (!match) return null;
     const words = match[1]!.split(" ");
-    const at = words.findIndex((w, i) => i > 0 && STEP_WORDS[w.toLowerCase()] !== undefined);
+    const at = words.findIndex((w, i) => i > 0 && STEP_WORDS.get(w.toLowerCase()) !== undefined);
     if (at < 1) return fail({ code: "notUnderstood", token: match[1]! });
     const where = words.slice(0, at).join(" ");
-    const step = STEP_WORDS[words[at]!.toLowerCase()]!;
+    const step = STEP_WORDS.get(words[at]!.toLowerCase())!;
     const said = words.slice(at + 1).join(" ");
     const result = said === "" && step === "cleaned" ? { ohms: null, fine: true } : resultOf(said);
     if (!result) return fail({ code: "valueMissing", after: words[at]! });

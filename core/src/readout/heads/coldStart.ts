@@ -1,9 +1,9 @@
-import { seconds, type Seconds } from "../../units";
+import { seconds, wordTable, type Seconds } from "../../units";
 import type { Head } from "../head";
 import { fail, keeps } from "../parsed";
 
 const MOST = 1000;
-const SPAN: Readonly<Record<string, number>> = { s: 1, m: 60, h: 3600 };
+const SPAN: ReadonlyMap<string, number> = wordTable({ s: 1, m: 60, h: 3600 });
 
 /** How long it had rested, where that was said: "after 20 min rest". */
 function restOf(text: string): Seconds | null {
@@ -13,7 +13,7 @@ function restOf(text: string): Seconds | null {
     );
   if (!match) return null;
   const value = Number((match[1] ?? match[3])!.replace(",", "."));
-  return seconds(value * SPAN[(match[2] ?? match[4])!.toLowerCase()]!);
+  return seconds(value * SPAN.get((match[2] ?? match[4])!.toLowerCase())!);
 }
 
 /** `cold start no`, `cold start ok after 20 min rest`, `starts 4 of 5`: a fault that comes and goes is counted. */

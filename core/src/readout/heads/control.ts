@@ -1,5 +1,7 @@
 import type { Head } from "../head";
+import { lex } from "../lex";
 import { fail, keeps } from "../parsed";
+import { reasonIn } from "../reason";
 
 /** `undo`: the last line, with everything it brought about. */
 export const undo: Head = {
@@ -15,16 +17,20 @@ export const undo: Head = {
 /** `power on`, `power off`. */
 export const power: Head = {
   name: "power",
-  understand(line) {
-    const [first, word, surplus] = line;
-    if (first!.word !== "power") return null;
+  understand(line, _context, typed) {
+    if (line[0]!.word !== "power") return null;
+    const { said, because } = reasonIn(typed);
+    const [, word, surplus] = lex(said);
     if (!word) return fail({ code: "valueMissing", after: "power" });
     if (word.word !== "on" && word.word !== "off") return fail({ code: "notUnderstood", token: word.text });
     return surplus
       ? fail({ code: "surplus", token: surplus.text, after: `power ${word.word}` })
-      : keeps({ about: "power", on: word.word === "on" });
+      : keeps({ about: "power", on: word.word === "on", because });
   },
-  examples: [{ line: "power on", says: "locks everything inside; power off: charge to be measured" }],
+  examples: [
+    { line: "power on", says: "locks everything inside; power off: charge to be measured" },
+    { line: "power on because it came in working", says: "straight onto the mains, out of the order of its plan" },
+  ],
 };
 
 /** `note …`: anything else worth keeping. */

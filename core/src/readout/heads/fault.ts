@@ -1,10 +1,11 @@
+import { wordTable } from "../../units";
 import type { FaultState } from "../../evidence";
 import { LENGTHS } from "../../knowledge";
 import type { Head } from "../head";
 import { fail, keeps } from "../parsed";
 
 /** Said of a fault, to where it stands. */
-const STATE_WORDS: Readonly<Record<string, FaultState>> = {
+const STATE_WORDS: ReadonlyMap<string, FaultState> = wordTable({
   open: "open",
   suspected: "suspected",
   shown: "shown",
@@ -18,7 +19,7 @@ const STATE_WORDS: Readonly<Record<string, FaultState>> = {
   "cleared without cause": "clearedWithoutCause",
   waiting: "waiting",
   "waiting for owner": "waiting",
-};
+});
 const UNIT = { kind: "unit" } as const;
 
 /** `fault headphone socket cuts out`: one more on the docket. `fault 2 cured`: where it stands; 1 is the complaint itself. */
@@ -28,7 +29,7 @@ export const fault: Head = {
     if (line[0]!.word !== "fault") return null;
     const text = typed.slice("fault".length).trim();
     const numbered = /^(\d{1,2})\s+(.+)$/.exec(text);
-    const state = numbered && STATE_WORDS[numbered[2]!.toLowerCase().replace(",", "")];
+    const state = numbered && STATE_WORDS.get(numbered[2]!.toLowerCase().replace(",", ""));
     if (numbered && Number(numbered[1]) >= 1 && state)
       return keeps({ about: "observed", subject: UNIT, observation: { kind: "faultState", fault: Number(numbered[1]), state } });
     if (text === "") return fail({ code: "valueMissing", after: "fault" });

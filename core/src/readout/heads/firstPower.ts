@@ -5,14 +5,9 @@ import { amount, plainNumber, spanOf } from "../amount";
 import type { Consequence } from "../entry";
 import type { Head } from "../head";
 import { fail, keeps } from "../parsed";
+import { reasonIn } from "../reason";
 
 const ofUnit = (observation: Observation): Consequence => ({ about: "observed", subject: { kind: "unit" }, observation });
-
-/** What is said behind "because" or "anyway": why something is done out of its order. */
-function reasonIn(text: string): { said: string; because: string | null } {
-  const match = /^(.*?)[,;]?\s+(?:anyway|because|since)[,:]?\s+(?:because\s+)?(.{3,})$/i.exec(text);
-  return match ? { said: match[1]!.trim(), because: match[2]!.trim() } : { said: text.trim(), because: null };
-}
 
 const MEANS_WORDS: readonly (readonly [RegExp, Means])[] = [
   [/^(?:lamp limiter|limiter|series lamp|lamp in series|first power lamp)\b/i, "lamp"],
@@ -80,7 +75,7 @@ export const mainsStep: Head = {
       return Number.isNaN(plainNumber(said)) ? fail({ code: "notUnderstood", token: said }) : fail({ code: "shareOrVolts", token: said });
     if (share !== null ? !(share > 0 && share <= 1.2) : !(volts! > 0 && volts! <= LIMITS.volts[1]))
       return fail({ code: "impossible", token: said, quantity: "volts" });
-    return keeps({ about: "power", on: true }, ofUnit({ kind: "mains", volts, share, because }));
+    return keeps({ about: "power", on: true, because }, ofUnit({ kind: "mains", volts, share, because }));
   },
   examples: [{ line: "step 25%", says: "the mains are set to a quarter and the unit is on; step 58v" }],
 };

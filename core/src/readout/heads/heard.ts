@@ -1,9 +1,10 @@
+import { wordTable } from "../../units";
 import { type HumKind, type SoundLabel } from "../../device";
 import type { Heard } from "../../evidence";
 import type { Head } from "../head";
 import { fail, keeps } from "../parsed";
 
-const LABELS: Readonly<Record<string, SoundLabel>> = {
+const LABELS: ReadonlyMap<string, SoundLabel> = wordTable({
   hum: "hum",
   motorboating: "motorboating",
   pulsing: "motorboating",
@@ -21,18 +22,18 @@ const LABELS: Readonly<Record<string, SoundLabel>> = {
   "bass missing": "bassMissing",
   clipping: "clipping",
   "dc offset": "dcOffset",
-};
-const KINDS: Readonly<Record<string, HumKind>> = {
+});
+const KINDS: ReadonlyMap<string, HumKind> = wordTable({
   induced: "induced",
   ripple: "ripple",
   "half wave": "halfWave",
   buzz: "rectifierBuzz",
   mixed: "mixed",
-};
-const SIDES: Readonly<Record<string, number>> = { left: 1, right: 2 };
-const begins = <T>(words: Readonly<Record<string, T>>, text: string): [T, string] | null => {
-  const word = Object.keys(words).find((w) => text === w || text.startsWith(`${w} `));
-  return word === undefined ? null : [words[word]!, text.slice(word.length).trim()];
+});
+const SIDES: ReadonlyMap<string, number> = wordTable({ left: 1, right: 2 });
+const begins = <T>(words: ReadonlyMap<string, T>, text: string): [T, string] | null => {
+  const found = [...words].find(([word]) => text === word || text.startsWith(`${word} `));
+  return found === undefined ? null : [found[1], text.slice(found[0].length).trim()];
 };
 const FIGURE = /^([-−+]?\d+(?:[.,]\d+)?)\s*(hz|db|times|x)\b\s*/;
 const CHANNEL = /^ch ?([1-8])\b\s*/;

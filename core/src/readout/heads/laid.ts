@@ -1,3 +1,4 @@
+import { wordTable } from "../../units";
 import { LAYS, type Lay } from "../../evidence";
 import { designatorsIn } from "../designators";
 import type { Head } from "../head";
@@ -5,15 +6,15 @@ import { fail, keeps } from "../parsed";
 
 const PLUS: ReadonlySet<string> = new Set(["plus", "positive", "+"]);
 const FILLING: ReadonlySet<string> = new Set(["to", "at", "on", "points", "faces", "lead", "side", "is", "goes", "the"]);
-const ALSO: Readonly<Record<string, Lay>> = {
+const ALSO: ReadonlyMap<string, Lay> = wordTable({
   gnd: "ground",
   chassis: "ground",
   earth: "ground",
   supply: "rail",
   top: "up",
   bottom: "down",
-};
-const layOf = (word: string): Lay | null => LAYS.find((l) => l === word) ?? ALSO[word] ?? null;
+});
+const layOf = (word: string): Lay | null => LAYS.find((l) => l === word) ?? ALSO.get(word) ?? null;
 
 /** `C14 plus up`, `C14 plus to ground`: how a part lies on its board, and where its plus goes. */
 export const laid: Head = {

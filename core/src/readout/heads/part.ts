@@ -1,5 +1,5 @@
 import { LENGTHS } from "../../knowledge";
-import { parseValue, volts } from "../../units";
+import { parseValue, volts, wordTable } from "../../units";
 import { segmentsOf, type Segment } from "../designators";
 import type { Consequence, Entry, Quantity, ReadoutContext, SaidReading } from "../entry";
 import type { Head } from "../head";
@@ -115,13 +115,13 @@ function others(phrase: Phrase, designators: readonly string[]): Consequence[] {
   ];
 }
 
-const NAME: Readonly<Record<string, Quantity>> = {
+const NAME: ReadonlyMap<string, Quantity> = wordTable({
   esr: "esr",
   capacitance: "capacitance",
   dissipation: "dissipation",
   leak: "leak",
   volts: "volts",
-};
+});
 
 /**
  * Items of one quantity are shared out: one for one part, as many as there are parts in their order. A word without a figure is
@@ -140,7 +140,7 @@ function shareOut(phrase: Phrase, designators: readonly string[], implied: boole
   for (const [key, list] of groups) {
     if (list[0]!.word) list.length = 1;
     else if (list.length > 1 && designators.length === 1)
-      return fail({ code: "secondValue", token: list[1]!.text, quantity: NAME[key.split(" ")[0]!]! });
+      return fail({ code: "secondValue", token: list[1]!.text, quantity: NAME.get(key.split(" ")[0]!)! });
     else if (list.length !== designators.length) return fail({ code: "valuesForParts", values: list.length, parts: designators.length });
     for (const [i, designator] of designators.entries()) {
       const settled = (list[i] ?? list[0]!).settled(designator);

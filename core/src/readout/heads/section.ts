@@ -1,8 +1,9 @@
+import { wordTable } from "../../units";
 import { SECTION_KINDS, type SectionKind } from "../../device";
 import type { Head } from "../head";
 import { fail, keeps } from "../parsed";
 
-const WORDS: Readonly<Record<string, SectionKind>> = {
+const WORDS: ReadonlyMap<string, SectionKind> = wordTable({
   ...Object.fromEntries(SECTION_KINDS.map((k) => [k.toLowerCase(), k])),
   "mains entry": "mains",
   "primary side": "primary",
@@ -30,7 +31,7 @@ const WORDS: Readonly<Record<string, SectionKind>> = {
   speakers: "driver",
   "digital control": "control",
   digital: "control",
-};
+});
 const SAYS = /^section\s+(.+?)\s+(?:is\s+)?(not here|not there|absent|missing|not in it|here|there|present|in it)$/i;
 
 /** `section servo here`, `section regulators not here`: what this unit has, against what its kind has as a rule. */
@@ -39,7 +40,7 @@ export const section: Head = {
   understand(_line, _context, typed) {
     const match = SAYS.exec(typed);
     if (!match) return null;
-    const kind = WORDS[match[1]!.toLowerCase()];
+    const kind = WORDS.get(match[1]!.toLowerCase());
     if (kind === undefined || kind === "outside") return fail({ code: "notUnderstood", token: match[1]! });
     const here = /^(here|there|present|in it)$/i.test(match[2]!);
     return keeps({ about: "observed", subject: { kind: "unit" }, observation: { kind: "section", section: kind, here } });

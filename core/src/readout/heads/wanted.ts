@@ -1,7 +1,7 @@
 import type { Authority, Marked } from "../../evidence";
 import { within } from "../../knowledge";
 import { classOf } from "../../part";
-import type { UnitSymbol } from "../../units";
+import { wordTable, type UnitSymbol } from "../../units";
 import { looksLikeDesignator, normaliseDesignator } from "../designator";
 import type { Head } from "../head";
 import { lex } from "../lex";
@@ -30,14 +30,14 @@ export const markedVolts: Head = {
 
 const SAYS =
   /^(\S+)\s+(?:(should be|wants|ought to be)|(?:(?:on|in|per|by)\s+(?:the\s+)?)?(drawing|diagram|schematic|maker|makers|manual)(?:\s+(?:says|has|wants|gives|shows))?)\s+(.+)$/i;
-const BY: Readonly<Record<string, Authority>> = {
+const BY: ReadonlyMap<string, Authority> = wordTable({
   drawing: "drawing",
   diagram: "drawing",
   schematic: "drawing",
   maker: "maker",
   makers: "maker",
   manual: "maker",
-};
+});
 /** Units a part is marked in, beside volts and watts: volts alone say what a point should read. */
 const OWN: ReadonlySet<UnitSymbol> = new Set<UnitSymbol>(["F", "Ω", "A"]);
 
@@ -61,7 +61,7 @@ export const wanted: Head = {
     if (!marked.some((m) => OWN.has(m.unit))) return match[2] ? null : fail({ code: "valueMissing", after: typed });
     const surplus = tokens.find((t) => t.value === null);
     if (surplus) return fail({ code: "surplus", token: surplus.text, after: match[1]! });
-    const by = match[3] ? BY[match[3].toLowerCase()]! : "bench";
+    const by = match[3] ? BY.get(match[3].toLowerCase())! : "bench";
     return keeps({ about: "observed", subject: { kind: "part", name }, observation: { kind: "wanted", by, marked } });
   },
   examples: [

@@ -1,0 +1,187 @@
+import type { Means, Stage } from "../device";
+import type { Stop } from "../firstPower";
+import { underFigures, type OwnFigures } from "../knowledge";
+import { filtersSupply } from "../part";
+import type { Consequence } from "../readout";
+import { unreadOf, type BringUpPicture, type StepPicture } from "./bringUp";
+import type { FusePicture } from "./fuses";
+import type { JobPicture } from "./picture";
+import { lastRepair } from "./proof";
+import type { JobRecords } from "./records";
+import { shortsOf } from "./shorts";
+import { NEAR } from "./stepShare";
+import { unsafeThings, type UnsafeThing } from "./unsafe";
+
+// The one place that says whether the mains may be set: for the line, the button, the server and the screen alike.
+
+/** Why the mains may not be set, or a stage not begun. */
+export type Interlock =
+  | { code: "noSupply" }
+  | { code: "shorted"; what: readonly string[] }
+  /** low to ground, perhaps by nature: opened by a reason and a supply with a current limit */
+  | { code: "lowNode"; what: readonly string[] }
+  | { code: "unsafe"; what: readonly UnsafeThing[] }
+  | { code: "fuse"; name: string; why: FuseHold }
+  | { code: "noMeans" }
+  | { code: "meansUnsuited"; by: Means }
+  | { code: "suppliesFirst"; positions: readonly string[] }
+  | { code: "repaired" }
+  | { code: "stageOrder"; needs: Stage }
+  | { code: "stepOrder"; share: number }
+  | { code: "unread"; what: readonly string[] }
+  | { code: "stopped"; stop: Stop };
+
+/** Interlocks that no reason opens: a short, what is unsafe at lead, earth or fuse. */
+export const FIRM_INTERLOCKS = ["noSupply", "shorted", "unsafe", "fuse"] as const satisfies readonly Interlock["code"][];
+const FIRM: ReadonlySet<Interlock["code"]> = new Set<Interlock["code"]>(FIRM_INTERLOCKS);
+export const isFirm = (hold: Interlock): boolean => FIRM.has(hold.code);
+
+/** What is asked for: a step of the plan, the beginning of a stage, or the unit straight onto the mains. */
+export type WantedPower =
+  | { kind: "step"; stage: Stage; share: number | null; because: string | null }
+  | { kind: "stage"; stage: Stage; because: string | null }
+  | { kind: "mains"; because: string | null };
+
+/** What an interlock is judged from. */
+export interface InterlockedJob {
+  records: Pick<JobRecords, "job" | "positions" | "retired" | "readings" | "points" | "observations" | "fittings" | "events">;
+  picture: Pick<JobPicture, "positions" | "unit">;
+  bringUp: Pick<BringUpPicture, "stages" | "suited" | "means" | "stop" | "begun" | "finished" | "at">;
+}
+
+/** What a line asks for; null where it sets no mains and begins no stage. */
+export function wantedBy(brings: readonly Consequence[], { bringUp, records }: InterlockedJob): WantedPower | null {
+  const stage = bringUp.at?.stage ?? bringUp.stages[0]?.stage ?? "full";
+  for (const c of brings) {
+    if (c.about !== "observed") continue;
+    const { observation: o } = c;
+    if (o.kind === "stage") return { kind: "stage", stage: o.stage, because: o.because };
+    if (o.kind !== "mains") continue;
+    const share = o.share ?? (o.volts !== null && records.job.mainsV ? o.volts / records.job.mainsV : null);
+    return { kind: "step", stage, share, because: o.because };
+  }
+  const on = brings.find((c) => c.about === "power" && c.on);
+  return on?.about === "power" ? { kind: "mains", because: on.because } : null;
+}
+
+/** Whether a line sets the mains or begins a stage: for any other nothing need be looked at. */
+export const asksForPower = (brings: readonly Consequence[]): boolean =>
+  brings.some((c) =>
+    c.about === "observed" ? c.observation.kind === "stage" || c.observation.kind === "mains" : c.about === "power" && c.on,
+  );
+
+/** Whether a line switches the unit on. */
+export const switchesOn = (brings: readonly Consequence[]): boolean => brings.some((c) => c.about === "power" && c.on);
+
+/**
+ * Why what is asked for may not be done now; null where it may. No reason opens a short, nor what is unsafe at lead, earth or fuse. What is
+ * only out of its order gives way to a written reason; a node that may be low by nature to a reason and a supply with a current limit.
+ */
+export function interlockOf(job: InterlockedJob, wanted: WantedPower): Interlock | null {
+  const isLast = wanted.kind === "mains" || wanted.stage === "full";
+  const limited = !isLast && (job.bringUp.means?.by === "limited" || job.bringUp.means?.by === "lamp");
+  return (
+    interlocksOf(job, wanted).find(
+      (h) => wanted.because === null || FIRM.has(h.code) || (h.code === "lowNode" && !limited) || (h.code === "noMeans" && needsMeans(job)),
+    ) ?? null
+  );
+}
+/** A node that may be low by nature is only ever powered through something that limits the current. */
+const needsMeans = ({ records, picture }: InterlockedJob): boolean => shortsOf(records, picture.unit).length > 0;
+
+/** The same for a line, under the shop's figures. */
+export const heldLine = (job: InterlockedJob, brings: readonly Consequence[], figures: OwnFigures = {}): Interlock | null =>
+  underFigures(figures, () => {
+    const wanted = wantedBy(brings, job);
+    return wanted && interlockOf(job, wanted);
+  });
+
+function interlocksOf(job: InterlockedJob, wanted: WantedPower): Interlock[] {
+  if (job.bringUp.stages.length === 0) return [{ code: "noSupply" }];
+  return [...firmInterlocks(job, wanted.kind === "mains" || wanted.stage === "full"), ...orderInterlocks(job, wanted)];
+}
+
+/** Shorts, and what is unsafe between the wall and the unit: the same whatever is asked for. */
+function firmInterlocks({ records, picture }: InterlockedJob, isLast: boolean): Interlock[] {
+  const { unit } = picture;
+  const shorts = shortsOf(records, unit);
+  const shorted = [
+    ...new Set([
+      ...shorts.flatMap((s) => (s.low ? [] : [s.name])),
+      ...picture.positions.flatMap((p) => (p.verdict.state === "shorted" ? [p.designator] : [])),
+    ]),
+  ];
+  const low = shorts.flatMap((s) => (s.low ? [s.name] : []));
+  const unsafe = unsafeThings(records, picture);
+  return [
+    ...(shorted.length > 0 ? [{ code: "shorted", what: shorted } as const] : []),
+    ...(unsafe.length > 0 ? [{ code: "unsafe", what: unsafe } as const] : []),
+    ...unit.notes.fuses.flatMap((fuse): Interlock[] => {
+      const why = fuseHold(fuse, isLast);
+      return why === null ? [] : [{ code: "fuse", name: fuse.name, why }];
+    }),
+    ...(low.length > 0 ? [{ code: "lowNode", what: low } as const] : []),
+  ];
+}
+
+/**
+ * Why a fuse holds the power: something across it or one larger than belongs there, at any stage; gone and nobody said why; gone and not
+ * renewed, at the last.
+ */
+export type FuseHold = "bridged" | "larger" | "unexplained" | "blown";
+function fuseHold({ larger, bridged, blown, because, renewed }: FusePicture, isLast: boolean): FuseHold | null {
+  if (bridged) return "bridged";
+  if (larger) return "larger";
+  if (!blown) return null;
+  if (because === null) return "unexplained";
+  return isLast && !renewed ? "blown" : null;
+}
+
+/** Supply electrolytics that a careful approach wants new or measured good before any power. */
+const waiting = ({ positions }: InterlockedJob["picture"]): string[] =>
+  positions
+    .filter((p) => filtersSupply(p.role) && !p.renewed && p.verdict.state !== "sound" && p.verdict.state !== "worn")
+    .map((p) => p.designator);
+
+function orderInterlocks(job: InterlockedJob, wanted: WantedPower): Interlock[] {
+  const { bringUp, records, picture } = job;
+  const holds: Interlock[] = [];
+  const old =
+    records.job.firstPowerSchool === "suppliesFirst" && (wanted.kind === "mains" || wanted.stage !== "transformer") ? waiting(picture) : [];
+  const { means, begun, finished } = bringUp;
+  if (wanted.kind === "mains") {
+    if (old.length > 0) holds.push({ code: "suppliesFirst", positions: old });
+    // a unit that came in and was never opened may be heard as it is; what was begun by steps, or repaired, goes by steps
+    if (begun && !finished) return [...holds, ...stepInterlocks(bringUp, "full", 1)];
+    if (!begun && repairedSincePower(records)) holds.push({ code: "repaired" });
+    return holds;
+  }
+  if (wanted.stage !== "full") {
+    if (means === null) holds.push({ code: "noMeans" });
+    else if (!bringUp.suited.includes(means.by)) holds.push({ code: "meansUnsuited", by: means.by });
+  }
+  if (old.length > 0) holds.push({ code: "suppliesFirst", positions: old });
+  return [...holds, ...stepInterlocks(bringUp, wanted.stage, wanted.kind === "step" ? wanted.share : null)];
+}
+
+/** Whether something was put in or repaired after the unit was last on. */
+function repairedSincePower(records: InterlockedJob["records"]): boolean {
+  const repaired = lastRepair(records);
+  if (repaired === null) return false;
+  const powered = records.events.findLast((e) => (e.kind === "powerOn" && !e.struck) || e.kind === "powerAttempt");
+  return powered === undefined || (powered.line !== null ? powered.seq < repaired.seq : (powered.kept ?? powered.at) < repaired.at);
+}
+
+function stepInterlocks({ stages, stop }: Pick<BringUpPicture, "stages" | "stop">, stage: Stage, share: number | null): Interlock[] {
+  const order = stages.map((s) => s.stage);
+  const earlier = stages.slice(0, order.indexOf(stage)).find((s) => !s.done);
+  const stopped = stages.flatMap((s) => s.steps).find((s) => s.state === "stopped");
+  const beyond = (s: StepPicture) => order.indexOf(stage) > order.indexOf(s.stage) || (stage === s.stage && (share ?? 0) > s.share + NEAR);
+  if (stopped && stop && beyond(stopped)) return [{ code: "stopped", stop }];
+  if (earlier) return [{ code: "stageOrder", needs: earlier.stage }];
+  if (share === null) return [];
+  const steps = stages.find((s) => s.stage === stage)?.steps ?? [];
+  const below = steps.find((s) => s.share < share - NEAR && s.state !== "done");
+  if (!below) return [];
+  return [below.state === "now" ? { code: "unread", what: unreadOf(below) } : { code: "stepOrder", share: below.share }];
+}

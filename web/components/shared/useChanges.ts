@@ -1,0 +1,65 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import { read } from "./request";
+
+/** Older than this a window no longer claims to be up to date: two beats and a breath. */
+export const STALE_MS = 3000;
+const POLL_MS = 2000;
+
+/**
+ * Follows what the server says of a job, or of the whole bench: `onRevision` at every beat. Where the stream is broken it is asked in between.
+ * @returns when the server was last heard, ms since the epoch by this browser's clock; null before it ever was
+ */
+export function useChanges(job: number | null, onRevision: (revision: number) => void): number | null {
+  const [heard, setHeard] = useState<number | null>(null);
+  const told = useRef(onRevision);
+  useEffect(() => {
+    told.current = onRevision;
+  });
+  useEffect(() => {
+    let last = Date.now();
+    let open = true;
+    const path = `/api/changes${job === null ? "" : `?job=${job}`}`;
+    const hear = (revision: number) => {
+      if (!open) return;
+      last = Date.now();
+      setHeard(last);
+      told.current(revision);
+    };
+    // a browser has few connections to one server: a window nobody sees holds none, and asks as soon as it is seen again
+    let stream: EventSource | null = null;
+    const listen = () => {
+      stream?.close();
+      stream = document.visibilityState === "visible" ? new EventSource(path) : null;
+      if (stream) stream.onmessage = (event: MessageEvent<string>) => hear(Number(event.data));
+    };
+    const ask = () => void read<number>(`${path}${job === null ? "?" : "&"}once`).then((answer) => answer.ok && hear(answer.value));
+    const timer = setInterval(() => Date.now() - last >= POLL_MS && ask(), POLL_MS);
+    const onSeen = () => {
+      listen();
+      if (document.visibilityState === "visible") ask();
+    };
+    listen();
+    document.addEventListener("visibilitychange", onSeen);
+    window.addEventListener("focus", ask);
+    return () => {
+      open = false;
+      stream?.close();
+      clearInterval(timer);
+      document.removeEventListener("visibilitychange", onSeen);
+      window.removeEventListener("focus", ask);
+    };
+  }, [job]);
+  return heard;
+}
+
+/** Since when what is shown may be out of date, looked at once a second; null as long as the server is heard. */
+export function useStaleSince(heard: number | null): number | null {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  return heard !== null && now - heard > STALE_MS ? heard : null;
+}

@@ -1,0 +1,18 @@
+-- Up Migration
+-- Power that was asked for against an interlock; a power-on that was struck out; a job that was closed in between.
+alter type safety_kind add value 'powerAttempt';
+alter type safety_kind add value 'powerUndone';
+alter type safety_kind add value 'reopened';
+
+-- a unit that goes straight onto the mains may say why
+alter table safety_event
+  drop constraint safety_why,
+  add constraint safety_why check ((kind::text in ('override', 'released')) <= (reason is not null)
+    and (reason is null or kind::text in ('override', 'released', 'powerOn')));
+
+-- A shop may count a part as discharged earlier, never later than everyone does.
+update shop set touch_limit_v = least(touch_limit_v, 5);
+alter table shop add constraint touch_limit_not_looser check (touch_limit_v <= 5);
+
+-- Down Migration
+do $$ begin raise exception 'there is no way back to before interlocks held the power: restore a dump'; end $$;
