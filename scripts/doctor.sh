@@ -7,7 +7,7 @@ doctor() {
   wrong() { printf '  !!  %s\n' "$*"; bad=$((bad + 1)); }
   if (need_node) 2>/dev/null; then fine "Node.js $(node --version)"; else wrong "Node.js 20.9 or newer is missing. Run: sudo apt-get install -y nodejs npm"; fi
   if [ ! -d node_modules ]; then wrong "The packages are not installed. They are at the first start."
-  elif [ "$(cat "$STATE/lock.sha" 2>/dev/null)" != "$(sha256sum package-lock.json | cut -d' ' -f1)" ]; then wrong "The packages are of another version. The next start renews them."
+  elif [ "$(installed_lock)" != "$(sha256sum package-lock.json | cut -d' ' -f1)" ]; then wrong "The packages are of another version. The next start renews them."
   else fine "packages as in package-lock.json"; fi
   command -v flock >/dev/null && fine "flock" || wrong "flock is missing. Run: sudo apt-get install -y util-linux"
   command -v pg_dump >/dev/null && fine "pg_dump" || wrong "pg_dump is missing: no dump before a migration. Run: sudo apt-get install -y postgresql-client"

@@ -21,13 +21,17 @@ need_node() {
   node -e 'const [a,b]=process.versions.node.split(".").map(Number);process.exit(a>20||(a===20&&b>=9)?0:1)' || die "Node.js 20.9 or newer is needed, this is $(node --version)."
 }
 
+# What the packages were installed from stands beside them: a new state folder must not install over modules another instance is using.
+LOCK_STAMP=$ROOT/node_modules/.mirvek-lock
+installed_lock() { cat "$LOCK_STAMP" 2>/dev/null || true; }
+
 need_modules() {
   need_node
   local want; want=$(sha256sum package-lock.json | cut -d' ' -f1)
-  if [ ! -d node_modules ] || [ "$(cat "$STATE/lock.sha" 2>/dev/null)" != "$want" ]; then
+  if [ "$(installed_lock)" != "$want" ]; then
     say "Installing packages (npm ci) …"
     npm ci --no-audit --no-fund --loglevel=error >&2
-    echo "$want" >"$STATE/lock.sha"
+    echo "$want" >"$LOCK_STAMP"
   fi
 }
 
