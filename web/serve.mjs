@@ -44,6 +44,13 @@ const DOWN = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Mirvek
 <p>The database does not answer. Nothing that was kept is lost; lines typed meanwhile wait in this browser.</p>
 <p><a href="">Try again</a></p></main></html>`;
 
+const MOST_WAITING = 60;
+const BUSY = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Mirvek</title>
+<main style="max-width:34em;margin:18vh auto;padding:20px;font:17px/1.5 sans-serif">
+<h1 style="font-size:24px">Too many requests at once</h1>
+<p>Nothing that was saved is lost. Lines entered meanwhile wait in this browser.</p>
+<p><a href="">Try again</a></p></main></html>`;
+
 const json = (response, status, code) =>
   response
     .writeHead(status, { "content-type": "application/json", connection: "close" })
@@ -73,6 +80,13 @@ const built = sirv(fileURLToPath(new URL(".next/static", import.meta.url)), { br
 const server = createServer(async (request, response) => {
   const refused = refusal(request);
   if (refused) return json(response, ...refused);
+  // more requests wait for a connection to the database than can be answered in time: said at once, not after they have timed out
+  if ((globalThis.mirvekPool?.waitingCount ?? 0) > MOST_WAITING && !request.url.startsWith(BUILT)) {
+    if (!isPage(request.url.split("?")[0])) return json(response, 503, "busy");
+    return response
+      .writeHead(503, { "content-type": "text/html; charset=utf-8", "retry-after": "2", "cache-control": "no-store" })
+      .end(BUSY);
+  }
   if (isPage(request.url.split("?")[0]) && !(await answers())) {
     return response
       .writeHead(503, { "content-type": "text/html; charset=utf-8", "retry-after": "3", "cache-control": "no-store" })

@@ -5,6 +5,7 @@ import { TECHNOLOGIES } from "@mirvek/core/part";
 import { MOUNTINGS } from "@mirvek/core/readout";
 import { amperes, hertz, ohms } from "@mirvek/core/units";
 import { z } from "zod";
+import { hasCredentials, isLinkLocal, isShown } from "./supplierAddress";
 import { zDiameter, zFarads, zHeight, zId, zPitch, zRatedVolts, zTemperature } from "./quantities";
 
 export const IMPORT_MEANS = ["update", "whole", "withdraw"] as const;
@@ -119,5 +120,8 @@ export const supplierAddress = z.object({
   address: z
     .url({ protocol: /^https?$/ })
     .max(200)
+    .refine((address) => !hasCredentials(new URL(address)), { message: "an address carries no password" })
+    .refine((address) => !isLinkLocal(new URL(address).hostname), { message: "a link-local host is not asked" })
+    .refine((address) => !isShown(decodeURIComponent(address)), { message: "write the whole address anew" })
     .nullable(),
 });

@@ -17,6 +17,10 @@ export type RequestIssue =
   | { code: "powerHeld"; hold: Interlock }
   /** a unit and a stand-in never share a job */
   | { code: "practice"; issue: PracticeIssue }
+  | { code: "tooManyPositions"; most: number }
+  /** a piece of an import that is there already, with other rows */
+  | { code: "pieceDiffers"; place: number }
+  | { code: "busy" }
   | { code: "jobClosed" }
   | { code: "reasonNeeded" }
   | { code: "holderReasonNeeded"; designator: string }

@@ -155,6 +155,7 @@ export interface JobView {
   circuits: readonly CircuitView[];
   notes: { line: string | null; where: string | null; at: number; by: string; text: string }[];
   safetyLog: SafetyEntry[];
+  unreadable: Records["unreadable"];
   shop: ShopView;
 }
 
@@ -213,6 +214,7 @@ export function viewOf(
         volts: "volts" in e ? e.volts : null,
         reason: "reason" in e ? (e.reason ?? null) : null,
       })),
+    unreadable: records.unreadable,
     shop,
   };
 }
@@ -289,10 +291,20 @@ export interface MoveView {
 }
 
 /** What the shop has to order over all open jobs. */
+/** A place that wants a part and has none chosen. */
+export interface Lacking {
+  job: number;
+  designator: string;
+  nominal: number;
+  rated: number | null;
+  bad: boolean;
+}
+
 export interface OrderView {
   lines: OrderLine[];
-  /** places that want a part and have none chosen */
-  lacking: { job: number; designator: string; nominal: number; rated: number | null; bad: boolean }[];
+  lacking: Lacking[];
+  /** open jobs that were not looked through for that yet */
+  left: number;
   moves: MoveView[];
   jobs: number;
 }

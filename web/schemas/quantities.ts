@@ -17,3 +17,9 @@ const LARGEST_INTEGER = 2_147_483_647;
 /** Ids and versions as the database counts them. */
 export const zId = z.number().int().positive().max(LARGEST_INTEGER);
 export const zVersion = zId;
+/** An id as it stands in an address: digits, and nothing that merely becomes a number. */
+export const zIdText = z
+  .string()
+  .regex(/^\d{1,10}$/)
+  .transform(Number)
+  .pipe(zId);

@@ -1,6 +1,7 @@
 import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
 import { SCOPES } from "@mirvek/core/device";
 import { CHOOSING_RULES, LENGTHS, LIMITS, ROWS, cellRange, figureRange, readCell, weightId } from "@mirvek/core/knowledge";
+import { isReserved } from "@mirvek/core/readout";
 import { z } from "zod";
 import { FIRST_POWER } from "./job";
 import { zId } from "./quantities";
@@ -71,7 +72,10 @@ export const meterPost = z.object({
   id: meterId,
   name: z.string().trim().min(1).max(40),
   /** the word said on the readout line */
-  word: z.string().regex(/^[a-z]{2,16}$/),
+  word: z
+    .string()
+    .regex(/^[a-z]{2,16}$/)
+    .refine((word) => !isReserved(word), { message: "a word of the entry line" }),
   shows: z.enum(["esr", "capacitance", "ohmmeter", "volts"]),
   esrAt: hz,
   /** null: it charges with DC */
@@ -112,7 +116,13 @@ export const stockPost = z.object({
   partId: zId,
   kind: z.enum(["ordered", "delivered", "counted", "taken"]),
   count: z.number().int().min(0).max(100_000),
-  lot: z.string().trim().min(1).max(LENGTHS.lot).nullable(),
+  lot: z
+    .string()
+    .trim()
+    .min(1)
+    .max(LENGTHS.lot)
+    .refine((lot) => !isReserved(lot), { message: "a word of the entry line" })
+    .nullable(),
   note: z.string().trim().max(200),
   /** one of the delivery, measured: goes onto the shelf */
   sample: z.object({ meter: meterId, esr: z.number().gt(0).max(1e6) }).nullable(),

@@ -1,7 +1,11 @@
 import "server-only";
+import { lookup } from "node:dns/promises";
+import { Readable } from "node:stream";
+import type { ReadableStream as WebStream } from "node:stream/web";
 import pRetry, { AbortError } from "p-retry";
 import { z } from "zod";
 import type { CataloguePart } from "@mirvek/core/choose";
+import { hasCredentials, isLinkLocal } from "../schemas/supplierAddress";
 import type { Db } from "./db";
 import { Refused } from "./refusal";
 import { listSuppliers } from "./repositories/imports";
@@ -11,6 +15,9 @@ import { listParts, setOffer } from "./repositories/parts";
 const PATIENCE = 2500;
 const AGAIN = 2;
 const AT_ONCE = 50;
+
+/** An answer of fifty offers is some kilobytes; nothing honest is larger than this. */
+const MAX_ANSWER_BYTES = 200_000;
 
 const answer = z.object({
   offers: z
@@ -25,16 +32,35 @@ const answer = z.object({
     .max(AT_ONCE),
 });
 
+/** The text of an answer, read piece by piece and no further than it may be long. */
+async function textOf(response: Response): Promise<string> {
+  const pieces: Uint8Array[] = [];
+  let length = 0;
+  for await (const piece of response.body ? Readable.fromWeb(response.body as WebStream<Uint8Array>) : []) {
+    length += (piece as Uint8Array).length;
+    if (length > MAX_ANSWER_BYTES) throw new AbortError("answered too much");
+    pieces.push(piece as Uint8Array);
+  }
+  return Buffer.concat(pieces).toString("utf8");
+}
+
+/** @throws AbortError where an address carries a password or leads to a link-local host, as written or by its name */
+async function requireReachable(url: URL): Promise<void> {
+  const found = await lookup(url.hostname.replace(/^\[|\]$/g, ""), { all: true });
+  if (hasCredentials(url) || found.some((f) => isLinkLocal(f.address))) throw new AbortError("an address that is not asked");
+}
+
 /** Asks one supplier; an answer that is none, or comes too late, is asked for again. */
 async function ask(address: string, codes: readonly string[]): Promise<z.infer<typeof answer>["offers"]> {
   const url = new URL("offers", address.endsWith("/") ? address : `${address}/`);
   for (const code of codes) url.searchParams.append("code", code);
   return pRetry(
     async () => {
+      await requireReachable(url);
       const response = await fetch(url, { signal: AbortSignal.timeout(PATIENCE), redirect: "error" });
       if (response.status >= 400 && response.status < 500) throw new AbortError(`answered ${response.status}`);
       if (!response.ok) throw new Error(`answered ${response.status}`);
-      return answer.parse(await response.json()).offers;
+      return answer.parse(JSON.parse(await textOf(response))).offers;
     },
     { retries: AGAIN, minTimeout: 200, factor: 2 },
   );

@@ -1,6 +1,6 @@
 import "server-only";
 import { held } from "@mirvek/core/bringUp";
-import { underFigures } from "@mirvek/core/knowledge";
+import { MAX_POSITIONS, underFigures } from "@mirvek/core/knowledge";
 import { parsePositionList, shiftDesignator } from "@mirvek/core/readout";
 import type { PositionRecord } from "@mirvek/core/job";
 import { farads, volts, type Volts } from "@mirvek/core/units";
@@ -21,14 +21,17 @@ export async function addPositions(db: Db, jobNumber: number, post: PositionsPos
   const positions = await listPositions(db, [job.id]);
   const taken = new Set(positions.map((p) => p.designator));
   const added: string[] = [];
+
   if (post.kind === "list") {
     const { drafts, issues } = parsePositionList(post.text, taken);
     if (issues.length > 0) throw new Refused({ code: "positions", issues });
+    requireRoom(positions.length + drafts.length, positions.length);
     for (const draft of drafts) {
       await insertPosition(db, job.id, draft, null);
       added.push(draft.designator);
     }
-  } else
+  } else {
+    requireRoom(positions.length + post.from.length * post.channels.length, positions.length);
     for (const from of post.from) {
       const original = positions.find((p) => p.designator === from);
       if (!original) throw refuseMissing();
@@ -39,7 +42,13 @@ export async function addPositions(db: Db, jobNumber: number, post: PositionsPos
         added.push(designator);
       }
     }
+  }
   await insertJobEvent(db, job.id, "positionsAdded", { designators: added }, benchName());
+}
+
+/** @throws Refused where a job would list more positions than it may */
+function requireRoom(then: number, now: number): void {
+  if (then > MAX_POSITIONS && then > now) throw new Refused({ code: "tooManyPositions", most: MAX_POSITIONS });
 }
 
 /** Edits, takes off or brings back one position; a stale version is refused. */
@@ -48,6 +57,8 @@ export async function changePosition(db: Db, jobNumber: number, designator: stri
   requireOpen(job);
   const by = benchName();
   if (edit.kind === "restore") {
+    const { length } = await listPositions(db, [job.id]);
+    requireRoom(length + 1, length);
     await restorePosition(db, job.id, designator);
     await insertJobEvent(db, job.id, "positionsAdded", { designators: [designator], restored: true }, by);
     return;
@@ -62,8 +73,7 @@ export async function changePosition(db: Db, jobNumber: number, designator: stri
     );
   // a marking that no longer counts takes a part off the list as much as a tick does
   const leaves =
-    position.holdsCharge &&
-    (edit.kind === "retire" || !edit.fields.holdsCharge || (couldHurt(position) && !couldHurt(edit.fields)));
+    position.holdsCharge && (edit.kind === "retire" || !edit.fields.holdsCharge || (couldHurt(position) && !couldHurt(edit.fields)));
   const reason = edit.reason ?? null;
   if (leaves && reason === null) throw new Refused({ code: "holderReasonNeeded", designator });
   if (edit.kind === "retire") await retirePosition(db, position.id, edit.version);

@@ -2,11 +2,13 @@ import "server-only";
 import type { CataloguePart } from "@mirvek/core/choose";
 import type { PartDraft } from "@mirvek/core/catalogue";
 import type { CatalogueView, ImportBegin, ImportOutcome, PieceAsked, RememberedMapping } from "../schemas/catalogue";
+import { shownAddress } from "../schemas/supplierAddress";
 import { benchName } from "./bench";
 import type { Db } from "./db";
 import { refuseMissing, Refused } from "./refusal";
 import {
   endImport,
+  endOrphans,
   findMapping,
   handSupplier,
   insertImport,
@@ -22,7 +24,8 @@ import { insertImported, insertParts, listParts, withdrawByImport } from "./repo
 // A supplier's file: begun, sent in pieces, and taken at once or not at all.
 
 export async function loadCatalogue(db: Db): Promise<CatalogueView> {
-  return { suppliers: await listSuppliers(db), imports: await listImports(db) };
+  const suppliers = (await listSuppliers(db)).map((s) => ({ ...s, address: s.address === null ? null : shownAddress(s.address) }));
+  return { suppliers, imports: await listImports(db) };
 }
 
 export async function rememberedMapping(db: Db, headings: string): Promise<RememberedMapping | null> {
@@ -31,6 +34,7 @@ export async function rememberedMapping(db: Db, headings: string): Promise<Remem
 
 /** Begins an import and remembers how files with these headings are read. @returns its id */
 export async function beginImport(db: Db, asked: ImportBegin): Promise<{ id: number }> {
+  await endOrphans(db);
   const supplierId = await supplierNamed(db, asked.supplier);
   await insertMapping(db, supplierId, asked, benchName());
   return { id: await insertImport(db, supplierId, asked, benchName()) };
@@ -44,7 +48,7 @@ export async function keepImportPiece(db: Db, id: number, place: number, piece: 
   if (withdraws !== "codes" in piece)
     throw new Refused({ code: "invalid", fields: [{ path: "", message: withdraws ? "codes only" : "whole rows" }] }, 400);
   const rows = "codes" in piece ? piece.codes : piece.rows;
-  await insertImportPiece(db, id, place, rows);
+  if (!(await insertImportPiece(db, id, place, rows))) throw new Refused({ code: "pieceDiffers", place }, 409);
   return { kept: rows.length };
 }
 

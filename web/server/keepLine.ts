@@ -22,6 +22,7 @@ import { underFigures } from "@mirvek/core/knowledge";
 import { parseReadout, type Consequence, type Entry } from "@mirvek/core/readout";
 import type { JobRecord } from "../schemas/jobView";
 import type { KeptLine, ReadoutPost } from "../schemas/records";
+import { isStorable } from "../schemas/storable";
 import { benchName } from "./bench";
 import { together, type Db } from "./db";
 import { requireOpen } from "./guard";
@@ -83,6 +84,7 @@ export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, now
   if (known) return answer(known.id, { ...ms(known.at), again: true });
   if (entry.kind === "setting") return answer(null);
   if (entry.kind === "undo") return answer(null, await undo(db, job, post, at));
+  if (!isStorable(entry.brings)) throw new Refused({ code: "notKept" });
   const held = await heldOf(db, job, entry.brings);
   const lineId = await insertLine(db, job.id, post.clientKey, post.line, benchName(), at);
   const shelf = await keepAll(db, { job, positions, observations, lineId, at, held }, effectsOf(entry.brings, held));

@@ -9,6 +9,7 @@ import { requireOpen } from "./guard";
 import { refuseMissing, Refused } from "./refusal";
 import { findJob, lockJob } from "./repositories/jobs";
 import {
+  dropOrphans,
   findRecording,
   insertPiece,
   insertRecording,
@@ -38,6 +39,7 @@ export async function keepRecording(jobNumber: number, asked: RecordingAsked): P
   const before = await findJob(pool(), jobNumber);
   if (!before) throw refuseMissing();
   requireOpen(before);
+  await dropOrphans(pool());
   const missing = await missingPieces(pool(), asked.pieces);
   if (missing.length > 0) throw new Refused({ code: "piecesMissing", pieces: missing }, 409);
   const whole = createHash("sha256");

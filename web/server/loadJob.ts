@@ -36,6 +36,7 @@ import { listPositions, listRetired } from "./repositories/positions";
 import { listReadings } from "./repositories/readings";
 import { listAcross, listFittings, listNotes, listPointReadings, listSafetyEvents, listWorkings } from "./repositories/records";
 import { getShopView } from "./repositories/shop";
+import { unreadableIn } from "./rows";
 
 /** The records of several jobs at once: a fixed number of queries however many there are. */
 export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevision: number): Promise<Records[]> {
@@ -56,6 +57,9 @@ export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevisi
       () => listCircuits(db, ids),
       () => listLines(db, ids),
     ]);
+  const unreadable = byJob(
+    [positions, retired, readings, fittings, across, workings, choices, points, observations, notes, circuits, lines].flatMap(unreadableIn),
+  );
   const of = {
     positions: byJob(positions),
     retired: byJob(retired),
@@ -87,6 +91,10 @@ export async function loadRecords(db: Db, jobs: readonly JobRecord[], shopRevisi
     notes: of.notes(job.id),
     circuits: of.circuits(job.id),
     lines: of.lines(job.id),
+    unreadable: [
+      ...unreadable(job.id).map(({ table, id }) => ({ table, id })),
+      ...of.events(job.id).flatMap((e) => (e.kind === "unreadable" ? [{ table: "safety_event", id: e.id }] : [])),
+    ],
   }));
 }
 
@@ -112,7 +120,7 @@ function byPosition(readings: readonly StoredReading[]): Record<number, StoredRe
  * revision, never before it. Only what stands committed is kept: what a transaction sees may never come to be.
  */
 const loaded = new LRUCache<string, { records: Records; shop: ShopView; view: JobView | null }>({ max: 100 });
-const keyOf = (job: JobRecord, shopRevision: number) => `${job.openedAt}/${job.id}/${job.revision}/${shopRevision}`;
+export const keyOf = (job: JobRecord, shopRevision: number) => `${job.openedAt}/${job.id}/${job.revision}/${shopRevision}`;
 
 async function load(db: Db, job: JobRecord) {
   const { shop, revision } = await getShopView(db);

@@ -19,15 +19,7 @@ export async function respond<S extends z.ZodType, T>(
   schema: S,
   work: (body: z.infer<S>) => Promise<T>,
 ): Promise<NextResponse<Answer<T>>> {
-  try {
-    const text = await request.text();
-    if (text.length > MOST_BYTES) return failed({ code: "invalid", fields: [{ path: "", message: "too long" }] }, 413);
-    const parsed = schema.safeParse(JSON.parse(text));
-    if (!parsed.success) return failed(invalid(parsed.error), 400);
-    return NextResponse.json({ ok: true, value: await work(parsed.data) });
-  } catch (error) {
-    return answerError(error);
-  }
+  return respondLarge(request, MOST_BYTES, schema, work);
 }
 
 /** The same for a body that may be large: it is read piece by piece, and no further than `most` bytes. */
@@ -108,6 +100,8 @@ function answerError(error: unknown): NextResponse<{ ok: false; issue: RequestIs
   if (error instanceof Refused) return failed(error.issue, error.status);
   if (error instanceof SyntaxError) return failed({ code: "invalid", fields: [{ path: "", message: "not JSON" }] }, 400);
   if (error instanceof CommitUnknown) return failed({ code: "maybeKept" }, 503);
+  // no connection of the pool was free in time: the database is there, and busy
+  if (error instanceof Error && /timeout exceeded when trying to connect/i.test(error.message)) return failed({ code: "busy" }, 503);
   if (isConnectionError(error)) return failed({ code: "databaseDown" }, 503);
   // 53100: no room on the disk of the records; what was refused may be asked for again once there is
   if (sqlState(error) === "53100") return failed({ code: "diskFull" }, 503);

@@ -19,7 +19,7 @@ const RIGHTS: Readonly<Record<string, Right>> = {
   point_reading: ADD,
   observation: ADD,
   photo: { insert: true, update: ["about", "moment", "struck_at"] },
-  sound_piece: ADD,
+  sound_piece: { insert: true, delete: true },
   recording: { insert: true, update: ["name", "moment", "played", "shows", "struck_at"] },
   safety_event: ADD,
   line_withdrawal: ADD,

@@ -76,6 +76,8 @@ const readoutTexts: Texts<ReadoutIssue> = {
   shelfIncomplete: () => "A shelf reading needs value, volts and ESR: new 10u 50v esr 1.4",
   fittedMarking: (i) => `${i.designator} fitted 100u 25v: value and volts, or neither; readings in a line of their own.`,
   alreadyThere: (i) => `${i.designator} is already on this job.`,
+  jobFull: (i) => `A job lists at most ${i.most} positions. Open a second job for the rest of the unit.`,
+  reservedWord: (i) => `“${i.token}” is a word of the entry line: choose another name.`,
   position: (i) => `${say(positionTexts, i.issue)}.`,
 };
 export const readoutIssueText = (i: ReadoutIssue): string => say(readoutTexts, i);
@@ -99,6 +101,9 @@ const texts: Texts<RequestIssue> = {
   notKept: () => "The records do not take this. Nothing of it was kept; say it another way.",
   designatorTaken: (i) => `${i.designator} is already on this job.`,
   noTwinNumber: (i) => `${i.designator} has no twin at that distance.`,
+  tooManyPositions: (i) => `A job lists at most ${i.most} positions. Open a second job for the rest of the unit.`,
+  pieceDiffers: (i) => `Piece ${i.place + 1} of this file was sent before with other rows. Start the import again.`,
+  busy: () => "The server is busy. Try again in a few seconds.",
   stepHeld: (i) => interlockText(i.hold),
   powerHeld: (i) => attemptText(i.hold),
   practice: (i) =>

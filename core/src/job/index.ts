@@ -69,7 +69,7 @@ export {
   type Tracing,
 } from "./tracing";
 export { rippleQuestions } from "./tracing/ripple";
-export { weigh, type Weighed, type WeighedJob } from "./weigh";
+export { alsoChange, weigh, type Weighed, type WeighedJob } from "./weigh";
 export { sectionPicture, sectionsIn, type SectionBox, type SectionLink } from "./sections";
 export { caseOf } from "./caseOf";
 export { readCase, traceCase, type CaseLine, type CaseAnswer, type CaseIssue, type RippleSolver, type TraceCase } from "./traceCase";

@@ -182,4 +182,6 @@ export interface JobRecords<J extends JobHead = JobHead, C extends ChoiceFacts =
   circuits: readonly K[];
   /** newest first */
   lines: readonly LineRecord[];
+  /** rows of this job that cannot be read and are left out of everything */
+  unreadable: readonly { table: string; id: number }[];
 }

@@ -215,6 +215,7 @@ const NOTHING: Omit<JobRecords, "job" | "positions"> = {
   notes: [],
   circuits: [],
   lines: [],
+  unreadable: [],
 };
 
 function positionOf(draft: ReturnType<typeof parsePositionList>["drafts"][number], id: number): PositionRecord {

@@ -36,7 +36,10 @@ export function weigh(job: WeighedJob, picture: TracedPicture & Pick<JobPicture,
 }
 
 /** Parts that the school of how much takes beside the bad ones, of which nothing is decided yet. */
-function alsoChange({ scopeSchool, state }: WeighedJob, { positions }: Pick<JobPicture, "positions">): string[] {
+export function alsoChange(
+  { scopeSchool, state }: Pick<WeighedJob, "scopeSchool" | "state">,
+  { positions }: Pick<JobPicture, "positions">,
+): string[] {
   if (isClosed(state)) return [];
   const taken = takenBy(
     scopeSchool,

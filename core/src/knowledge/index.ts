@@ -3,7 +3,7 @@ export { ROWS, byId, figure, figureRange, type FigureId } from "./rows";
 export { underFigures, type OwnFigures } from "./own";
 export { CHOOSING_RULES, weightId, weightOf, type ChoosingRule, type ChoosingRuleId, type RuleIdOf } from "./choosing";
 export { DRY_TAN_D, ESR_NORMS, TAN_D, TAN_D_PER_1000_UF, type EsrNorm } from "./norms";
-export { LENGTHS, LIMITS, within } from "./limits";
+export { LENGTHS, LIMITS, MAX_POSITIONS, within } from "./limits";
 export { PATTERNS, PATTERN_IDS, patternsFor, type Pattern, type PatternId } from "./patterns";
 export { PAIRED_KINDS, USUAL_DRAW, usualDraw, usualPoints, type UsualDraw, type UsualPoint } from "./usual";
 export { HYPOTHESES, HYPOTHESIS_IDS, type HypothesisId, type HypothesisRow } from "./hypotheses";

@@ -21,6 +21,9 @@ export const LIMITS = {
   positionsAtOnce: [1, 6],
 } as const satisfies Record<string, readonly [number, number]>;
 
+/** Positions one job may list: a larger unit is several jobs, and every screen of a job stays quick. */
+export const MAX_POSITIONS = 600;
+
 /** Characters a text may have. */
 export const LENGTHS = { line: 400, point: 60, section: 60, channel: 12, series: 40, lot: 40 } as const;
 

@@ -124,4 +124,6 @@ export type ReadoutIssue =
   | { code: "shelfIncomplete" }
   | { code: "fittedMarking"; designator: string }
   | { code: "alreadyThere"; designator: string }
+  | { code: "jobFull"; most: number }
+  | { code: "reservedWord"; token: string }
   | { code: "position"; issue: PositionIssue };

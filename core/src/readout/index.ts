@@ -26,3 +26,4 @@ export { EXAMPLES } from "./heads";
 export { lex } from "./lex";
 export { parseReadout } from "./parseReadout";
 export { GRADE_WORDS, ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";
+export { isReserved } from "./reserved";

@@ -8,7 +8,7 @@ import { CONDITION_WORDS, FILLERS, OVER_WORDS, SAID, TREND_WORDS, VISUAL_WORDS }
 
 export type Hint = "esr" | "capacitance" | "dissipation" | "leak" | "volts" | "ripple";
 
-const HINTS: ReadonlyMap<string, Hint> = wordTable({
+export const HINT_WORDS: ReadonlyMap<string, Hint> = wordTable({
   esr: "esr",
   c: "capacitance",
   cap: "capacitance",
@@ -107,7 +107,7 @@ export function takeApart(rest: readonly Token[], context: ReadoutContext, self:
     } else if (meter) qualifiers.push({ kind: "meter", meter, at });
     else if (word === "alone") phrase.parallel = { kind: "alone" };
     else if (word === "same") phrase.same = true;
-    else if (HINTS.has(word)) [hint, fresh, hintToken] = [HINTS.get(word)!, true, token];
+    else if (HINT_WORDS.has(word)) [hint, fresh, hintToken] = [HINT_WORDS.get(word)!, true, token];
     else if (TREND_WORDS.has(word)) phrase.trend = TREND_WORDS.get(word)!;
     else if (OVER_WORDS.has(word)) push(token, { kind: "over" });
     else if (VISUAL_WORDS.has(word)) push(token, { kind: "measured", measurement: { kind: "visual", sign: VISUAL_WORDS.get(word)! } });

@@ -6,6 +6,7 @@ import { withFuseRatings } from "./fuseRating";
 import { lex, type Token } from "./lex";
 import { looksLikeDesignator } from "./designator";
 import { fail, keeps, type Parsed } from "./parsed";
+import { COMMANDS } from "./reserved";
 import { remarkOf, told } from "./told";
 
 // a text the database can hold: no control characters, no half of a surrogate pair
@@ -48,6 +49,3 @@ const isWords = (tokens: readonly Token[], issue: ReadoutIssue): boolean =>
   !COMMANDS.has(tokens[0]!.word) &&
   tokens.length > 1 &&
   tokens.every((t) => t.value === null && !/^\d/.test(t.text));
-
-/** Words that begin a line that does something: a slip behind them is asked back, never kept as words. */
-const COMMANDS: ReadonlySet<string> = new Set("power undo scratch meter add new highest re spent section stage step timer".split(" "));

@@ -119,6 +119,7 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
   notes: [],
   circuits: [],
   lines: [],
+  unreadable: [],
   ...over,
 });
 

@@ -76,7 +76,8 @@ function finish(sign: string, digits: string, exponent: number, suffix: string):
   const meaning = suffixMeaning(suffix);
   if (!meaning) return null;
   // one decimal literal parsed once, so "4.7u" is exactly 4.7e-6 and not 4.7 * 1e-6
-  const value = Number(`${sign}${digits}e${exponent + meaning.exponent}`);
+  // "-0" is 0: a signed nothing does not come back from the records as it went in
+  const value = Number(`${sign}${digits}e${exponent + meaning.exponent}`) + 0;
   if (!Number.isFinite(value)) return null;
   return {
     value,

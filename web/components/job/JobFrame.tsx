@@ -6,6 +6,7 @@ import { useRouter } from "next/navigation";
 import { useState, type ReactNode } from "react";
 import type { JobData } from "../../schemas/jobView";
 import { stationKey } from "../../wording/vocabulary";
+import { unreadableText } from "../../wording/ledger";
 import { nextActText } from "../../wording/nextAct";
 import { ReadoutLine } from "../readout/ReadoutLine";
 import { useTheme } from "../shared/Providers";
@@ -66,6 +67,11 @@ function Frame({ children }: { children: ReactNode }) {
           <span>{next.about}</span>
           <kbd aria-label="key n">n</kbd>
         </div>
+        {view.unreadable.length > 0 && (
+          <p className="state-worn" role="status">
+            {unreadableText(view.unreadable)}
+          </p>
+        )}
         {children}
       </main>
       <BenchRail

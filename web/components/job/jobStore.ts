@@ -68,7 +68,7 @@ export interface JobStoreOptions {
 }
 
 /** Answers after which the same line is asked for once more: nothing was said about it. */
-const NOT_NOW: ReadonlySet<RequestIssue["code"]> = new Set(["databaseDown", "maybeKept", "diskFull", "unexpected"]);
+const NOT_NOW: ReadonlySet<RequestIssue["code"]> = new Set(["databaseDown", "busy", "maybeKept", "diskFull", "unexpected"]);
 const RETRY_MS = 2500;
 const REFRESH_MS = 150;
 /** parts that this browser has added and the server has not confirmed have ids of their own, below those of the database */

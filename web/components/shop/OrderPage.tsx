@@ -3,7 +3,7 @@
 import type { OrderLine } from "@mirvek/core/choose";
 import { Button, Input } from "antd";
 import Link from "next/link";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { MeterView, OrderView } from "../../schemas/jobView";
 import type { StockPost } from "../../schemas/shop";
 import { orderMindText } from "../../wording/choose";
@@ -11,10 +11,12 @@ import { docket, marked, money } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
 import { useMessage } from "../shared/Providers";
 import { Pick } from "../shared/Pick";
-import { send } from "../shared/request";
+import { read, send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
 import { ShopNav } from "./ShopNav";
 import styles from "./ShopPage.module.css";
+
+const LOOK_AGAIN_MS = 1000;
 
 /** What the open jobs need, over all of them: what to order, what is here, what is on its way, what lacks a part. */
 export function OrderPage({ initial, currency, meters }: { initial: OrderView; currency: string; meters: readonly MeterView[] }) {
@@ -31,6 +33,12 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
   };
   const plain = (line: OrderLine, kind: StockPost["kind"], count: number) =>
     void book({ partId: line.partId, kind, count, lot: null, note: "", sample: null });
+  // the rest of the open jobs is looked through meanwhile
+  useEffect(() => {
+    if (order.left === 0) return;
+    const timer = setTimeout(() => void read<OrderView>("/api/shop/stock").then((a) => a.ok && setOrder(a.value)), LOOK_AGAIN_MS);
+    return () => clearTimeout(timer);
+  }, [order]);
   const move = (by: number) => setAt(Math.max(0, Math.min(order.lines.length - 1, at + by)));
   useKeys({
     ArrowDown: () => move(1),
@@ -96,6 +104,11 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
             </tr>
           </tfoot>
         </table>
+      )}
+      {order.left > 0 && (
+        <p className="muted" role="status">
+          {order.left} open {order.left === 1 ? "job" : "jobs"} still to be checked for parts that are missing.
+        </p>
       )}
       {order.lacking.length > 0 && (
         <section aria-label="Without a part">

@@ -1,4 +1,5 @@
 import "server-only";
+import { readRows } from "../rows";
 import { ARRANGEMENTS, asOne, type Arrangement, type CataloguePart, type Refusal } from "@mirvek/core/choose";
 import { z } from "zod";
 import type { ChoiceView } from "../../schemas/jobView";
@@ -24,7 +25,7 @@ export async function listChoices(db: Db, jobIds: readonly number[]): Promise<(C
   const { rows } = await db.query("select distinct on (position_id) * from choice where job_id = any($1) order by position_id, id desc", [
     jobIds,
   ]);
-  const choices = rows.map((row) => choiceRow.parse(row));
+  const choices = readRows("choice", rows, (row) => choiceRow.parse(row));
   const sets = await listSets(
     db,
     choices.flatMap((c) => (c.arrangement === null ? [] : [c.id])),
@@ -37,7 +38,7 @@ export async function listChoices(db: Db, jobIds: readonly number[]): Promise<(C
     jobId: job_id,
     positionId: position_id,
     part: part_id === null ? null : (parts.get(part_id) ?? null),
-    set: arrangement === null ? null : { arrangement, parts: (sets.get(c.id) ?? []).map((id) => parts.get(id)!) },
+    set: arrangement === null ? null : { arrangement, parts: (sets.get(c.id) ?? []).flatMap((id) => parts.get(id) ?? []) },
     // the rules as the core named them when the choice was made
     overridden: overridden as unknown as Refusal[],
   }));

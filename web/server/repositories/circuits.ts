@@ -3,6 +3,7 @@ import { SCENARIO_IDS } from "@mirvek/core/scenarios";
 import { z } from "zod";
 import { keptAnswer, type CircuitPost, type CircuitView } from "../../schemas/circuit";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 const circuitRow = z.object({
   job_id: z.number(),
@@ -23,7 +24,7 @@ export async function listCircuits(db: Db, jobIds: readonly number[]): Promise<(
      from circuit_note n where n.job_id = any($1) order by n.job_id, n.scenario, n.id desc`,
     [jobIds],
   );
-  return rows.map((row) => {
+  return readRows("circuit_note", rows, (row) => {
     const { job_id, ...circuit } = circuitRow.parse(row);
     return { ...circuit, jobId: job_id };
   });

@@ -3,6 +3,7 @@ import type { OwnFigures } from "@mirvek/core/knowledge";
 import { z } from "zod";
 import type { FigureEdit } from "../../schemas/jobView";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 // Figures of the trade that this shop sets otherwise. Rows are never changed: the latest of a figure counts, and every one before it stays.
 
@@ -18,7 +19,7 @@ const figureRow = z.object({
 /** Every change, oldest first. */
 export async function listFigureChanges(db: Db): Promise<FigureEdit[]> {
   const { rows } = await db.query("select * from figure_change order by id");
-  return rows.map((row) => {
+  return readRows("figure_change", rows, (row) => {
     const { at, ...r } = figureRow.parse(row);
     return { ...r, at: at.getTime() };
   });

@@ -11,6 +11,7 @@ import {
   type SupplierView,
 } from "../../schemas/catalogue";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 // Suppliers, how their files are read, and files on their way into the catalogue.
 
@@ -28,7 +29,7 @@ export async function listSuppliers(db: Db): Promise<SupplierView[]> {
     `select s.*, count(p.id) filter (where p.withdrawn_at is null)::int as parts, count(p.id) filter (where p.withdrawn_at is not null)::int as withdrawn
      from supplier s left join part p on p.supplier_id = s.id group by s.id order by s.id`,
   );
-  return rows.map((row) => {
+  return readRows("supplier", rows, (row) => {
     const { by_hand, ...s } = supplierRow.parse(row);
     return { ...s, byHand: by_hand };
   });
@@ -85,13 +86,15 @@ export async function insertImport(db: Db, supplierId: number, b: ImportBegin, b
   return z.object({ id: z.number() }).parse(rows[0]).id;
 }
 
-/** A piece that is sent again writes over itself: it is the same. */
-export async function insertImportPiece(db: Db, importId: number, place: number, rows: readonly unknown[]): Promise<void> {
-  await db.query("insert into import_piece (import_id, place, rows) values ($1, $2, $3::jsonb) on conflict (import_id, place) do nothing", [
-    importId,
-    place,
-    JSON.stringify(rows),
-  ]);
+/** Keeps a piece; one that is sent again must be the same. @returns whether it is */
+export async function insertImportPiece(db: Db, importId: number, place: number, rows: readonly unknown[]): Promise<boolean> {
+  const piece = [importId, place, JSON.stringify(rows)];
+  await db.query(
+    "insert into import_piece (import_id, place, rows) values ($1, $2, $3::jsonb) on conflict (import_id, place) do nothing",
+    piece,
+  );
+  const { rowCount } = await db.query("select 1 from import_piece where import_id = $1 and place = $2 and rows = $3::jsonb", piece);
+  return rowCount === 1;
 }
 
 export interface ImportUnderWay {
@@ -122,6 +125,14 @@ export async function endImport(db: Db, id: number, outcome: ImportOutcome | nul
   await db.query("delete from import_piece where import_id = $1", [id]);
 }
 
+/** Gives up imports that were begun more than a day ago and never ended. */
+export async function endOrphans(db: Db): Promise<void> {
+  const { rows } = await db.query(
+    "select id from catalogue_import where ended_at is null and begun_at < now() - interval '1 day' for update skip locked",
+  );
+  for (const row of rows) await endImport(db, z.object({ id: z.number() }).parse(row).id, null);
+}
+
 const importRow = z.object({
   id: z.number(),
   name: z.string(),
@@ -138,7 +149,7 @@ export async function listImports(db: Db): Promise<ImportView[]> {
   const { rows } = await db.query(
     "select i.*, s.name from catalogue_import i join supplier s on s.id = i.supplier_id where i.ended_at is not null order by i.id desc limit 20",
   );
-  return rows.map((row) => {
+  return readRows("catalogue_import", rows, (row) => {
     const r = importRow.parse(row);
     return {
       id: r.id,

@@ -1,4 +1,5 @@
 import "server-only";
+import { readRows } from "../rows";
 import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
 import { FINDING_TOKENS, type FindingToken, SCOPES, SUPPLY_KINDS, type Scope, UNIT_KINDS } from "@mirvek/core/device";
 import { CLOSING_HOLDS, JOB_STATES, isClosed, type JobState, type Waiver } from "@mirvek/core/job";
@@ -87,13 +88,13 @@ export async function searchJobs(db: Db, s: JobSearch): Promise<{ jobs: JobRecor
       db.query(`${SELECT} where ${matching} order by (closed_at is not null), number desc limit $2 offset $3`, [likes, s.limit, s.offset]),
   ]);
   const { found, open } = z.object({ found: z.number(), open: z.number() }).parse(counts.rows[0]);
-  return { jobs: page.rows.map((row) => jobRow.parse(row)), found, open };
+  return { jobs: readRows("job", page.rows, (row) => jobRow.parse(row)), found, open };
 }
 
 /** Every job that is not closed, newest first. */
 export async function listOpenJobs(db: Db): Promise<JobRecord[]> {
   const { rows } = await db.query(`${SELECT} where closed_at is null order by number desc`);
-  return rows.map((row) => jobRow.parse(row));
+  return readRows("job", rows, (row) => jobRow.parse(row));
 }
 
 export async function findJob(db: Db, number: number): Promise<JobRecord | null> {

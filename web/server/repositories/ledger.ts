@@ -2,6 +2,7 @@ import "server-only";
 import { z } from "zod";
 import type { LedgerEntry } from "../../schemas/jobView";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 const lineRow = z.object({
   key: z.string(),
@@ -41,26 +42,35 @@ export async function listLedger(db: Db, jobId: number): Promise<LedgerEntry[]> 
   );
   const safety = await db.query("select id, kind::text, reason, at, by from safety_event where job_id = $1 and line_id is null", [jobId]);
   const entries: LedgerEntry[] = [
-    ...lines.rows
-      .map((r) => lineRow.parse(r))
-      .map(({ at, kept, ...l }): LedgerEntry => ({ what: "line", at: at.getTime(), kept: kept.getTime(), ...l })),
-    ...events.rows
-      .map((r) => eventRow.parse(r))
-      .map((e): LedgerEntry => ({
-        what: "event",
-        kind: e.kind,
-        detail: e.detail,
-        key: `e${e.id}`,
-        at: e.at.getTime(),
-        kept: e.at.getTime(),
-        by: e.by,
-      })),
-    ...choices.rows
-      .map((r) => choiceRow.parse(r))
-      .map(({ id, at, ...c }): LedgerEntry => ({ what: "choice", key: `c${id}`, at: at.getTime(), kept: at.getTime(), ...c })),
-    ...safety.rows
-      .map((r) => safetyRow.parse(r))
-      .map(({ id, at, ...s }): LedgerEntry => ({ what: "safety", key: `s${id}`, at: at.getTime(), kept: at.getTime(), ...s })),
+    ...readRows("readout_line", lines.rows, (r) => lineRow.parse(r)).map(({ at, kept, ...l }): LedgerEntry => ({
+      what: "line",
+      at: at.getTime(),
+      kept: kept.getTime(),
+      ...l,
+    })),
+    ...readRows("job_event", events.rows, (r) => eventRow.parse(r)).map((e): LedgerEntry => ({
+      what: "event",
+      kind: e.kind,
+      detail: e.detail,
+      key: `e${e.id}`,
+      at: e.at.getTime(),
+      kept: e.at.getTime(),
+      by: e.by,
+    })),
+    ...readRows("choice", choices.rows, (r) => choiceRow.parse(r)).map(({ id, at, ...c }): LedgerEntry => ({
+      what: "choice",
+      key: `c${id}`,
+      at: at.getTime(),
+      kept: at.getTime(),
+      ...c,
+    })),
+    ...readRows("safety_event", safety.rows, (r) => safetyRow.parse(r)).map(({ id, at, ...s }): LedgerEntry => ({
+      what: "safety",
+      key: `s${id}`,
+      at: at.getTime(),
+      kept: at.getTime(),
+      ...s,
+    })),
   ];
   return entries.sort((a, b) => a.kept - b.kept);
 }

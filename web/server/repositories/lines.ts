@@ -2,6 +2,7 @@ import "server-only";
 import type { LineRecord } from "@mirvek/core/job";
 import { z } from "zod";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 /** A line's rows count as long as it was not undone; rows of no line always do. `r` is the table's alias. */
 export const COUNTS = "not exists (select 1 from line_withdrawal w where w.line_id = r.line_id)";
@@ -69,7 +70,7 @@ export async function listLines(db: Db, jobIds: readonly number[]): Promise<(Lin
        from readout_line r left join line_withdrawal w on w.line_id = r.id where r.job_id = j.id order by r.id desc limit $2) n`,
     [jobIds, LATEST],
   );
-  return rows.map((row) => {
+  return readRows("readout_line", rows, (row) => {
     const { entered_at, entered_by, job_id, ...line } = listRow.parse(row);
     return { ...line, enteredAt: entered_at.getTime(), enteredBy: entered_by, jobId: job_id };
   });

@@ -4,6 +4,7 @@ import { observation } from "../../schemas/observation";
 import type { Subject } from "@mirvek/core/evidence";
 import { z } from "zod";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 import { COUNTS, FROM_LINE, JOIN_LINE, fromLine } from "./lines";
 
 export interface NewObservation extends Pick<StoredObservation, "subject" | "observation" | "by" | "whileLocked"> {
@@ -53,7 +54,7 @@ export async function listObservations(db: Db, jobIds: readonly number[]): Promi
     `select r.*, ${FROM_LINE} from observation r ${JOIN_LINE} where r.job_id = any($1) and ${COUNTS} order by r.id`,
     [jobIds],
   );
-  return rows.map((raw) => {
+  return readRows("observation", rows, (raw) => {
     const r = row.parse(raw);
     const subject: Subject = r.subject_kind === "unit" ? { kind: "unit" } : { kind: r.subject_kind, name: r.subject! };
     return {

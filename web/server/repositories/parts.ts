@@ -7,6 +7,7 @@ import { amperes, celsius, farads, hertz, millimetres, ohms, volts, type Farads 
 import { z } from "zod";
 import type { OfferLine } from "../../schemas/jobView";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 const partRow = z
   .object({
@@ -100,7 +101,11 @@ export async function listCandidates(db: Db, nominal: Farads, bounds: SearchBoun
      ) part on true order by part.id`,
     [...near, bounds.low, bounds.high, bounds.volts, bounds.technologies, nominal],
   );
-  const parts = rows.filter((row) => row.id !== null).map((row) => partRow.parse(row));
+  const parts = readRows(
+    "part",
+    rows.filter((row) => row.id !== null),
+    (row) => partRow.parse(row),
+  );
   return { parts, others: Math.max(0, (rows[0]?.n ?? 0) - parts.length) };
 }
 
@@ -117,12 +122,12 @@ export async function listSmaller(db: Db, nominal: Farads, bounds: SearchBounds)
      where place <= 3 order by id limit 4000`,
     [nominal / 20, nominal * 2.6, bounds.volts / 2, bounds.volts, kinds],
   );
-  return rows.map((row) => partRow.parse(row));
+  return readRows("part", rows, (row) => partRow.parse(row));
 }
 
 export async function listParts(db: Db, ids: readonly number[]): Promise<CataloguePart[]> {
   const { rows } = await db.query("select * from part where id = any($1)", [ids]);
-  return rows.map((row) => partRow.parse(row));
+  return readRows("part", rows, (row) => partRow.parse(row));
 }
 
 const COLUMNS = `code text, series text, grade grade, technology technology, nominal float8, tolerance jsonb, rated float8, ac float8, safety safety_class,

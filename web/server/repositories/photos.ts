@@ -2,6 +2,7 @@ import "server-only";
 import { z } from "zod";
 import { PHOTO_MOMENTS, type PhotoMoment, type PhotoView } from "../../schemas/photo";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 const row = z
   .object({
@@ -21,7 +22,7 @@ export async function listPhotos(db: Db, jobId: number): Promise<PhotoView[]> {
     "select id, about, moment, width, height, taken_at, by from photo where job_id = $1 and struck_at is null order by id",
     [jobId],
   );
-  return rows.map((r) => row.parse(r));
+  return readRows("photo", rows, (r) => row.parse(r));
 }
 
 export async function countPhotos(db: Db, jobId: number): Promise<number> {

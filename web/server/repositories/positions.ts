@@ -1,4 +1,5 @@
 import "server-only";
+import { readRows } from "../rows";
 import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
 import { MOUNTINGS, type PositionDraft } from "@mirvek/core/readout";
 import { celsius, farads, millimetres, ohms, volts } from "@mirvek/core/units";
@@ -90,7 +91,7 @@ async function listWhere(db: Db, jobIds: readonly number[], retired: "is null" |
      where r.job_id = any($1) and r.retired_at ${retired} order by r.id`,
     [jobIds],
   );
-  return rows.map((row) => positionRow.parse(row));
+  return readRows("position", rows, (row) => positionRow.parse(row));
 }
 
 /** @param lineId the line that adds it, where one does */

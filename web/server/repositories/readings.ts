@@ -5,6 +5,7 @@ import type { SaidReading } from "@mirvek/core/readout";
 import { amperes, farads, hertz, ohms } from "@mirvek/core/units";
 import { z } from "zod";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 import { COUNTS, FROM_LINE, JOIN_LINE, fromLine } from "./lines";
 
 export interface NewReading extends SaidReading {
@@ -151,7 +152,7 @@ export async function listReadings(db: Db, jobIds: readonly number[]): Promise<(
     `select r.*, ${FROM_LINE} from reading r ${JOIN_LINE} where r.job_id = any($1) and ${COUNTS} order by r.id`,
     [jobIds],
   );
-  return rows.map(readingOf);
+  return readRows("reading", rows, readingOf);
 }
 
 /** What a line said of its last part: what `same` repeats. */
@@ -159,7 +160,7 @@ export async function listSaid(db: Db, lineId: number): Promise<SaidReading[]> {
   const { rows } = await db.query(`select r.*, ${FROM_LINE} from reading r ${JOIN_LINE} where r.line_id = $1 and ${COUNTS} order by r.id`, [
     lineId,
   ]);
-  const readings = rows.map(readingOf);
+  const readings = readRows("reading", rows, readingOf);
   const part = readings.at(-1)?.positionId;
   return readings
     .filter((r) => r.positionId === part)

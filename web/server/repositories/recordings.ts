@@ -2,6 +2,7 @@ import "server-only";
 import { z } from "zod";
 import { PLAYED, RECORDING_MOMENTS, recordingShows, type RecordingAsked, type RecordingView } from "../../schemas/recording";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 const row = z
   .object({
@@ -24,11 +25,19 @@ export async function listRecordings(db: Db, jobId: number): Promise<RecordingVi
     "select id, name, moment, played, sha256, size, shows, taken_at, by from recording where job_id = $1 and struck_at is null order by id",
     [jobId],
   );
-  return rows.map((r) => row.parse(r));
+  return readRows("recording", rows, (r) => row.parse(r));
 }
 
 export async function insertPiece(db: Db, sha256: string, bytes: Buffer): Promise<void> {
   await db.query("insert into sound_piece (sha256, bytes) values ($1, $2) on conflict do nothing", [sha256, bytes]);
+}
+
+/** Takes away pieces that came more than a day ago and are part of no recording: their sending was never finished. */
+export async function dropOrphans(db: Db): Promise<number> {
+  const { rowCount } = await db.query(
+    `delete from sound_piece s where came_at < now() - interval '1 day' and not exists (select 1 from recording where s.sha256 = any (pieces))`,
+  );
+  return rowCount ?? 0;
 }
 
 /** Those of these pieces that are not here yet, each once. */

@@ -7,6 +7,7 @@ import { farads, volts, type Volts } from "@mirvek/core/units";
 import { z } from "zod";
 import { circumstances } from "../../schemas/observation";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 import { COUNTS, FROM_LINE, JOIN_LINE, fromLine, type Moment } from "./lines";
 
 // What lines bring about besides readings. Everything here is append-only; what a line brought goes out of judgement with it.
@@ -52,7 +53,7 @@ const pointRow = z.object({
 });
 
 export async function listPointReadings(db: Db, jobIds: readonly number[]): Promise<OfJob<PointReading>[]> {
-  return (await counting(db, "point_reading", jobIds)).map((row) => {
+  return readRows("point_reading", await counting(db, "point_reading", jobIds), (row) => {
     const { job_id, position_id, taken_at, line, seq, point, volts: v, form, significant, under } = pointRow.parse(row);
     return { jobId: job_id, positionId: position_id, takenAt: taken_at, line, seq, point, volts: v, form, significant, under };
   });
@@ -107,22 +108,32 @@ export async function listSafetyEvents(db: Db, jobIds: readonly number[]): Promi
      order by r.id`,
     [jobIds],
   );
-  return rows.map((row) => {
-    const { job_id, kind, designator, volts: v, reason, ...rest } = safetyRow.parse(row);
-    const from = { jobId: job_id, ...rest };
-    switch (kind) {
-      case "residual":
-        return { ...from, kind, position: designator!, volts: volts(v!) };
-      case "released":
-        return { ...from, kind, position: designator!, reason: reason! };
-      case "override":
-        return { ...from, kind, reason: reason! };
-      case "highest":
-        return { ...from, kind, volts: volts(v!) };
-      default:
-        return { ...from, kind };
-    }
+  return rows.map((raw): OfJob<StoredSafetyEvent> => {
+    const read = readRows("safety_event", [raw], (row) => safetyRow.parse(row))[0];
+    return read ? eventOf(read) : unreadableEvent(raw);
   });
+}
+
+/** A safety event that cannot be read may have been power: it counts as that, and where it stands. */
+function unreadableEvent(raw: { id: number; job_id: number; seq: number; kept: Date }): OfJob<StoredSafetyEvent> {
+  const at = raw.kept instanceof Date && Number.isFinite(raw.kept.getTime()) ? raw.kept.getTime() : 0;
+  return { id: raw.id, jobId: raw.job_id, line: null, seq: raw.seq, at, kept: at, struck: false, kind: "unreadable" };
+}
+
+function eventOf({ job_id, kind, designator, volts: v, reason, ...rest }: z.infer<typeof safetyRow>): OfJob<StoredSafetyEvent> {
+  const from = { jobId: job_id, ...rest };
+  switch (kind) {
+    case "residual":
+      return { ...from, kind, position: designator!, volts: volts(v!) };
+    case "released":
+      return { ...from, kind, position: designator!, reason: reason! };
+    case "override":
+      return { ...from, kind, reason: reason! };
+    case "highest":
+      return { ...from, kind, volts: volts(v!) };
+    default:
+      return { ...from, kind };
+  }
 }
 
 // ---------------------------------------------------------------- what lies across a part
@@ -143,7 +154,7 @@ export async function insertAcross(
 const acrossRow = z.object({ ...fromLine, job_id: z.number(), position_id: z.number(), designators: z.array(z.string()).nullable() });
 
 export async function listAcross(db: Db, jobIds: readonly number[]): Promise<OfJob<AcrossNote>[]> {
-  return (await counting(db, "across_note", jobIds)).map((row) => {
+  return readRows("across_note", await counting(db, "across_note", jobIds), (row) => {
     const { job_id, position_id, line, seq, designators } = acrossRow.parse(row);
     return { jobId: job_id, positionId: position_id, line, seq, designators };
   });
@@ -167,7 +178,7 @@ export async function insertWorking(
 const workingRow = z.object({ ...fromLine, job_id: z.number(), position_id: z.number(), volts: z.number().transform(volts).nullable() });
 
 export async function listWorkings(db: Db, jobIds: readonly number[]): Promise<OfJob<WorkingNote>[]> {
-  return (await counting(db, "working_note", jobIds)).map((row) => {
+  return readRows("working_note", await counting(db, "working_note", jobIds), (row) => {
     const { job_id, position_id, line, seq, volts: v } = workingRow.parse(row);
     return { jobId: job_id, positionId: position_id, line, seq, volts: v };
   });
@@ -227,7 +238,7 @@ export async function listFittings(db: Db, jobIds: readonly number[]): Promise<O
      where r.job_id = any($1) and ${COUNTS} order by r.id`,
     [jobIds],
   );
-  return rows.map((row) => {
+  return readRows("fitting", rows, (row) => {
     const f = fittingRow.parse(row);
     return {
       jobId: f.job_id,
@@ -257,7 +268,7 @@ const noteRow = z.object({
 });
 
 export async function listNotes(db: Db, jobIds: readonly number[]): Promise<OfJob<NoteRecord>[]> {
-  return (await counting(db, "job_event", jobIds, "r.kind = 'note'")).map((row) => {
+  return readRows("job_event", await counting(db, "job_event", jobIds, "r.kind = 'note'"), (row) => {
     const { job_id, position_id, line, seq, at, by, detail } = noteRow.parse(row);
     return { jobId: job_id, positionId: position_id, line, seq, at, by, text: detail.text };
   });

@@ -7,6 +7,7 @@ import { z } from "zod";
 import type { NormRow, ShelfRow } from "../../schemas/jobView";
 import type { NormPost } from "../../schemas/shop";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 import { COUNTS } from "./lines";
 
 // What a shop holds readings against: new parts on its shelf, and ESR norms. Rows are never changed; one that misleads is struck.
@@ -33,7 +34,7 @@ export async function listShelfRows(db: Db): Promise<ShelfRow[]> {
     `select r.*, meter.name as meter_name, s.shelf_id is not null as struck from shelf_reading r join meter on meter.id = r.meter_id
      left join shelf_strike s on s.shelf_id = r.id where ${COUNTS} order by r.taken_at desc, r.id desc`,
   );
-  return rows.map((row) => {
+  return readRows("shelf_reading", rows, (row) => {
     const s = shelfRow.parse(row);
     return {
       id: s.id,
@@ -102,12 +103,11 @@ export async function listNorms(db: Db): Promise<{ norm: EsrNorm; struck: boolea
   const own = await db.query("select * from shop_norm order by nominal_from_f, id");
   const marks = await db.query("select distinct on (norm) norm, struck from norm_mark order by norm, id desc");
   const struck = new Set(
-    marks.rows
-      .map((row) => markRow.parse(row))
+    readRows("norm_mark", marks.rows, (row) => markRow.parse(row))
       .filter((m) => m.struck)
       .map((m) => m.norm),
   );
-  const shops = own.rows.map((row): EsrNorm => {
+  const shops = readRows("shop_norm", own.rows, (row): EsrNorm => {
     const n = normRow.parse(row);
     return {
       id: `shop.${n.id}`,

@@ -1,4 +1,5 @@
 import "server-only";
+import { readRows } from "../rows";
 import type { DrawerResistor } from "@mirvek/core/bringUp";
 import type { OwnFigures } from "@mirvek/core/knowledge";
 import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES, type ShopRules } from "@mirvek/core/choose";
@@ -76,7 +77,7 @@ const meterRow = z.object({
 
 export async function listMeters(db: Db): Promise<MeterView[]> {
   const { rows } = await db.query("select * from meter where retired_at is null order by shows, name");
-  return rows.map((row) => {
+  return readRows("meter", rows, (row) => {
     const { esr_at_hz, capacitance_at_hz, ...meter } = meterRow.parse(row);
     return { ...meter, esrAt: esr_at_hz, capacitanceAt: capacitance_at_hz ?? "dc" };
   });
@@ -90,7 +91,7 @@ const resistorRow = z.object({
 
 export async function listDrawer(db: Db): Promise<DrawerResistor[]> {
   const { rows } = await db.query("select ohms, rated_w, limit_v from drawer_resistor where retired_at is null order by ohms, rated_w");
-  return rows.map((row) => {
+  return readRows("drawer_resistor", rows, (row) => {
     const r = resistorRow.parse(row);
     return { value: r.ohms, rated: r.rated_w, limit: r.limit_v };
   });
@@ -197,7 +198,7 @@ const meterFull = meterRow.extend({ end_ohms: z.number().nullable(), lead_ohms: 
 /** Meters in use with all that is written down of them. */
 export async function listMeterRows(db: Db): Promise<MeterPost[]> {
   const { rows } = await db.query("select *, checked_on::text from meter where retired_at is null order by shows, name");
-  return rows.map((row) => {
+  return readRows("meter", rows, (row) => {
     const m = meterFull.parse(row);
     return {
       id: m.id,
@@ -230,7 +231,7 @@ export async function retireMeter(db: Db, id: string): Promise<boolean> {
 
 export async function listDrawerRows(db: Db): Promise<DrawerRow[]> {
   const { rows } = await db.query("select id, ohms, rated_w, limit_v from drawer_resistor where retired_at is null order by ohms, rated_w");
-  return rows.map((row) => {
+  return readRows("drawer_resistor", rows, (row) => {
     const r = resistorRow.extend({ id: z.number() }).parse(row);
     return { id: r.id, ohms: r.ohms, rated: r.rated_w, limit: r.limit_v };
   });

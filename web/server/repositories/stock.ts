@@ -2,6 +2,7 @@ import "server-only";
 import { z } from "zod";
 import type { MoveView } from "../../schemas/jobView";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 // What lies in the shop's drawers and what is on its way, as a ledger: ordered, delivered, counted anew, taken. What a job fitted from a
 // catalogue part is taken by its fitting, so that undoing the line puts it back.
@@ -59,9 +60,9 @@ export async function listHeld(db: Db): Promise<Map<number, Held>> {
      from parts p left join counted c on c.part_id = p.part_id left join moved m on m.part_id = p.part_id group by p.part_id`,
   );
   return new Map(
-    rows.map((row) => {
+    readRows("stock_move", rows, (row) => {
       const { part_id, ...h } = held.parse(row);
-      return [part_id, { ...h, here: Math.max(0, h.here) }];
+      return [part_id, { ...h, here: Math.max(0, h.here) }] as const;
     }),
   );
 }
@@ -81,7 +82,7 @@ const moveRow = z.object({
 /** The latest moves, newest first. */
 export async function listMoves(db: Db): Promise<MoveView[]> {
   const { rows } = await db.query("select m.*, p.code from stock_move m join part p on p.id = m.part_id order by m.id desc limit 30");
-  return rows.map((row) => {
+  return readRows("stock_move", rows, (row) => {
     const { part_id, at, ...m } = moveRow.parse(row);
     return { ...m, partId: part_id, at: at.getTime() };
   });

@@ -5,6 +5,7 @@ import type { LearnedCause } from "@mirvek/core/trace";
 import { z } from "zod";
 import type { TableEdit } from "../../schemas/jobView";
 import type { Db } from "../db";
+import { readRows } from "../rows";
 
 // How a shop's tracing differs from everyone's. Rows are never changed: the latest of a figure counts, and every one before it stays.
 
@@ -20,7 +21,7 @@ const changeRow = z.object({
 /** Every change of the table, oldest first: the number of the last one is its version. */
 export async function listTableChanges(db: Db): Promise<TableEdit[]> {
   const { rows } = await db.query("select * from table_change order by id");
-  return rows.map((row, i) => ({ ...changeRow.parse(row), version: i + 1 }));
+  return readRows("table_change", rows, (row) => changeRow.parse(row)).map((change, i) => ({ ...change, version: i + 1 }));
 }
 
 export async function insertTableChange(db: Db, { cell, value, note }: TableChange & { note: string }, by: string): Promise<void> {
@@ -38,7 +39,7 @@ export async function listLearned(db: Db): Promise<LearnedCause[]> {
          and c.fault = any($1) group by 1, 2 order by 1, 2`,
     [HYPOTHESIS_IDS],
   );
-  return rows.map((row) => {
+  return readRows("shown_cause", rows, (row) => {
     const { fault, unit_kind, times } = learnedRow.parse(row);
     return { fault, unitKind: unit_kind, times };
   });

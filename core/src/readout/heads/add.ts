@@ -1,3 +1,4 @@
+import { MAX_POSITIONS } from "../../knowledge";
 import { classOf } from "../../part";
 import { clausesOf } from "../clauses";
 import { looksLikeDesignator, normaliseDesignator } from "../designator";
@@ -29,6 +30,7 @@ export const add: Head = {
     if (!parsed.ok) return fail({ code: "position", issue: parsed.issue });
     const taken = parsed.value.find((p) => context.known.has(p.designator));
     if (taken) return fail({ code: "alreadyThere", designator: taken.designator });
+    if (context.known.size + parsed.value.length > MAX_POSITIONS) return fail({ code: "jobFull", most: MAX_POSITIONS });
     return keeps(...parsed.value.map((position) => ({ about: "position", position }) as const));
   },
   examples: [

@@ -4,6 +4,7 @@ import { farads, volts } from "../../units";
 import { designatorsIn } from "../designators";
 import type { Head } from "../head";
 import { fail, keeps } from "../parsed";
+import { isReserved } from "../reserved";
 import { TECHNOLOGY_WORDS } from "../words";
 
 const WORDS: ReadonlySet<string> = new Set(["fitted", "replaced", "renewed"]);
@@ -24,6 +25,7 @@ export const fitted: Head = {
     const lotAt = words.findIndex((t) => t.word === "lot");
     const lot = lotAt < 0 ? null : (words[lotAt + 1]?.text ?? null);
     if (lotAt >= 0 && lot === null) return fail({ code: "valueMissing", after: "lot" });
+    if (lot !== null && isReserved(lot)) return fail({ code: "reservedWord", token: lot });
     if (lot !== null && lot.length > LENGTHS.lot) return fail({ code: "tooLong", most: LENGTHS.lot });
     const said = lotAt < 0 ? words : words.filter((_, i) => i !== lotAt && i !== lotAt + 1);
     const technology =

@@ -71,7 +71,7 @@ export const heard: Head = {
       if (kind) [found.hum, rest] = kind;
       else if (side) [found.channel, rest] = side;
       else if (figure) {
-        if (!put(found, Number(figure[1]!.replace("−", "-").replace(",", ".")), figure[2]!))
+        if (!put(found, Number(figure[1]!.replace("−", "-").replace(",", ".")) + 0, figure[2]!))
           return fail({ code: "notUnderstood", token: figure[0].trim() });
         rest = rest.slice(figure[0].length);
       } else if (other) {

@@ -4,6 +4,7 @@ import { farads, ohms, volts } from "../../units";
 import type { Head } from "../head";
 import type { Token } from "../lex";
 import { fail, keeps } from "../parsed";
+import { isReserved } from "../reserved";
 import { FILLERS, GRADE_WORDS, TECHNOLOGY_WORDS } from "../words";
 
 interface Found {
@@ -30,6 +31,7 @@ export const shelf: Head = {
       if (token.word === "series") {
         const name = line[++i];
         if (!name) return fail({ code: "valueMissing", after: "series" });
+        if (isReserved(name.word)) return fail({ code: "reservedWord", token: name.text });
         found.series = name.text;
       } else if (token.word === "esr") expectEsr = true;
       else if (TECHNOLOGY_WORDS.has(token.word)) found.technology = TECHNOLOGY_WORDS.get(token.word)!;

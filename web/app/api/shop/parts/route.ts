@@ -1,5 +1,5 @@
 import { handPart } from "../../../../schemas/catalogue";
-import { zId } from "../../../../schemas/quantities";
+import { zIdText } from "../../../../schemas/quantities";
 import { pool, transaction } from "../../../../server/db";
 import { writeByHand } from "../../../../server/importCatalogue";
 import { refuseMissing } from "../../../../server/refusal";
@@ -9,7 +9,7 @@ import { respond, respondRead } from "../../../../server/respond";
 /** What a part cost and how many there were, newest first. */
 export async function GET(request: Request) {
   return respondRead(async () => {
-    const id = zId.safeParse(Number(new URL(request.url).searchParams.get("offers")));
+    const id = zIdText.safeParse(new URL(request.url).searchParams.get("offers"));
     if (!id.success) throw refuseMissing();
     return listOffers(pool(), id.data);
   });

@@ -1,5 +1,5 @@
 import { designator } from "../../../../../schemas/records";
-import { zId } from "../../../../../schemas/quantities";
+import { zIdText } from "../../../../../schemas/quantities";
 import { loadHearable } from "../../../../../server/candidates";
 import { pool } from "../../../../../server/db";
 import { refuseMissing } from "../../../../../server/refusal";
@@ -10,7 +10,7 @@ export async function GET(request: Request, { params }: RouteContext<"/api/jobs/
   const { number } = await params;
   return respondRead(async () => {
     const asked = new URL(request.url).searchParams;
-    const [position, part] = [designator.safeParse(asked.get("position")), zId.safeParse(Number(asked.get("part")))];
+    const [position, part] = [designator.safeParse(asked.get("position")), zIdText.safeParse(asked.get("part"))];
     if (!position.success || !part.success) throw refuseMissing();
     return loadHearable(pool(), routeNumber(number), position.data, part.data);
   });

@@ -1,0 +1,49 @@
+import "server-only";
+import { setImmediate as breathe } from "node:timers/promises";
+import { alsoChange, makePicture } from "@mirvek/core/job";
+import { LRUCache } from "lru-cache";
+import type { ChoiceView, JobRecord, Lacking, Records, ShopView } from "../schemas/jobView";
+import { isConnectionError, pool, type Db } from "./db";
+import { keyOf, loadRecords } from "./loadJob";
+import { getShopView } from "./repositories/shop";
+
+// What open jobs still lack a part for. It takes every open job judged: they are looked through a few at a time, and the process answers
+// requests in between. What was found is remembered by the revisions of job and shop.
+
+const known = new LRUCache<string, readonly Lacking[]>({ max: 10_000 });
+const AT_ONCE = 10;
+let looking: Promise<void> | null = null;
+
+/** What is known of these jobs, and how many are still to be looked through. */
+export async function lackingIn(db: Db, jobs: readonly JobRecord[]): Promise<{ lacking: Lacking[]; left: number }> {
+  const { shop, revision } = await getShopView(db);
+  const left = jobs.filter((job) => !known.has(keyOf(job, revision)));
+  if (left.length > 0)
+    looking ??= lookThrough(left, shop, revision)
+      .catch((error: unknown) => {
+        if (!isConnectionError(error)) console.error(error);
+      })
+      .finally(() => (looking = null));
+  return { lacking: jobs.flatMap((job) => known.get(keyOf(job, revision)) ?? []), left: left.length };
+}
+
+async function lookThrough(jobs: readonly JobRecord[], shop: ShopView, revision: number): Promise<void> {
+  for (let at = 0; at < jobs.length; at += AT_ONCE)
+    for (const records of await loadRecords(pool(), jobs.slice(at, at + AT_ONCE), revision)) {
+      known.set(keyOf(records.job, revision), lackingOf(records, shop));
+      await breathe();
+    }
+}
+
+/** Places of one job that want a part and have none chosen: bad ones, and what its approach takes beside them. */
+function lackingOf(records: Records, shop: ShopView): Lacking[] {
+  const { job } = records;
+  const picture = makePicture<ChoiceView>()(records, shop);
+  const undecided = new Map(picture.facts.positions.filter((p) => p.decision === "none").map((p) => [p.designator, p.verdict]));
+  const also = new Set(alsoChange(job, picture));
+  return picture.positions.flatMap((p): Lacking[] => {
+    const verdict = undecided.get(p.designator);
+    const bad = verdict === "failed" || verdict === "open" || verdict === "shorted";
+    return bad || also.has(p.designator) ? [{ job: job.number, designator: p.designator, nominal: p.nominal, rated: p.rated, bad }] : [];
+  });
+}
