@@ -38,14 +38,25 @@ need_modules() {
 free_port() { node -e 'const s=require("net").createServer();s.once("error",()=>process.exit(1));s.listen(+process.argv[1],"127.0.0.1",()=>s.close())' "$1"; }
 pick_port() { local p; for p in $(seq "$1" $(($1 + 60))); do free_port "$p" && { echo "$p"; return 0; }; done; die "no free port from $1 on"; }
 
-# A pid alone may be anybody's by now: a process is remembered with the moment it began.
+# A pid alone may be anybody's by now, and a copy of a state folder names the processes of the original: a process is remembered with the
+# moment it began, the program it runs and the very folder it works for.
 began() { [ -r "/proc/$1/stat" ] && sed 's/.*) //' "/proc/$1/stat" | cut -d' ' -f20; }
-remember() { echo "$2 $(began "$2")" >"$STATE/$1.pid"; }
-# ours NAME: prints the pid of a process that was remembered and is still that very process
+runs() { readlink "/proc/$1/exe" 2>/dev/null || true; }
+folder_id() { stat -Lc '%d:%i' "$1"; }
+remember() { echo "$2 $(began "$2") $(folder_id "$STATE") $(runs "$2")" >"$STATE/$1.pid"; }
+# ours NAME: prints the pid of a process that was remembered by this folder and is still that very process
 ours() {
-  local pid start
-  read -r pid start 2>/dev/null <"$STATE/$1.pid" || return 1
-  [[ $pid =~ ^[0-9]+$ && -n $start ]] && [ "$(began "$pid")" = "$start" ] && echo "$pid"
+  local pid start folder exe
+  read -r pid start folder exe 2>/dev/null <"$STATE/$1.pid" || return 1
+  [[ $pid =~ ^[0-9]+$ && -n $start ]] && [ "$folder" = "$(folder_id "$STATE")" ] || return 1
+  [ "$(began "$pid")" = "$start" ] && [ "$(runs "$pid")" = "$exe" ] && echo "$pid"
+}
+
+# The state folder, or a sentence about what stands in its way.
+need_state() {
+  mkdir -p "$STATE" 2>/dev/null || die "the folder $STATE cannot be made: $(mkdir -p "$STATE" 2>&1 | sed 's/.*: //')."
+  { [ -w "$STATE" ] && [ -x "$STATE" ]; } || die "the folder $STATE belongs to $(stat -c %U "$STATE") and cannot be written by $(id -un). Run: sudo chown -R $(id -un) '$STATE'"
+  chmod 755 "$STATE" 2>/dev/null || die "the rights of $STATE cannot be set by $(id -un). Run: sudo chown $(id -un) '$STATE'"
 }
 
 # One instance a state folder; the lock goes with the process, however it ends. Children are started without it (9>&-).

@@ -281,6 +281,13 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   await page.getByLabel("This shop's own").fill("1,4");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("region", { name: "What this shop changed" })).toContainText("esr.soundRatio to 1.4");
+  await page.getByLabel("Find a rule or figure").fill("charge.shock");
+  await page.getByRole("row", { name: /charge\.shock/ }).click();
+  await page.getByLabel("This shop's own").fill("600");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("From 6 to 60."), "stricter only").toBeVisible();
+  await page.getByLabel("Find a rule or figure").fill("esr.soundRatio");
+  await page.getByRole("row", { name: /esr\.soundRatio/ }).click();
   await page.getByRole("button", { name: "Back to what everyone starts with" }).click();
   await expect(page.getByRole("region", { name: "What this shop changed" })).toContainText("back to what everyone starts with");
   await page.goto("/shop/settings");

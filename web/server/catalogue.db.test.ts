@@ -84,8 +84,13 @@ describe("a supplier's file", () => {
   });
   test("a piece sent twice counts once; the same code twice in a file is the later one; two suppliers may use one code", async () => {
     const { id } = await begin("update", 2, "Other House");
-    await piece(id, 0, [part("A", { priceCents: 70 }), part("A", { priceCents: 71 })]);
-    await piece(id, 0, [part("A", { priceCents: 99 })]);
+    const rows = [part("A", { priceCents: 70 }), part("A", { priceCents: 71 })];
+    await piece(id, 0, rows);
+    await piece(id, 0, rows);
+    await expect(piece(id, 0, [part("A", { priceCents: 99 })]), "sent again with other rows").rejects.toMatchObject({
+      issue: { code: "pieceDiffers" },
+      status: 409,
+    });
     expect(await take(id)).toMatchObject({ added: 1 });
     expect((await had()).filter((r) => r.code === "A").map((r) => r.price_cents)).toEqual([33, 71]);
   });

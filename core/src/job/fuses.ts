@@ -16,7 +16,9 @@ export interface FusePicture {
   belongs: number | null;
   /** amperes of the one that is in now; null where nobody said */
   fitted: number | null;
-  /** another was put in, and what it is rated for is not known to be wrong */
+  /** another was put in */
+  replaced: boolean;
+  /** another was put in, and nothing is known to be wrong with what is in now */
   renewed: boolean;
   /** the one that is in is larger than what belongs there */
   larger: boolean;
@@ -78,7 +80,7 @@ export function fusesOf(all: readonly StoredObservation[], parts: readonly Known
   return [...fuses.values()].map((fuse) => {
     const belongs = fuse.belongs ?? first.get(fuse.name) ?? null;
     const larger = isLarger(fuse.fitted, belongs);
-    return { ...fuse, belongs, larger, renewed: fuse.renewed && !larger && !fuse.bridged };
+    return { ...fuse, belongs, larger, renewed: fuse.replaced && !larger && !fuse.bridged };
   });
 }
 
@@ -90,6 +92,7 @@ const begin = (name: string, part: KnownPart | null): FusePicture => ({
   because: null,
   belongs: null,
   fitted: null,
+  replaced: false,
   renewed: false,
   larger: false,
   bridged: false,
@@ -97,7 +100,7 @@ const begin = (name: string, part: KnownPart | null): FusePicture => ({
 
 /** A wire or a larger fuse does not go by another being put in of which nobody says what it is rated for. */
 function replace(fuse: FusePicture, amperes: number | null): void {
-  fuse.renewed = true;
+  fuse.replaced = true;
   if (amperes === null) return;
   fuse.fitted = amperes;
   fuse.bridged = false;

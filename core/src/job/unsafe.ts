@@ -16,7 +16,7 @@ export function unsafeThings({ job }: Pick<JobRecords, "job">, { unit }: Pick<Jo
   return [
     ...checks.flatMap((c): UnsafeThing[] => (!c.fine && MAINS_CHECKS.has(c.what) ? [c.what] : [])),
     ...(job.findings.includes("earthPinRemoved") && !fine("earthBond") ? (["earthPinRemoved"] as const) : []),
-    ...(job.findings.includes("wrongFuse") && !fine("mainsFuse") && !fuses.some((f) => f.renewed && f.fitted !== null)
+    ...(job.findings.includes("wrongFuse") && !fine("mainsFuse") && !fuses.some((f) => f.replaced && f.fitted !== null)
       ? (["wrongFuse"] as const)
       : []),
   ];

@@ -9,10 +9,11 @@ const POLL_MS = 2000;
 
 /**
  * Follows what the server says of a job, or of the whole bench: `onRevision` at every beat. Where the stream is broken it is asked in between.
- * @returns when the server was last heard, ms since the epoch by this browser's clock; null before it ever was
+ * @returns when the server was last heard, ms since the epoch by this browser's clock; null on the server itself
  */
 export function useChanges(job: number | null, onRevision: (revision: number) => void): number | null {
-  const [heard, setHeard] = useState<number | null>(null);
+  // what came with the page is as new as the page
+  const [heard, setHeard] = useState<number | null>(() => (typeof window === "undefined" ? null : Date.now()));
   const told = useRef(onRevision);
   useEffect(() => {
     told.current = onRevision;

@@ -1,0 +1,121 @@
+import { expect, test, type APIRequestContext, type Page } from "@playwright/test";
+import { answer, expectAccessible, line, openedJob, say } from "./helpers";
+
+const hazard = (page: Page) => page.getByRole("status", { name: "Hazard" });
+
+/** A linear receiver of its own, with findings ticked at check-in. */
+async function receiver(request: APIRequestContext, origin: string, list: string, findings: readonly string[] = ["hum"]): Promise<string> {
+  const number = await openedJob(request, origin, list);
+  const { job } = (await (await request.get(`${origin}/api/jobs/${number}/records`)).json()).value.records;
+  const own = ["id", "number", "version", "state", "waiver", "openedAt", "closedAt", "revision"];
+  const plain = Object.fromEntries(Object.entries(job as object).filter(([k]) => !own.includes(k)));
+  const changed = await request.patch(`${origin}/api/jobs/${number}`, {
+    headers: { origin },
+    data: {
+      version: job.version,
+      job: {
+        ...plain,
+        unitKind: "receiver",
+        supplyKind: "linear",
+        mainsV: 230,
+        mainsHz: 50,
+        firstPowerSchool: "lookUnderLimiter",
+        findings,
+      },
+    },
+  });
+  expect(changed.status()).toBe(200);
+  return number;
+}
+const RESERVOIR = "C1 4700u 50v reservoir";
+
+test("every open window follows a power-on within two seconds, and one that hears nothing claims nothing", async ({
+  page,
+  context,
+  request,
+  baseURL,
+}) => {
+  const number = await receiver(request, baseURL!, RESERVOIR);
+  const other = await context.newPage();
+  const list = await context.newPage();
+  await page.goto(`/jobs/${number}/make-safe`);
+  await other.goto(`/jobs/${number}/measure`);
+  await list.goto(`/?find=${number}`);
+  await expect(hazard(other)).toContainText("C1 not measured since the last power-up");
+  await page.bringToFront();
+  await say(page, "power on");
+  await expect(hazard(other)).toContainText("Energised", { timeout: 2000 });
+  await expect(list.getByRole("row", { name: new RegExp(number) })).toContainText("Energised", { timeout: 5000 });
+  await page.getByRole("button", { name: "Power off" }).click();
+  await expect(hazard(other)).toContainText("Charge held", { timeout: 2000 });
+  await other.route("**/api/changes*", (route) => route.abort());
+  await other.reload();
+  await expect(hazard(other)).toContainText("Not up to date", { timeout: 20_000 });
+  await expect(hazard(other)).toContainText(/Charge held at \d\d:\d\d:\d\d. The server has not been heard since/);
+  await expect(hazard(other).locator("xpath=self::*[@data-stale]")).toHaveCount(1);
+  await other.unroute("**/api/changes*");
+  await expect(hazard(other)).toContainText("Charge held", { timeout: 20_000 });
+  await expect(hazard(other)).not.toContainText("Not up to date");
+});
+
+test("the button passes the same interlocks as the line: a short gives way to nothing, its node reading clear does", async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const number = await receiver(request, baseURL!, RESERVOIR);
+  await page.goto(`/jobs/${number}/measure`);
+  await say(page, "C1 in dead short");
+  await page.getByRole("button", { name: "Power on", exact: true }).click();
+  const dialog = page.getByRole("dialog", { name: "Do not power this unit" });
+  await expect(dialog).toContainText("Do not power: C1 reads short.");
+  await expect(dialog.getByRole("textbox"), "no reason is asked for").toHaveCount(0);
+  await expectAccessible(page);
+  await dialog.getByRole("button", { name: "Close", exact: true }).last().click();
+  await expect(hazard(page), "asking is no attempt").not.toContainText("Power was asked for");
+  await say(page, "power on because it has to run");
+  await expect(answer(page)).toContainText("Recorded as an attempt");
+  await say(page, "power off");
+  await say(page, "C1 to ground 40k");
+  await page.getByRole("button", { name: "Power on", exact: true }).click();
+  await expect(hazard(page)).toContainText("Energised");
+});
+
+test("what was ticked at check-in holds the power until it is measured or renewed", async ({ page, request, baseURL }) => {
+  const number = await receiver(request, baseURL!, RESERVOIR, ["hum", "earthPinRemoved", "wrongFuse"]);
+  await page.goto(`/jobs/${number}/bring-up`);
+  await line(page).fill("power on");
+  await expect(answer(page)).toContainText("the earth pin was removed, as ticked at check-in");
+  await line(page).fill("");
+  await say(page, "earth 0.1");
+  await line(page).fill("power on");
+  await expect(answer(page)).toContainText("the fuse is wrong, as ticked at check-in");
+  await line(page).fill("");
+  await say(page, "replaced F1 with T500mA");
+  await say(page, "wire across F1");
+  await line(page).fill("power on");
+  await expect(answer(page)).toContainText("Something is fitted in place of F1");
+});
+
+test("out of its order a unit goes straight onto the mains with a written reason only", async ({ page, request, baseURL }) => {
+  const number = await receiver(request, baseURL!, RESERVOIR);
+  await page.goto(`/jobs/${number}/fit`);
+  await say(page, "C1 fitted 4700u 50v");
+  await page.getByRole("button", { name: "Power on", exact: true }).click();
+  const dialog = page.getByRole("dialog", { name: "Power on out of order" });
+  await expect(dialog).toContainText("The unit was repaired since it was last on");
+  await dialog.getByRole("textbox").fill("only a coupling part was changed");
+  await dialog.getByRole("button", { name: "Record and power on" }).click();
+  await expect(hazard(page)).toContainText("Energised");
+  await page.goto(`/jobs/${number}/ledger`);
+  await expect(page.getByRole("row", { name: /switched on: only a coupling part was changed/ })).toBeVisible();
+});
+
+test("a unit and a stand-in never share a job", async ({ page, request, baseURL }) => {
+  const number = await receiver(request, baseURL!, RESERVOIR);
+  await page.goto(`/jobs/${number}/make-safe`);
+  await say(page, "C1 0.3v");
+  await line(page).fill("simulated");
+  await line(page).press("Enter");
+  await expect(answer(page)).toContainText("a simulated unit needs a job of its own");
+});
