@@ -1,21 +1,17 @@
 import "server-only";
 import { createRequire } from "node:module";
-import { dirname, join } from "node:path";
+import { join } from "node:path";
 import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
 import type { ReportBlock, ReportPaper } from "../wording/reportBlocks";
+import { fontFaces, fontOf, isFontFile, type FontName } from "./pdfFonts";
 
 // The report as a PDF: black on white, in the fonts that ship with the application, written by pdfmake.
 
 // found where the application runs, not where it was built
 const packages = createRequire(join(process.cwd(), "package.json"));
-const filesOf = (name: string) => join(dirname(packages.resolve(`${name}/package.json`)), "files");
-const face = (name: string, file: (weight: number) => string) => {
-  const [normal, bold] = [join(filesOf(name), file(400)), join(filesOf(name), file(700))];
-  return { normal, bold, italics: normal, bolditalics: bold };
-};
 
 interface PdfMaker {
-  setFonts(fonts: Record<string, ReturnType<typeof face>>): void;
+  setFonts(fonts: ReturnType<typeof fontFaces>): void;
   setUrlAccessPolicy(allowed: (url: string) => boolean): void;
   setLocalAccessPolicy(allowed: (path: string) => boolean): void;
   createPdf(document: TDocumentDefinitions): { getBuffer(): Promise<Buffer> };
@@ -25,18 +21,14 @@ let maker: PdfMaker | null = null;
 function pdfMaker(): PdfMaker {
   if (maker) return maker;
   maker = packages("pdfmake") as PdfMaker;
-  maker.setFonts({
-    Text: face("@fontsource/atkinson-hyperlegible-next", (w) => `atkinson-hyperlegible-next-latin-${w}-normal.woff`),
-    Greek: face("@fontsource/noto-sans", (w) => `noto-sans-greek-${w}-normal.woff`),
-    Latin: face("@fontsource/noto-sans", (w) => `noto-sans-latin-${w}-normal.woff`),
-  });
+  maker.setFonts(fontFaces());
   // a report is made of what is on record: nothing is fetched, and nothing but the fonts is read
   maker.setUrlAccessPolicy(() => false);
-  maker.setLocalAccessPolicy((path) => path.endsWith(".woff"));
+  maker.setLocalAccessPolicy(isFontFile);
   return maker;
 }
 
-/** What the text font lacks, by the font that has it; what none has is written otherwise. */
+/** Signs that are written out: no font here has them, or they say more in words. */
 const OTHERWISE: readonly (readonly [RegExp, string])[] = [
   [/→/g, "to"],
   [/∥/g, "||"],
@@ -44,21 +36,75 @@ const OTHERWISE: readonly (readonly [RegExp, string])[] = [
   [/≤/g, "at most "],
   [/≈/g, "about "],
 ];
-const GREEK = /[\u0370-\u03ff]/;
-const LATIN = /[µ′]/;
-const fontOf = (char: string) => (GREEK.test(char) ? "Greek" : LATIN.test(char) ? "Latin" : "Text");
+/** Letters that no font here has, one after another. What has no picture of its own (controls, joiners, marks of direction) goes. */
+const INVISIBLE = /[\p{Cc}\p{Cf}\p{Cs}\p{Cn}\p{Co}\u{FE00}-\u{FE0F}]/u;
 
-/** A text as runs of the fonts that have its letters. */
-export function runs(said: string): { text: string; font: string }[] {
-  const text = OTHERWISE.reduce((t, [from, to]) => t.replace(from, to), said);
-  const out: { text: string; font: string }[] = [];
-  for (const char of text) {
-    const font = fontOf(char);
+/** A text as runs of the fonts that have its letters; letters that none has are counted where they stand. */
+export function runs(said: string): { text: string; font: FontName }[] {
+  const text = OTHERWISE.reduce((t, [from, to]) => t.replace(from, to), said.normalize("NFC"));
+  const out: { text: string; font: FontName }[] = [];
+  const put = (piece: string, font: FontName) => {
     const last = out.at(-1);
-    if (last?.font === font) last.text += char;
-    else out.push({ text: char, font });
+    if (last?.font === font) last.text += piece;
+    else out.push({ text: piece, font });
+  };
+  let unprintable = 0;
+  const owe = () => {
+    if (unprintable > 0) put(unprintable === 1 ? "[1 letter not printable]" : `[${unprintable} letters not printable]`, "Text");
+    unprintable = 0;
+  };
+  for (const letter of text) {
+    if (letter !== "\n" && INVISIBLE.test(letter)) continue;
+    const font = letter === "\n" ? "Text" : fontOf(letter);
+    if (font === null) unprintable++;
+    else {
+      owe();
+      put(letter, font);
+    }
   }
+  owe();
   return out;
+}
+
+/** Letters of a paper that cannot be printed, each once, in their order. */
+export const unprintableIn = (texts: readonly string[]): string[] => [
+  ...new Set(
+    texts
+      .flatMap((t) => [...t.normalize("NFC")])
+      .filter((c) => c !== "\n" && fontOf(c) === null && !INVISIBLE.test(c) && !OTHERWISE.some(([from]) => c.match(from))),
+  ),
+];
+const codeOf = (letter: string): string => `U+${letter.codePointAt(0)!.toString(16).toUpperCase().padStart(4, "0")}`;
+
+/** Every text of a paper. */
+const textsOf = ({ title, docket, under, blocks, foot }: ReportPaper): string[] => [
+  title,
+  docket,
+  under,
+  foot,
+  ...blocks.flatMap((b) => {
+    switch (b.kind) {
+      case "heading":
+      case "text":
+        return [b.text];
+      case "list":
+        return [...b.items];
+      case "table":
+        return [...b.head, ...b.rows.flat()];
+      case "bars":
+        return [b.title, b.unit, ...b.rows.map((r) => r.name)];
+    }
+  }),
+];
+
+const MAX_NAMED = 12;
+/** What a paper says of letters it cannot print; nothing where it prints them all. */
+function missingText(paper: ReportPaper): Content[] {
+  const missing = unprintableIn(textsOf(paper));
+  if (missing.length === 0) return [];
+  const named = missing.slice(0, MAX_NAMED).map(codeOf).join(", ");
+  const text = `Not printable on this paper: ${named}${missing.length > MAX_NAMED ? " and others" : ""}. The record holds these letters as they were entered.`;
+  return [{ text: runs(text), fontSize: 8, margin: [0, 6, 0, 0] }];
 }
 
 function blockOf(block: ReportBlock): Content {
@@ -126,7 +172,8 @@ function barsSvg({ rows }: Extract<ReportBlock, { kind: "bars" }>): string {
 }
 
 /** The paper as a PDF on A4. */
-export async function reportPdf({ title, docket, under, blocks, foot }: ReportPaper): Promise<Buffer> {
+export async function reportPdf(paper: ReportPaper): Promise<Buffer> {
+  const { title, docket, under, blocks, foot } = paper;
   const document: TDocumentDefinitions = {
     pageSize: "A4",
     pageMargins: [48, 46, 48, 52],
@@ -138,6 +185,7 @@ export async function reportPdf({ title, docket, under, blocks, foot }: ReportPa
       { text: runs(title), fontSize: 18, bold: true, margin: [0, 0, 0, 2] },
       { text: runs(under), fontSize: 9, margin: [0, 0, 0, 4] },
       ...blocks.map(blockOf),
+      ...missingText(paper),
     ],
     // a heading does not end a page
     pageBreakBefore: (node, { getFollowingNodesOnPage }) => node.headlineLevel === 1 && getFollowingNodesOnPage().length === 0,
