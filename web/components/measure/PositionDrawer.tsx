@@ -69,7 +69,7 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
             </p>
           </div>
           <History position={position} />
-          <PositionFields key={position.version} position={position} />
+          <PositionFields key={position.id} position={position} />
           <Button danger onClick={() => (position.holdsCharge ? setLeaving(true) : void retire(position, null))}>
             Take this position off the job
           </Button>

@@ -10,6 +10,7 @@ import { useState, type ReactNode } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { fieldGroupName, type FieldGroup } from "../../wording/position";
 import { mountingName, roleName, technologyName } from "../../wording/vocabulary";
+import { useOpened } from "../shared/useOpened";
 import { useJob } from "../job/JobProvider";
 import { NumberItem, numberOf } from "../shared/NumberItem";
 import styles from "./Measure.module.css";
@@ -61,7 +62,12 @@ const GROUPS: Readonly<Record<FieldGroup, readonly string[]>> = {
 };
 
 /** Fields that readings do not fill: what is missing and would decide something first, the rest in groups, folded. */
-export function PositionFields({ position: p }: { position: PositionView }) {
+export function PositionFields({ position }: { position: PositionView }) {
+  const { opened, touch, renew } = useOpened(position.version, position);
+  return <Fields key={opened.version} position={opened.value} onTouch={touch} onDone={renew} />;
+}
+
+function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTouch: () => void; onDone: () => void }) {
   const { view, write } = useJob();
   const message = useMessage();
   const [form] = Form.useForm();
@@ -84,6 +90,7 @@ export function PositionFields({ position: p }: { position: PositionView }) {
       },
     });
     if (answer.ok) void message.success("Kept.");
+    if (answer.ok || answer.issue.code === "stale") onDone();
     else if (answer.issue.code === "holderReasonNeeded") setReasonAsked(true);
   };
   // a marking that no longer counts takes a part off the list of what must be shown discharged: the server says so and asks why
@@ -197,6 +204,7 @@ export function PositionFields({ position: p }: { position: PositionView }) {
       form={form}
       layout="vertical"
       requiredMark={false}
+      onValuesChange={onTouch}
       onFinish={(v) => void save(v)}
       style={{ marginTop: 14 }}
       initialValues={{

@@ -44,6 +44,8 @@ interface Props {
   /** the list that is searched by typing: at once, or after the page, as the screen can bear */
   findingsBox: ComponentType<FindingsBoxProps>;
   /** resolves to whether it was kept; what was typed stays either way */
+  /** something was filled in */
+  onTouch?: () => void;
   onSave: (job: TakeIn) => Promise<boolean>;
 }
 
@@ -53,7 +55,7 @@ const SCHOOLS = Object.entries(schoolChoices) as [
 ][];
 
 /** What is written down when a unit comes in. Tab goes down the form, Ctrl+Enter keeps it from anywhere. */
-export function TakeInForm({ initial, saveLabel, findingsBox: FindingsBox, onSave }: Props) {
+export function TakeInForm({ initial, saveLabel, findingsBox: FindingsBox, onTouch, onSave }: Props) {
   const [form] = Form.useForm<TakeIn>();
   const [busy, setBusy] = useState(false);
   const supply = Form.useWatch("supplyKind", form) ?? initial.supplyKind;
@@ -80,8 +82,10 @@ export function TakeInForm({ initial, saveLabel, findingsBox: FindingsBox, onSav
       void save();
     }
   };
-  const tick = (token: string, on: boolean) =>
+  const tick = (token: string, on: boolean) => {
+    onTouch?.();
     form.setFieldValue("findings", on ? [...findings, token] : findings.filter((f) => f !== token));
+  };
   return (
     <Form
       form={form}
@@ -89,6 +93,7 @@ export function TakeInForm({ initial, saveLabel, findingsBox: FindingsBox, onSav
       layout="vertical"
       requiredMark={false}
       onKeyDown={onKey}
+      onValuesChange={onTouch}
       onFinish={() => void save()}
       className={styles.form}
     >

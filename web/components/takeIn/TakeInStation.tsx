@@ -5,6 +5,7 @@ import dynamic from "next/dynamic";
 import { useMessage } from "../shared/Providers";
 import type { TakeIn } from "../../schemas/job";
 import { useJob } from "../job/JobProvider";
+import { useOpened } from "../shared/useOpened";
 import { TakeInForm } from "./TakeInForm";
 
 // the list that is searched by typing comes once the page is there
@@ -18,16 +19,18 @@ const Faults = dynamic(() => import("./Faults").then((m) => m.Faults), { ssr: fa
 export function TakeInStation() {
   const { view, write } = useJob();
   const message = useMessage();
-  const { id: _id, number: _n, version, state: _s, waiver: _w, openedAt: _o, closedAt: _c, ...takeIn } = view.job;
+  const { id: _id, number: _n, version: now, state: _s, waiver: _w, openedAt: _o, closedAt: _c, ...takeIn } = view.job;
+  const { opened, touch, renew } = useOpened(now, takeIn);
   const save = async (job: TakeIn): Promise<boolean> => {
-    const answer = await write("PATCH", "", { version, job });
+    const answer = await write("PATCH", "", { version: opened.version, job });
     if (answer.ok) void message.success("Kept.");
+    // what was changed meanwhile by somebody else fills the form anew
+    if (answer.ok || answer.issue.code === "stale") renew();
     return answer.ok;
   };
-  // a new version from elsewhere fills the form anew
   return (
     <>
-      <TakeInForm key={version} initial={takeIn} saveLabel="Keep" findingsBox={FindingsBox} onSave={save} />
+      <TakeInForm key={opened.version} initial={opened.value} saveLabel="Keep" findingsBox={FindingsBox} onTouch={touch} onSave={save} />
       <Faults />
     </>
   );
