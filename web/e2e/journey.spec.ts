@@ -3,7 +3,7 @@ import { answer, expectAccessible, line, say, watchConsole } from "./helpers";
 
 test("a unit goes from the door to the report by keyboard alone", async ({ page }) => {
   const complaints = watchConsole(page);
-  await page.goto("/");
+  await page.goto("/?find=rehearsal");
   await expect(page.getByRole("row", { name: /Rehearsal receiver/ })).toContainText("Safe to touch");
 
   // take in
@@ -144,6 +144,9 @@ test("a power-on takes the first low reading back, and the unit counts as charge
   await expect(rail).toContainText("Second reading due");
   await expect(page.getByRole("row", { name: /C2 reservoir/ })).toContainText(/measure again/);
   await page.getByRole("button", { name: "Power on", exact: true }).click();
+  // its approach wants the supply's parts first: a reason goes on record
+  await page.getByRole("dialog").getByRole("textbox").fill("to hear the swing again");
+  await page.getByRole("button", { name: "Record and power on" }).click();
   await expect(rail).toContainText("Energised");
   await expect(page.getByRole("status", { name: "Next act" })).toContainText("Switch off and unplug");
   await page.getByRole("button", { name: "Power off", exact: true }).click();

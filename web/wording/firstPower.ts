@@ -1,6 +1,6 @@
 import type { LampSign, Means, RefitStep, Stage } from "@mirvek/core/device";
 import type { StepExpectation, Stop, StopMeaning, StopReason } from "@mirvek/core/firstPower";
-import type { Interlock, UnsafeThing } from "@mirvek/core/job";
+import type { Interlock, OverRated, UnsafeThing } from "@mirvek/core/job";
 import { list, percent, shown, signedVolts } from "./quantity";
 import { say, type Texts } from "./say";
 
@@ -45,6 +45,9 @@ export const expectedBy: Readonly<Record<StepExpectation["by"], string>> = {
 /** Volts without digits nobody can read off a meter at arm's length. */
 export const roundVolts = (v: number): string => signedVolts(Math.abs(v) < 1 ? Number(v.toFixed(2)) : Number(v.toPrecision(3)));
 export const rangeText = ({ low, high }: { low: number; high: number }): string => `${roundVolts(low)} to ${roundVolts(high)}`;
+
+export const overRatedText = (o: OverRated): string =>
+  `${o.designator} is rated ${shown(o.rated, "V")}, and ${o.point} may stand at ${roundVolts(o.volts)} here: check it before this step.`;
 
 const reasonTexts: Texts<StopReason> = {
   point: (r) => `${r.point} reads ${roundVolts(r.read)}, ${rangeText(r)} were expected`,

@@ -6,6 +6,7 @@ import { Button } from "antd";
 import {
   lampName,
   meansName,
+  overRatedText,
   rangeText,
   roundVolts,
   expectedBy,
@@ -149,6 +150,7 @@ export function BringUpStation() {
               ))}
             </tbody>
           </table>
+          <OverRatings steps={steps} />
         </section>
       ))}
       <p className="muted">
@@ -158,6 +160,24 @@ export function BringUpStation() {
         Rails behind a regulator that stand at usual volts are taken as regulated. Say what a point should read: rail main should be 40v.
       </p>
     </section>
+  );
+}
+
+/** Each position once, at the highest volts the stage takes it to. */
+function OverRatings({ steps }: { steps: readonly StepPicture[] }) {
+  const worst = new Map(
+    steps
+      .flatMap((s) => s.overRated)
+      .sort((a, b) => a.volts - b.volts)
+      .map((o) => [o.designator, o] as const),
+  );
+  if (worst.size === 0) return null;
+  return (
+    <ul className="state-worn" aria-label="Over its rated volts">
+      {[...worst.values()].map((o) => (
+        <li key={o.designator}>{overRatedText(o)}</li>
+      ))}
+    </ul>
   );
 }
 
