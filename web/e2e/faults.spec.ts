@@ -38,10 +38,11 @@ test("two tabs do not overwrite each other silently", async ({ page, context }) 
   // a field that is filled before its form is alive is emptied by it
   for (const tab of [page, other]) await tab.waitForLoadState("networkidle");
   const repairs = "Earlier repairs, date stamps, claims";
+  // a form that is being filled in does not follow the other window
+  await other.getByLabel(repairs).fill("Second tab");
   await page.getByLabel(repairs).fill("First tab");
   await page.getByRole("button", { name: "Keep", exact: true }).click();
   await expect(page.getByText("Kept.")).toBeVisible();
-  await other.getByLabel(repairs).fill("Second tab");
   await other.getByRole("button", { name: "Keep", exact: true }).click();
   await expect(other.getByText(/Somebody changed this meanwhile/)).toBeVisible();
   await expect(other.getByLabel(repairs)).toHaveValue("First tab");
