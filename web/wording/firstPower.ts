@@ -70,7 +70,7 @@ const meaningText: Readonly<Record<StopMeaning, string>> = {
 };
 export const stopText = ({ reason, meaning }: Stop): string => `${say(reasonTexts, reason)}. ${meaningText[meaning]}`;
 
-const HOW = "If you must, enter it with a reason: … anyway because …";
+const ANYWAY = "If you must, enter it with a reason: … anyway because …";
 const unsafeText: Readonly<Record<UnsafeThing, string>> = {
   earthBond: "the earth bond reads too high. Repair it, then enter what it reads: earth 0.12",
   insulation: "the insulation from mains to chassis reads too low. Repair it, then enter what it reads: insulation 20M",
@@ -98,23 +98,39 @@ const interlockTexts: Texts<Interlock> = {
     `${list(h.what)} ${h.what.length > 1 ? "read" : "reads"} close to zero to ground. If that is normal there, power it with a reason and through a limiter or a current-limited supply only: step 25% anyway because …`,
   unsafe: (h) => `Do not power: ${h.what.map((w) => unsafeText[w]).join("; ")}. No reason overrides this. Mains wiring by local code.`,
   fuse: (h) => `Do not power: ${fuseHoldText[h.why](h.name)} No reason overrides this.`,
-  noMeans: () => `Enter first what stands before the unit: limiter 60w, variac, or limited 24v 0.5a. ${HOW}`,
+  noMeans: () => `Enter first what stands before the unit: limiter 60w, variac, or limited 24v 0.5a.`,
   meansUnsuited: (h) =>
     h.by === "variac"
       ? "Not on a variable transformer: such a supply draws most current at low mains. Use a lamp or a current-limited supply."
       : `A ${meansName[h.by]} does not suit this supply.`,
   suppliesFirst: (h) =>
-    `This job's approach wants ${list(h.positions.slice(0, 4))}${h.positions.length > 4 ? " …" : ""} new or measured good before any power. ${HOW}`,
+    `This job's approach wants ${list(h.positions.slice(0, 4))}${h.positions.length > 4 ? " …" : ""} new or measured good before any power.`,
   repaired: () =>
-    "The unit was repaired since it was last on: power it up in steps, or enter why it goes straight onto the mains: power on because …",
-  stageOrder: (h) => `First ${stageName[h.needs].toLowerCase()}. ${HOW}`,
-  stepOrder: (h) => `First ${percent(h.share)}. ${HOW}`,
-  unread: (h) => `Still to be read at this step: ${list(h.what)}. ${HOW}`,
-  stopped: (h) => `Stop: ${stopText(h.stop)} Switch off, find the cause, then repeat the same step. ${HOW}`,
+    "The unit was repaired since it was last on: power it up in steps.",
+  stageOrder: (h) => `First ${stageName[h.needs].toLowerCase()}.`,
+  stepOrder: (h) => `First ${percent(h.share)}.`,
+  unread: (h) => `Still to be read at this step: ${list(h.what)}.`,
+  stopped: (h) => `Stop: ${stopText(h.stop)} Switch off, find the cause, then repeat the same step.`,
 };
 /** How the node of a part, or a rail, is said to read clear. */
 const exampleOf = (name: string): string => `${name} to ground 40k`;
-export const interlockText = (hold: Interlock): string => say(interlockTexts, hold);
+/** How a reason is entered on the line, for the holds that one opens in that way. */
+const byReason: Readonly<Partial<Record<Interlock["code"], string>>> = {
+  noMeans: ANYWAY,
+  suppliesFirst: ANYWAY,
+  stageOrder: ANYWAY,
+  stepOrder: ANYWAY,
+  unread: ANYWAY,
+  stopped: ANYWAY,
+  repaired: "Or enter why it goes straight onto the mains: power on because …",
+};
+/** What holds the power, where the reason is asked for beside it. */
+export const holdText = (hold: Interlock): string => say(interlockTexts, hold);
+/** The same for the line, with how a reason is entered there. */
+export const interlockText = (hold: Interlock): string => {
+  const how = byReason[hold.code];
+  return how === undefined ? holdText(hold) : `${holdText(hold)} ${how}`;
+};
 /** What is said of a line that was kept as an attempt. */
 export const attemptText = (hold: Interlock): string =>
   `Not powered by the plan. ${interlockText(hold)} Recorded as an attempt: treat the unit as live until you have switched it off and entered power off.`;

@@ -138,7 +138,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
       </header>
       <main>
         {staleSince !== null && (
-          <p className="muted" role="status">
+          <p className="state-failed" role="status">
             Not up to date since {timeOfDay(staleSince)}: the server has not been heard. Treat every unit as live and charged.
           </p>
         )}

@@ -3,7 +3,7 @@
 import { isFirm } from "@mirvek/core/job";
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { interlockText } from "../../wording/firstPower";
+import { holdText } from "../../wording/firstPower";
 import { ReasonDialog } from "../shared/ReasonDialog";
 import { useJob } from "./JobProvider";
 
@@ -28,7 +28,7 @@ export function PowerButton() {
         <ReasonDialog
           open={asking}
           title="Power on out of order"
-          about={interlockText(hold)}
+          about={holdText(hold)}
           label="Reason"
           act="Record and power on"
           least={3}
@@ -45,7 +45,7 @@ export function PowerButton() {
           footer={<Button onClick={() => setAsking(false)}>Close</Button>}
           destroyOnHidden
         >
-          {interlockText(hold)}
+          {holdText(hold)}
         </Modal>
       )}
     </>
