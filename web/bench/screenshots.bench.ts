@@ -16,6 +16,7 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await shoot(page, "shop");
   await page.goto("/shop/order");
   await expect(page.getByRole("table", { name: "Order" })).toBeVisible();
+  await expect(page.getByText("still to be checked")).toBeHidden();
   await shoot(page, "order");
   await page.goto("/shop/catalogue");
   const list = [
