@@ -51,15 +51,20 @@ test("a charge seen on a part that was retired goes on locking", async () => {
   expect((await view()).safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C2", state: { kind: "charged", volts: 30 } }] });
 });
 
-test("unticking asks for the reason too", async () => {
-  const p = await position("C1");
-  const { tolerance, version, parallelWith, ...rest } = p;
+/** What the form of a position would send back unchanged. */
+async function fieldsOf(designator: string) {
+  const { tolerance, version, parallelWith, ...rest } = await position(designator);
   const fields = {
     ...rest,
     toleranceMinus: tolerance.minus,
     tolerancePlus: tolerance.plus,
     parallelWith: parallelWith && [...parallelWith],
   };
+  return { version, fields };
+}
+
+test("unticking asks for the reason too", async () => {
+  const { version, fields } = await fieldsOf("C1");
   const edit = (reason: string | null) =>
     transaction((db) => changePosition(db, number, "C1", { kind: "fields", version, reason, fields: { ...fields, holdsCharge: false } }));
   expect(await issueOf(edit(null))).toBe("holderReasonNeeded");
@@ -102,13 +107,7 @@ const supplyOf = (over: string) =>
   pool().query(`update job set first_power_school = 'lookUnderLimiter', mains_v = 230, ${over} where number = $1`, [number]);
 
 test("a marking that is written down lower takes a part off the list, and needs its reason", async () => {
-  const { tolerance, version, parallelWith, ...rest } = await position("C1");
-  const fields = {
-    ...rest,
-    toleranceMinus: tolerance.minus,
-    tolerancePlus: tolerance.plus,
-    parallelWith: parallelWith && [...parallelWith],
-  };
+  const { version, fields } = await fieldsOf("C1");
   const edit = (reason: string | null) =>
     transaction((db) => changePosition(db, number, "C1", { kind: "fields", version, reason, fields: { ...fields, rated: 10 as never } }));
   expect(await issueOf(edit(null))).toBe("holderReasonNeeded");
