@@ -305,12 +305,16 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   await page.getByRole("button", { name: "Keep", exact: true }).click();
   await expect(page.getByRole("region", { name: "Margins and schools" })).toContainText("Kept.");
   const meters = page.getByRole("region", { name: "Meters" });
-  await meters.getByLabel("Name").fill("Green meter");
+  await meters.getByLabel("Name").fill("Grey meter");
+  // green is what a corroded lead is
   await meters.getByLabel("Word on the line").fill("green");
   await meters.getByRole("button", { name: "Keep meter" }).click();
-  await expect(meters.getByRole("row", { name: /Green meter/ })).toContainText("100 kHz");
-  await meters.getByRole("button", { name: "Put Green meter away" }).click();
-  await expect(meters.getByRole("row", { name: /Green meter/ })).toBeHidden();
+  await expect(meters).toContainText("word does not go");
+  await meters.getByLabel("Word on the line").fill("grey");
+  await meters.getByRole("button", { name: "Keep meter" }).click();
+  await expect(meters.getByRole("row", { name: /Grey meter/ })).toContainText("100 kHz");
+  await meters.getByRole("button", { name: "Put Grey meter away" }).click();
+  await expect(meters.getByRole("row", { name: /Grey meter/ })).toBeHidden();
 });
 
 test("the road map of a channel says what lies against its neighbours, and prints", async ({ page }) => {

@@ -75,7 +75,7 @@ export const meterPost = z.object({
   word: z
     .string()
     .regex(/^[a-z]{2,16}$/)
-    .refine((word) => !isReserved(word), { message: "a word of the entry line" }),
+    .refine((word) => !isReserved(word), { message: "it already means something on the entry line" }),
   shows: z.enum(["esr", "capacitance", "ohmmeter", "volts"]),
   esrAt: hz,
   /** null: it charges with DC */
@@ -121,7 +121,7 @@ export const stockPost = z.object({
     .trim()
     .min(1)
     .max(LENGTHS.lot)
-    .refine((lot) => !isReserved(lot), { message: "a word of the entry line" })
+    .refine((lot) => !isReserved(lot), { message: "it already means something on the entry line" })
     .nullable(),
   note: z.string().trim().max(200),
   /** one of the delivery, measured: goes onto the shelf */

@@ -105,8 +105,7 @@ const interlockTexts: Texts<Interlock> = {
       : `A ${meansName[h.by]} does not suit this supply.`,
   suppliesFirst: (h) =>
     `This job's approach wants ${list(h.positions.slice(0, 4))}${h.positions.length > 4 ? " …" : ""} new or measured good before any power.`,
-  repaired: () =>
-    "The unit was repaired since it was last on: power it up in steps.",
+  repaired: () => "The unit was repaired since it was last on: power it up in steps.",
   stageOrder: (h) => `First ${stageName[h.needs].toLowerCase()}.`,
   stepOrder: (h) => `First ${percent(h.share)}.`,
   unread: (h) => `Still to be read at this step: ${list(h.what)}.`,
