@@ -42,34 +42,36 @@ export function BenchRail({
   const hidden = Math.max(0, bad.length - most) + Math.max(0, others.length - MOST_OTHERS);
   return (
     <aside className={`${styles.rail} no-print`} data-open={open} aria-label="Bench rail">
-      <Hazard onOverride={onOverride} />
-      <Running />
-      <Leading />
-      <section>
-        <h2>Bad so far</h2>
-        {bad.length + others.length === 0 && <p className="muted">Nothing yet.</p>}
-        <ul>
-          {bad.slice(0, most).map((p) => (
-            <li key={p.id}>
-              <CapacitorMark {...markOf(p)} size={20} />
-              <b className="mono">{p.designator}</b>
-              <span className={`state-${p.verdict.state}`}>{verdictName[p.verdict.state]}</span>
-              <small>
-                {p.choice?.part && !p.renewed ? "chosen" : p.choice?.decision === "leave" ? "stays" : p.renewed ? "new part" : ""}
-              </small>
-            </li>
-          ))}
-          {others.slice(0, MOST_OTHERS).map((p) => (
-            <li key={p.name}>
-              <b className="mono">{p.name}</b>
-              <span className={`state-${p.verdict.state}`}>{verdictName[p.verdict.state]}</span>
-              <small>{partClassName[p.class]}</small>
-            </li>
-          ))}
-        </ul>
-        {hidden > 0 && <p className={`${styles.more} muted`}>and {hidden} more</p>}
-      </section>
-      <Latest />
+      <div className={styles.body}>
+        <Hazard onOverride={onOverride} />
+        <Running />
+        <Leading />
+        <section>
+          <h2>Bad so far</h2>
+          {bad.length + others.length === 0 && <p className="muted">Nothing yet.</p>}
+          <ul>
+            {bad.slice(0, most).map((p) => (
+              <li key={p.id}>
+                <CapacitorMark {...markOf(p)} size={20} />
+                <b className="mono">{p.designator}</b>
+                <span className={`state-${p.verdict.state}`}>{verdictName[p.verdict.state]}</span>
+                <small>
+                  {p.choice?.part && !p.renewed ? "chosen" : p.choice?.decision === "leave" ? "stays" : p.renewed ? "new part" : ""}
+                </small>
+              </li>
+            ))}
+            {others.slice(0, MOST_OTHERS).map((p) => (
+              <li key={p.name}>
+                <b className="mono">{p.name}</b>
+                <span className={`state-${p.verdict.state}`}>{verdictName[p.verdict.state]}</span>
+                <small>{partClassName[p.class]}</small>
+              </li>
+            ))}
+          </ul>
+          {hidden > 0 && <p className={`${styles.more} muted`}>and {hidden} more</p>}
+        </section>
+        <Latest />
+      </div>
       <p className={styles.foot}>
         <span className={styles.toggle}>
           <Button size="small" type="text" onClick={onToggle} aria-expanded={open}>
