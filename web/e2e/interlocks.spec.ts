@@ -58,6 +58,22 @@ test("every open window follows a power-on within two seconds, and one that hear
   await expect(hazard(other)).not.toContainText("Not up to date");
 });
 
+test("a low reading that does not count says why, and what to do", async ({ page, request, baseURL }) => {
+  const number = await receiver(request, baseURL!, RESERVOIR);
+  await page.goto(`/jobs/${number}/make-safe`);
+  await page.route("**/readout", (route) => route.abort());
+  for (const typed of ["C1 41v", "C1 2,1v"]) {
+    await line(page).fill(typed);
+    await page.keyboard.press("Enter");
+  }
+  await page.unroute("**/readout");
+  const why = "2.1 V was entered before the last charge or power was recorded and does not count; measure again now";
+  await expect(hazard(page)).toContainText(`C1: ${why}.`, { timeout: 20_000 });
+  await expect(page.getByRole("row", { name: /C1/ })).toContainText(why);
+  await say(page, "C1 1,9v");
+  await expect(hazard(page)).toContainText("Second reading due");
+});
+
 test("the button passes the same interlocks as the line: a short gives way to nothing, its node reading clear does", async ({
   page,
   request,

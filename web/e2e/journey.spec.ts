@@ -32,11 +32,8 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await expect(page.getByText(/5 V after/).first()).toBeVisible();
   await say(page, "C1 41v");
   await expect(rail).toContainText("41 V");
-  // emptying it takes its time: a low reading said in the same moment as a charge shows nothing
-  await expect(async () => {
-    await say(page, "C1 2,1v");
-    await expect(rail).toContainText("Second reading due", { timeout: 1000 });
-  }).toPass();
+  await say(page, "C1 2,1v");
+  await expect(rail).toContainText("Second reading due");
 
   // measuring with hands inside is advised against; the reading is kept all the same, with a warning
   await page.keyboard.press("Escape");

@@ -16,7 +16,7 @@ import { beginImport, giveUpImport, keepImportPiece, loadCatalogue, rememberedMa
 import { keepStock } from "./keepStock";
 import { loadOffer } from "./offer";
 import { loadOrder, loadOrderView } from "./orders";
-import { listOpenJobs } from "./repositories/jobs";
+import { listWantingJobs } from "./repositories/jobs";
 import { setAddress } from "./repositories/imports";
 import { listOffers, listParts } from "./repositories/parts";
 import { listShelfRows } from "./repositories/shelf";
@@ -146,13 +146,13 @@ describe("parts of a job", () => {
     expect(Math.abs(set.change)).toBeLessThanOrEqual(0.05);
     expect(values[0]!.values.length).toBeGreaterThan(1);
     await choose("C12", { set: { arrangement: "parallel", partIds: set.parts.map((p) => p.id) } });
-    const lines = await loadOrder(pool(), await listOpenJobs(pool()));
+    const lines = await loadOrder(pool(), await listWantingJobs(pool()));
     expect(lines.reduce((n, l) => n + l.needed, 0)).toBe(set.parts.length);
     await job.say("C12 fitted lot 2431");
     const fitted = (await job.view()).positions.find((p) => p.designator === "C12")!.fittings.at(-1)!;
     expect(fitted.part.nominal).toBeCloseTo(set.nominal, 12);
     expect(fitted.fitting).toMatchObject({ lot: "2431", code: set.parts.map((p) => p.code).join(" ∥ ") });
-    expect(await loadOrder(pool(), await listOpenJobs(pool())), "what is in is not ordered").toEqual([]);
+    expect(await loadOrder(pool(), await listWantingJobs(pool())), "what is in is not ordered").toEqual([]);
   });
   test("a part no catalogue has is written down, stands in the list, and can be taken", async () => {
     const written = await transaction((db) =>

@@ -29,7 +29,7 @@ import { foretell, foretellRails } from "./foretell";
 import { pool, together, type Db } from "./db";
 import { listChoices } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
-import { benchRevision, searchJobs } from "./repositories/jobs";
+import { benchRevision, searchJobs, type JobKey } from "./repositories/jobs";
 import { listLines } from "./repositories/lines";
 import { listObservations } from "./repositories/observations";
 import { listPositions, listRetired } from "./repositories/positions";
@@ -120,7 +120,7 @@ function byPosition(readings: readonly StoredReading[]): Record<number, StoredRe
  * revision, never before it. Only what stands committed is kept: what a transaction sees may never come to be.
  */
 const loaded = new LRUCache<string, { records: Records; shop: ShopView; view: JobView | null }>({ max: 100 });
-export const keyOf = (job: JobRecord, shopRevision: number) => `${job.openedAt}/${job.id}/${job.revision}/${shopRevision}`;
+export const keyOf = (job: JobKey, shopRevision: number) => `${job.openedAt}/${job.id}/${job.revision}/${shopRevision}`;
 
 async function load(db: Db, job: JobRecord) {
   const { shop, revision } = await getShopView(db);

@@ -4,11 +4,11 @@ import type { PositionRecord } from "@mirvek/core/job";
 import { formatEngineering } from "@mirvek/core/units";
 import type { JobRecord, OrderView } from "../schemas/jobView";
 import { together, type Db } from "./db";
-import { lackingIn } from "./lacking";
+import { lackingNow } from "./lacking";
 import { listSuppliers } from "./repositories/imports";
 import { listMoves } from "./repositories/stock";
-import { listOpenJobs } from "./repositories/jobs";
-import { listPositions } from "./repositories/positions";
+import { listWantingJobs } from "./repositories/jobs";
+import { listWithTwins } from "./repositories/positions";
 import { listFittings } from "./repositories/records";
 import { partsOf, pendingChoices, stockOf, type PendingChoice } from "./stock";
 
@@ -24,9 +24,10 @@ export async function loadOrder(db: Db, jobs: readonly JobRecord[]): Promise<Ord
   );
   const wanting = jobs.filter((j) => pending.has(j.id));
   const ids = wanting.map((j) => j.id);
+  const chosen = [...pending.values()].flatMap((choices) => choices.map((c) => c.positionId));
   const [suppliers, positions, fittings, stock] = await together(db, [
     () => listSuppliers(db),
-    () => listPositions(db, ids),
+    () => listWithTwins(db, chosen),
     () => listFittings(db, ids),
     () => stockOf(db),
   ]);
@@ -98,7 +99,10 @@ function needsOf(
  * judged, which goes on beside the requests.
  */
 export async function loadOrderView(db: Db): Promise<OrderView> {
-  const jobs = await listOpenJobs(db);
-  const [lines, moves, { lacking, left }] = await together(db, [() => loadOrder(db, jobs), () => listMoves(db), () => lackingIn(db, jobs)]);
-  return { lines, lacking, left, moves, jobs: jobs.length };
+  const [lines, moves, { lacking, jobs, left }] = await together(db, [
+    async () => loadOrder(db, await listWantingJobs(db)),
+    () => listMoves(db),
+    () => lackingNow(db),
+  ]);
+  return { lines, lacking, left, moves, jobs };
 }

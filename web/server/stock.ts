@@ -2,7 +2,7 @@ import "server-only";
 import type { OrderStock } from "@mirvek/core/choose";
 import type { Db } from "./db";
 import { listChoices } from "./repositories/choices";
-import { listOpenJobs } from "./repositories/jobs";
+import { listWantingJobs } from "./repositories/jobs";
 import { listFittings } from "./repositories/records";
 import { listHeld } from "./repositories/stock";
 
@@ -24,7 +24,7 @@ export const partsOf = (c: Pick<PendingChoice, "part" | "set">) => c.set?.parts 
 export async function freeInDrawer(db: Db): Promise<Map<number, number>> {
   const held = await listHeld(db);
   if (held.size === 0) return new Map();
-  const jobs = await listOpenJobs(db);
+  const jobs = await listWantingJobs(db);
   const free = new Map([...held].map(([id, h]) => [id, h.here]));
   for (const choice of await pendingChoices(
     db,

@@ -1,4 +1,4 @@
-import type { ChargeState, DischargeRefusal, Harmless, HazardClass, TouchSafety } from "@mirvek/core/bringUp";
+import type { DischargeRefusal, Harmless, HazardClass, PartCharge, PassedOver, TouchSafety } from "@mirvek/core/bringUp";
 import type { ClosingHold } from "@mirvek/core/job";
 import { ago, list, shown, signedVolts, span, timeOfDay } from "./quantity";
 import { say, type Texts } from "./say";
@@ -36,6 +36,8 @@ export function hazardDetail(safety: TouchSafety, now: number, limit: number): s
     case "voltsUnknown":
       return `${list(safety.listed)} ${safety.listed.length > 1 ? "hold" : "holds"} too little to hurt, but the highest voltage in this unit is not recorded. Enter it (highest 35v), list the reservoirs, or override with a reason.`;
     case "chargeHeld": {
+      const passed = safety.waiting.flatMap((w) => (w.passedOver ? [`${w.position}: ${passedOverText(w.passedOver)}.`] : []));
+      if (passed.length > 0) return passed.join(" ");
       const unmeasured = safety.waiting.filter((w) => w.state.kind === "unmeasured").map((w) => w.position);
       const charged = safety.waiting.filter((w) => w.state.kind === "charged").map((w) => w.position);
       if (charged.length > 0) return `${list(charged)} above ${shown(limit, "V")}. Not safe to touch: discharge, measure, measure again.`;
@@ -57,7 +59,17 @@ export function hazardDetail(safety: TouchSafety, now: number, limit: number): s
 export const staleText = (word: string, since: number): string =>
   `${word} at ${timeOfDay(since)}. The server has not been heard since: treat the unit as live and charged.`;
 
-export function chargeText(state: ChargeState, now: number): string {
+/** A low reading that did not count: why, and what to do. */
+function passedOverText({ volts, why }: PassedOver): string {
+  const read = signedVolts(volts);
+  return why === "powered"
+    ? `${read} was read while the unit counts as on and does not count; switch it off and measure again`
+    : `${read} was entered before the last charge or power was recorded and does not count; measure again now`;
+}
+
+/** How one part stands in the table of what holds charge. */
+export function chargeText({ state, passedOver }: PartCharge, now: number): string {
+  if (passedOver) return passedOverText(passedOver);
   switch (state.kind) {
     case "unmeasured":
       return "not measured: counts as charged";

@@ -1,4 +1,5 @@
 import type { Assessment } from "@mirvek/core/choose";
+import { NO_READING } from "@mirvek/core/bringUp";
 import { CLOSING_HOLDS } from "@mirvek/core/job";
 import { parsePositionList, parseReadout, type ReadoutContext } from "@mirvek/core/readout";
 import { farads, hertz, ohms, volts } from "@mirvek/core/units";
@@ -123,8 +124,8 @@ describe("verdicts", () => {
 });
 
 describe("safety", () => {
-  const once = { position: "C1", state: { kind: "once", volts: volts(2), at: 0, secondFrom: 60_000 } } as const;
-  const charged = { position: "C2", state: { kind: "charged", volts: volts(38), at: 0 } } as const;
+  const once = { position: "C1", state: { kind: "once", volts: volts(2), at: 0, secondFrom: 60_000 }, passedOver: null } as const;
+  const charged = { position: "C2", state: { kind: "charged", volts: volts(38), at: 0 }, passedOver: null } as const;
 
   test("the worst state gives the word", () => {
     expect(hazardWord({ kind: "energised", since: 0, attempt: false })).toEqual({ word: "Energised", tone: "danger" });
@@ -135,11 +136,21 @@ describe("safety", () => {
 
   test("what is charged is named, and what is only unmeasured counts as charged", () => {
     expect(hazardDetail({ kind: "chargeHeld", waiting: [once, charged] }, 0, 5)).toMatch(/^C2 above 5 V/);
-    expect(hazardDetail({ kind: "chargeHeld", waiting: [{ position: "C3", state: { kind: "unmeasured" } }] }, 0, 5)).toMatch(
+    expect(hazardDetail({ kind: "chargeHeld", waiting: [{ position: "C3", ...NO_READING }] }, 0, 5)).toMatch(
       /C3 not measured since the last power-up/,
     );
-    expect(chargeText(once.state, 20_000)).toBe("2 V; measure again in 40 s");
-    expect(chargeText(once.state, 61_000)).toBe("2 V; measure again now");
+    expect(chargeText(once, 20_000)).toBe("2 V; measure again in 40 s");
+    expect(chargeText(once, 61_000)).toBe("2 V; measure again now");
+  });
+
+  test("a low reading that did not count says why, whatever else is charged", () => {
+    const late = { ...charged, passedOver: { volts: volts(2.1), at: 0, why: "earlier" } } as const;
+    expect(hazardDetail({ kind: "chargeHeld", waiting: [once, late] }, 0, 5)).toBe(
+      "C2: 2.1 V was entered before the last charge or power was recorded and does not count; measure again now.",
+    );
+    expect(chargeText({ ...once, passedOver: { volts: volts(1), at: 0, why: "powered" } }, 0)).toMatch(
+      /^1 V was read while the unit counts as on/,
+    );
   });
 
   test("a refused resistor says why", () => {

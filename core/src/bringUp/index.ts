@@ -11,10 +11,11 @@ export {
 export { hazardClass, type HazardClass } from "./hazard";
 export { held, type ChargeHolder, type Held } from "./holders";
 export {
+  NO_READING,
   RECOVERY_MS,
   SAFETY_KINDS,
   chargeState,
-  chargeStates,
+  partCharges,
   enteredHighest,
   handsAllowed,
   isPowered,
@@ -23,6 +24,8 @@ export {
   type ChargeState,
   type Harmless,
   type LockedUnit,
+  type PartCharge,
+  type PassedOver,
   type SafetyEvent,
   type SafetyHappening,
   type TouchSafety,

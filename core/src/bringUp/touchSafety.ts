@@ -49,6 +49,22 @@ export type ChargeState =
   | { kind: "again"; volts: Volts; at: number }
   | { kind: "discharged"; volts: Volts; at: number };
 
+/**
+ * A low reading that showed nothing, so that whoever took it knows to take it again: `powered`, the unit counted as on; `earlier`, it was
+ * entered before the last charge or power was on the record.
+ */
+export interface PassedOver {
+  volts: Volts;
+  at: number;
+  why: "powered" | "earlier";
+}
+
+/** How one part stands, and what was read since that did not count. */
+export interface PartCharge {
+  state: ChargeState;
+  passedOver: PassedOver | null;
+}
+
 export type TouchSafety =
   /** `attempt`: power was asked for against an interlock; nobody has said that the unit stayed off */
   | { kind: "energised"; since: number; attempt: boolean }
@@ -56,7 +72,7 @@ export type TouchSafety =
   | { kind: "nothingListed" }
   /** what is listed is too little to hurt, but how high this unit goes nobody has said */
   | { kind: "voltsUnknown"; listed: readonly string[] }
-  | { kind: "chargeHeld"; waiting: readonly { position: string; state: ChargeState }[] }
+  | { kind: "chargeHeld"; waiting: readonly ({ position: string } & PartCharge)[] }
   | { kind: "safe"; since: number }
   /** nothing in the unit can hurt, and no charge was ever seen */
   | { kind: "harmless"; why: Harmless }
@@ -80,8 +96,7 @@ export interface LockedUnit {
 /** The second reading must show that the charge has not crept back: it counts only this long after the first. */
 export const RECOVERY_MS = 60_000;
 
-interface Charge {
-  state: ChargeState;
+interface Charge extends PartCharge {
   /** at or above the limit, and not shown gone since; survives power cycles and the part's leaving the list */
   seen: boolean;
   /** the later of the two times of the last charge seen on it */
@@ -102,7 +117,9 @@ interface Lock extends Power {
 
 const early = (e: { at: number; kept?: number }) => Math.min(e.at, e.kept ?? e.at);
 const late = (e: { at: number; kept?: number }) => Math.max(e.at, e.kept ?? e.at);
-const NOTHING: Charge = { state: { kind: "unmeasured" }, seen: false, lastSeen: -Infinity };
+/** Of a part nobody has measured. */
+export const NO_READING: PartCharge = { state: { kind: "unmeasured" }, passedOver: null };
+const NOTHING: Charge = { ...NO_READING, seen: false, lastSeen: -Infinity };
 
 /**
  * Whether the unit is on after one more event. Switching off counts only where it was not said before the unit was last said to be on:
@@ -180,16 +197,22 @@ function residual(lock: Lock, e: Extract<SafetyEvent, { kind: "residual" }>, ind
   if (!(Math.abs(e.volts) < limit)) {
     lock.charges.set(position, {
       state: { kind: "charged", volts: e.volts, at },
+      passedOver: null,
       seen: true,
       lastSeen: Math.max(before.lastSeen, late(e)),
     });
     lock.override = null;
     return;
   }
-  if (lock.on !== null || early(e) < Math.max(lock.charging, before.lastSeen, liveUntil)) return;
+  const why = lock.on !== null ? "powered" : early(e) < Math.max(lock.charging, before.lastSeen, liveUntil) ? "earlier" : null;
+  if (why !== null) {
+    const waits = before.state.kind === "unmeasured" || before.state.kind === "charged";
+    if (waits) lock.charges.set(position, { ...before, passedOver: { volts: e.volts, at, why } });
+    return;
+  }
   lock.lastLow = index;
   const state = afterLow(before.state, e);
-  lock.charges.set(position, { ...before, state, seen: before.seen && state.kind !== "discharged" });
+  lock.charges.set(position, { ...before, state, passedOver: null, seen: before.seen && state.kind !== "discharged" });
 }
 
 function afterLow(state: ChargeState, e: { volts: Volts; at: number; kept?: number }): ChargeState {
@@ -216,8 +239,8 @@ export const chargeState = (events: readonly SafetyEvent[], position: string, li
   foldLock(events, limit).charges.get(position)?.state ?? NOTHING.state;
 
 /** The same for every part that has a reading. @param events in the order of recording @param liveUntil as in `LockedUnit` */
-export const chargeStates = (events: readonly SafetyEvent[], limit: Volts, liveUntil = -Infinity): ReadonlyMap<string, ChargeState> =>
-  new Map([...foldLock(events, limit, liveUntil).charges].map(([d, c]) => [d, c.state]));
+export const partCharges = (events: readonly SafetyEvent[], limit: Volts, liveUntil = -Infinity): ReadonlyMap<string, PartCharge> =>
+  foldLock(events, limit, liveUntil).charges;
 
 /**
  * Whether it is safe to work inside: only where every part that must be shown empty, and every charge once seen whether or not its part is
@@ -231,10 +254,10 @@ export function touchSafety(events: readonly SafetyEvent[], unit: LockedUnit, li
   const lock = foldLock(events, limit, unit.liveUntil);
   if (lock.on) return { kind: "energised", since: lock.on.since, attempt: lock.on.attempt };
   const seen = [...lock.charges].filter(([, c]) => c.seen).map(([d]) => d);
-  const required = [...new Set([...unit.holders, ...seen])].map((position) => ({
-    position,
-    state: lock.charges.get(position)?.state ?? NOTHING.state,
-  }));
+  const required = [...new Set([...unit.holders, ...seen])].map((position) => {
+    const { state, passedOver } = lock.charges.get(position) ?? NO_READING;
+    return { position, state, passedOver };
+  });
   const waiting = required.filter((r) => r.state.kind !== "discharged");
   if (waiting.length === 0 && required.length > 0 && lock.lastLow > lock.lastRelease)
     return { kind: "safe", since: Math.max(...required.map((r) => ("at" in r.state ? r.state.at : 0))) };
@@ -244,7 +267,7 @@ export function touchSafety(events: readonly SafetyEvent[], unit: LockedUnit, li
   if (first && "volts" in first.state)
     return {
       kind: "chargeHeld",
-      waiting: [{ position: first.position, state: { kind: "again", volts: first.state.volts, at: first.state.at } }],
+      waiting: [{ ...first, state: { kind: "again", volts: first.state.volts, at: first.state.at } }],
     };
   if (unit.harmless && lock.lastRelease < 0) return { kind: "harmless", why: unit.harmless };
   return unit.listed.length > 0 ? { kind: "voltsUnknown", listed: unit.listed } : { kind: "nothingListed" };

@@ -115,6 +115,21 @@ describe("the lock over lines", () => {
     return b;
   };
 
+  test("a part that nobody listed locks from the charge once left on it, through every power cycle", () => {
+    const b = bench(records({ positions: [...records().positions, positionRecord(7, "C7", part(10, 400, { role: "coupling" }))] }));
+    b.type("C7 140v", { at: 0 });
+    const emptied = (from: number, parts: readonly string[]) =>
+      [0, 2].forEach((later) => parts.forEach((p) => b.type(`${p} 0.2v`, { at: from + later * MINUTE })));
+    emptied(MINUTE, ["C1", "C7"]);
+    expect(b.picture().safety.kind).toBe("safe");
+    b.type("power on", { at: 4 * MINUTE });
+    b.type("power off", { at: 5 * MINUTE });
+    emptied(6 * MINUTE, ["C1"]);
+    expect(b.picture().safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C7" }] });
+    emptied(9 * MINUTE, ["C7"]);
+    expect(b.picture().safety.kind).toBe("safe");
+  });
+
   test("undoing a power-on leaves the unit off and its charge where it may be", () => {
     const b = safeUnit();
     b.type("power on", { at: 3 * MINUTE });

@@ -1,12 +1,13 @@
 import {
-  chargeStates,
+  NO_READING,
+  partCharges,
   enteredHighest,
   held,
   mostResidual,
   touchSafety,
-  type ChargeState,
   type Harmless,
   type Held,
+  type PartCharge,
   type SafetyEvent,
   type TouchSafety,
 } from "../bringUp";
@@ -27,7 +28,7 @@ export interface LockRecords extends Pick<JobRecords, "events" | "observations">
 
 /** A part that is listed as holding charge: what it can hold, and whether the lock waits for it. */
 export interface HeldPosition extends Held {
-  charge: ChargeState;
+  charge: PartCharge;
 }
 
 export interface ChargeLock {
@@ -43,19 +44,16 @@ export function lockOf(records: LockRecords, shop: Pick<ShopFacts, "touchLimit">
   const events = countingEvents(records);
   const highest = highestOf(records, events);
   const liveUntil = liveUntilOf(records, shop.touchLimit);
-  const states = chargeStates(events, shop.touchLimit, liveUntil);
+  const charges = partCharges(events, shop.touchLimit, liveUntil);
   const left = mostResidual(events);
   const marked = markedVolts(records.observations);
+  const found = foundCharged(events);
   const holders = new Map(
-    records.positions
-      .filter((p) => p.holdsCharge)
-      .map((p): [string, HeldPosition] => [
-        p.designator,
-        {
-          ...held({ ...largestAt(records, p, marked), seen: seenAt(records, p, left) }, highest),
-          charge: states.get(p.designator) ?? { kind: "unmeasured" },
-        },
-      ]),
+    records.positions.flatMap((p): [string, HeldPosition][] => {
+      const can = held({ ...largestAt(records, p, marked), seen: seenAt(records, p, left) }, highest);
+      const listed = p.holdsCharge || (can.counts && found.has(p.designator));
+      return listed ? [[p.designator, { ...can, charge: charges.get(p.designator) ?? NO_READING }]] : [];
+    }),
   );
   const counting = [...holders].flatMap(([designator, h]) => (h.counts ? [designator] : []));
   const harmless = counting.length > 0 ? null : harmlessOf(records, highest, holders.size);
@@ -71,6 +69,15 @@ function countingEvents({ events, observations }: LockRecords): readonly SafetyE
   if (!observations.some((o) => o.observation.kind === "simulated") || isPractice({ events, observations })) return events;
   const onStandIn = simulatedAt(observations);
   return events.filter((e) => e.kind !== "residual" || Math.abs(e.volts) >= figure("charge.touch") || !onStandIn(e.seq));
+}
+
+/** Where so much was left with the power off that it shows: such a part holds charge, ticked or not, until it leaves the list with a reason. */
+function foundCharged(events: readonly SafetyEvent[]): ReadonlySet<string> {
+  const found = new Set<string>();
+  for (const e of events)
+    if (e.kind === "residual" && Math.abs(e.volts) >= figure("charge.touch")) found.add(e.position);
+    else if (e.kind === "released") found.delete(e.position);
+  return found;
 }
 
 function harmlessOf({ job, points }: LockRecords, highest: Volts | null, listed: number): Harmless | null {

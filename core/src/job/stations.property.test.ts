@@ -17,7 +17,7 @@ const safety: fc.Arbitrary<TouchSafety> = fc.constantFrom<TouchSafety>(
   { kind: "voltsUnknown", listed: ["C1"] },
   { kind: "harmless", why: "passive" },
   { kind: "overridden", reason: "passive", at: 0 },
-  { kind: "chargeHeld", waiting: [{ position: "C1", state: charge }] },
+  { kind: "chargeHeld", waiting: [{ position: "C1", state: charge, passedOver: null }] },
 );
 const position = fc
   .record({

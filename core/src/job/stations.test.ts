@@ -18,10 +18,10 @@ const position = (designator: string, over: Partial<PositionFacts> = {}): Positi
 });
 
 test("the next act follows the order of the work", () => {
-  const held: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] };
+  const held: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" }, passedOver: null }] };
   const once: TouchSafety = {
     kind: "chargeHeld",
-    waiting: [{ position: "C1", state: { kind: "once", volts: volts(1), at: 0, secondFrom: 60_000 } }],
+    waiting: [{ position: "C1", state: { kind: "once", volts: volts(1), at: 0, secondFrom: 60_000 }, passedOver: null }],
   };
   const acts = [
     job({ complaint: "" }),
@@ -64,7 +64,7 @@ test("the twin of a bad part is measured before the others", () => {
 });
 
 test("charge no longer stands in the way once nothing is left to measure", () => {
-  const safety: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] };
+  const safety: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" }, passedOver: null }] };
   const positions = [position("C1", { verdict: "failed", inCircuitOnly: false })];
   expect(nextOf(job({ safety, positions }), PATH).act.code).toBe("decide");
   expect(nextOf(job({ safety: { kind: "energised", since: 0, attempt: false }, positions }), PATH).act.code).toBe("switchOff");
@@ -141,7 +141,7 @@ describe("what the tracing asks for", () => {
   test("a shown cause is seen to before anything else is tested, with hands allowed only", () => {
     const trace = traced({ settled: true, mend: { hypothesis: "rectifierShorted", part: "D1" }, lockedFirst: false, measure: [] });
     expect(act(trace)).toEqual({ code: "mend", hypothesis: "rectifierShorted", part: "D1" });
-    const held: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] };
+    const held: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" }, passedOver: null }] };
     expect(act(trace, { safety: held }).code).toBe("dischargeAndMeasure");
   });
   test("once a cause is shown and seen to, what the school leaves unmeasured stays so", () => {

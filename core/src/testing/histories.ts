@@ -35,6 +35,9 @@ const LINES: readonly (readonly [weight: number, line: string])[] = [
   [6, "C3 0.2v"],
   [3, "C1 38v"],
   [2, "C2 -61v"],
+  [1, "C3 90v"],
+  [1, "C7 140v"],
+  [6, "C7 0.3v"],
   [2, "rail main 34.5"],
   [1, "rail main 0.3"],
   [3, "power on"],
@@ -72,13 +75,15 @@ const LINES: readonly (readonly [weight: number, line: string])[] = [
   [1, "F1 blown"],
   [1, "F1 blew because D3 was shorted"],
   [2, "C1 fitted 4700u 50v"],
-  [1, "highest 30v"],
+  [2, "highest 12v"],
   [1, "highest 400v"],
   [1, "add C9 4700u 63v reservoir"],
   [1, "simulated"],
   [1, "simulated off"],
   [2, "note nothing to see"],
 ];
+/** Readings of charge and the power switch alone: in some histories nothing else is typed, so that long runs of them are reached. */
+const CHARGE_LINES = LINES.filter(([, line]) => /^(C\d -?[\d.]+v|power (on|off)|highest 12v|rail main 34.5)$/.test(line));
 type Act = "undo" | "strike" | "button" | "buttonOff" | "override" | "retire" | "restore" | "reopen";
 const ACTS: readonly (readonly [weight: number, act: Act])[] = [
   [5, "undo"],
@@ -100,6 +105,10 @@ interface Noted {
   kept: number;
   key: string;
   undone: boolean;
+  /** it strikes out a power-on while the unit is on: until then it may have been */
+  undoesPower: boolean;
+  /** the record had the unit on when it was noted: volts at a part are then those of a running unit */
+  live: boolean;
   /** whether its power was held */
   held: Interlock | null;
 }
@@ -133,6 +142,7 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
   const chance = (p: number) => random() < p;
   const figures: OwnFigures = chance(0.3) ? { "charge.shock": 600, "charge.spark": 10, "earth.most": 9, "short.ohms": 0.1 } : {};
   const shop = { ...SHOP, figures };
+  const lines = chance(0.25) ? CHARGE_LINES : LINES;
   const picture = makePicture();
   let now = start(chance(0.3), chance(0.15));
   let clock = 1_000_000;
@@ -150,13 +160,16 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
   const event = (e: Partial<StoredSafetyEvent> & Pick<SafetyEvent, "kind">): StoredSafetyEvent =>
     ({ id: ++seq, line: null, seq: now.lines[0]?.seq ?? 0, at: clock, kept: clock, struck: false, ...e }) as StoredSafetyEvent;
   const note = (what: string, typed: number, key: string, held: Interlock | null = null) =>
-    diary.push({ what, typed, kept: clock, key, undone: false, held });
+    diary.push({ what, typed, kept: clock, key, undone: false, undoesPower: false, live: onAt(diary, diary.length), held });
 
   const undo = (key: string | undefined): void => {
     if (key === undefined || practiceIssueOfUndo(now, key) !== null) return;
     now = withdraw(now, key, shop, clock);
-    for (const n of diary) if (n.key === key) n.undone = true;
+    const gone = diary.filter((n) => n.key === key);
+    const wasOn = onAt(diary, diary.length);
+    for (const n of gone) n.undone = true;
     note("undo", clock, `u${seq}`);
+    diary.at(-1)!.undoesPower = wasOn && gone.some((n) => /^(power on|step )/.test(n.what));
   };
   const line = (text: string): Broken | null => {
     seq++;
@@ -202,13 +215,13 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
     return why === null ? null : broken(`mains only while ${why}`);
   };
   const act = (which: Act): Broken | null => {
-    const lines = now.lines.filter((l) => !l.withdrawn);
+    const entered = now.lines.filter((l) => !l.withdrawn);
     switch (which) {
       case "undo":
-        undo(lines[0]?.key);
+        undo(entered[0]?.key);
         return null;
       case "strike":
-        undo(lines[Math.floor(random() * lines.length)]?.key);
+        undo(entered[Math.floor(random() * entered.length)]?.key);
         return null;
       case "button":
         return button();
@@ -247,7 +260,7 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
   for (let i = 0; i < length; i++) {
     clock += chance(0.5) ? 61_000 : Math.floor(random() * 20_000);
     count.acts++;
-    const failed = chance(0.85) ? line(pick(LINES, random)) : act(pick(ACTS, random));
+    const failed = chance(0.85) ? line(pick(lines, random)) : act(pick(ACTS, random));
     if (failed) return failed;
     const { safety } = underFigures(figures, () => lockOf(now, shop));
     if (safety.kind === "safe") count.safe++;
@@ -269,7 +282,7 @@ export function runHistories(from: number, to: number, length: number): { count:
   return { count, broken: null };
 }
 
-/** A linear receiver of two reservoirs and a part too small to count; now and then with its earth pin gone, or one reservoir only. */
+/** A linear receiver of two reservoirs, a part too small to count and one that is not listed; now and then with its earth pin gone, or one reservoir only. */
 function start(earthGone: boolean, one: boolean): JobRecords {
   const from = records();
   const findings = earthGone ? (["hum", "earthPinRemoved"] as const) : (["hum"] as const);
@@ -277,8 +290,10 @@ function start(earthGone: boolean, one: boolean): JobRecords {
     positionRecord(1, "C1", part(4700, 50, { role: "reservoir" }), { holdsCharge: true }),
     positionRecord(2, "C2", part(4700, 50, { role: "reservoir" }), { holdsCharge: true }),
     positionRecord(3, "C3", part(100, 16, { role: "decoupler" }), { holdsCharge: true }),
+    // not listed: nobody took it for one that holds charge
+    positionRecord(7, "C7", part(10, 400, { role: "coupling" })),
   ];
-  return { ...from, job: { ...from.job, findings }, positions: one ? [holders[0]!, holders[2]!] : holders };
+  return { ...from, job: { ...from.job, findings }, positions: one ? holders.filter((p) => p.designator !== "C2") : holders };
 }
 
 // ---------------------------------------------------------------- the second opinion
@@ -306,18 +321,18 @@ function openRefused(diary: readonly Noted[], now: JobRecords, kind: string): st
   const last = (test: (n: Noted) => boolean) => diary.findLastIndex(test);
   if (kind === "overridden") {
     const given = last((n) => n.what === "override");
-    const ends = last(
-      (n) => SWITCHES.test(n.what) || n.what === "reopen" || (Math.abs(residualOf(n)?.volts ?? 0) >= LIMIT && !liveThen(diary, n)),
-    );
+    const ends = last((n) => SWITCHES.test(n.what) || n.what === "reopen" || (Math.abs(residualOf(n)?.volts ?? 0) >= LIMIT && !n.live));
     return given > ends ? null : "an override is the last word";
   }
   const highest = diary.findLast((n) => !n.undone && n.what.startsWith("highest"));
   const read = diary.flatMap((n) => (n.undone ? [] : [Math.abs(Number(/^rail main (-?[\d.]+)$/.exec(n.what)?.[1] ?? 0))]));
-  const left = diary.flatMap((n) => Math.abs(residualOf(n)?.volts ?? 0));
-  const most = highest ? Math.max(Number(/\d+/.exec(highest.what)![0]), ...read, ...left) : Infinity;
+  const across = diary.flatMap((n) => (stands(n) ? Math.abs(residualOf(n)?.volts ?? 0) : []));
+  const most = highest ? Math.max(Number(/\d+/.exec(highest.what)![0]), ...read, ...across) : Infinity;
   for (const p of now.positions) {
-    if (!p.holdsCharge) continue;
-    const own = diary.flatMap((n) => (residualOf(n)?.part === p.designator ? [Math.abs(residualOf(n)!.volts)] : []));
+    const own = diary.flatMap((n) => (residualOf(n)?.part === p.designator && stands(n) ? [Math.abs(residualOf(n)!.volts)] : []));
+    // what runs shows volts at parts that keep none: an unlisted one counts from what was left on it
+    const left = diary.some((n) => residualOf(n)?.part === p.designator && Math.abs(residualOf(n)!.volts) >= 60 && !n.live);
+    if (!p.holdsCharge && !left) continue;
     const fitted = diary.some((n) => !n.undone && n.what === `${p.designator} fitted 4700u 50v`);
     const could = Math.max(Math.min(fitted ? Math.max(50, p.rated ?? 400) : (p.rated ?? 400), most), ...own);
     const joules = ((fitted ? farads(4700e-6) : p.nominal) * could ** 2) / 2;
@@ -327,22 +342,16 @@ function openRefused(diary: readonly Noted[], now: JobRecords, kind: string): st
   return null;
 }
 
-/** Whether the record had the unit on when this was noted: volts at a part are then those of a running unit. */
-const liveThen = (diary: readonly Noted[], n: Noted): boolean => onRecordAt(diary, diary.indexOf(n));
-/** The same as the record had it then, when nothing later was struck out yet: conservative, either way counts. */
-const onRecordAt = (diary: readonly Noted[], at: number): boolean => {
-  const then = diary.slice(0, at).map((n) => ({ ...n, undone: false }));
-  return onAt(then, at) && onAt(diary, at);
-};
+/** Whether a reading still says something of the unit: a charge does although it was struck out, volts of a running unit do not. */
+const stands = (n: Noted): boolean => !n.undone || !n.live;
 
 function twiceLow(diary: readonly Noted[], position: string): boolean {
   const charges = (n: Noted) =>
-    SWITCHES.test(n.what) || n.what === "reopen" || (residualOf(n)?.part === position && Math.abs(residualOf(n)!.volts) >= LIMIT);
-  // striking out a power-on is a moment of its own: until then it may have been on
-  const undone = diary.flatMap((n) =>
-    n.what === "undo" && diary.some((m) => m.undone && SWITCHES.test(m.what) && m.kept < n.kept) ? [] : [],
-  );
-  const moments = [...diary.filter(charges), ...undone].map((n) => Math.max(n.typed, n.kept));
+    SWITCHES.test(n.what) ||
+    n.undoesPower ||
+    n.what === "reopen" ||
+    (residualOf(n)?.part === position && Math.abs(residualOf(n)!.volts) >= LIMIT);
+  const moments = diary.filter(charges).map((n) => Math.max(n.typed, n.kept));
   const live = diary.flatMap((n) =>
     !n.undone && Math.abs(Number(/^rail main (-?[\d.]+)$/.exec(n.what)?.[1] ?? 0)) >= LIMIT ? [n.typed] : [],
   );

@@ -44,7 +44,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
   const [keySheet, setKeySheet] = useState(false);
   const findRef = useRef<InputRef>(null);
   const shown = useRef(bench.revision);
-  const heard = useChanges(null, (revision) => {
+  const heard = useChanges(null, ({ revision }) => {
     if (revision === shown.current) return;
     shown.current = revision;
     router.refresh();

@@ -19,6 +19,7 @@ import type { KeptLine } from "../../schemas/records";
 import { issueText } from "../../wording/requestIssue";
 import { read, send, type Answer } from "../shared/request";
 import { makeCircuitClient } from "../../workers/circuit.client";
+import { makeServerClock } from "../shared/serverClock";
 import { useChanges, useStaleSince } from "../shared/useChanges";
 import { makeJobStore, type CursorSnapshot, type JobSnapshot, type JobStore } from "./jobStore";
 
@@ -71,7 +72,7 @@ const LINE_TIMEOUT_MS = 5000;
 export function JobProvider({ initial, children }: { initial: JobData; children: ReactNode }) {
   const message = useMessage();
   const path = `/api/jobs/${initial.records.job.number}`;
-  const offset = useRef(0);
+  const [serverClock] = useState(() => makeServerClock());
   const inputRef = useRef<HTMLInputElement>(null);
   const [circuits] = useState(makeCircuitClient);
   const [store] = useState(() =>
@@ -84,7 +85,7 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
       sendLine: (post) => send<KeptLine>("POST", `${path}/readout`, post, LINE_TIMEOUT_MS),
       loadData: () => read<JobData>(`${path}/records`),
       storage: typeof localStorage === "undefined" ? null : localStorage,
-      now: () => Date.now() + offset.current,
+      now: serverClock.now,
       newKey: () => crypto.randomUUID(),
       later: (work, ms) => {
         const timer = setTimeout(work, ms);
@@ -93,7 +94,7 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
     }),
   );
   useEffect(() => {
-    offset.current = initial.now - Date.now();
+    serverClock.hear(initial.now);
     store.restore();
     return () => {
       store.close();
@@ -101,7 +102,7 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
     };
     // only when the job opens
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [store, circuits]);
+  }, [store, circuits, serverClock]);
 
   const write = useCallback(
     async (method: "POST" | "PATCH", below: string, body: unknown): Promise<Answer<JobData | null>> => {
@@ -118,25 +119,28 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
   );
 
   // another bench or tab may write at any time: every window follows
-  const heard = useChanges(initial.records.job.number, (revision) => store.follow(revision));
+  const heard = useChanges(initial.records.job.number, ({ revision, now }) => {
+    serverClock.hear(now);
+    store.follow(revision);
+  });
 
   const focusLine = useCallback(() => inputRef.current?.focus(), []);
   const value = useMemo(() => ({ store, write, inputRef, focusLine }), [store, write, focusLine]);
   return (
     <JobContext value={value}>
-      <Clock start={initial.now} offset={offset}>
+      <Ticking start={initial.now} now={serverClock.now}>
         <HeardContext value={heard}>{children}</HeardContext>
-      </Clock>
+      </Ticking>
     </JobContext>
   );
 }
 
 /** Ticks for those who show the time; nobody else is drawn again. */
-function Clock({ start, offset, children }: { start: number; offset: RefObject<number>; children: ReactNode }) {
+function Ticking({ start, now: read, children }: { start: number; now: () => number; children: ReactNode }) {
   const [now, setNow] = useState(start);
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now() + offset.current), 1000);
+    const timer = setInterval(() => setNow(read()), 1000);
     return () => clearInterval(timer);
-  }, [offset]);
+  }, [read]);
   return <ClockContext value={now}>{children}</ClockContext>;
 }

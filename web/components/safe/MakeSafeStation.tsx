@@ -74,7 +74,8 @@ type Holder = PositionView & { held: NonNullable<PositionView["held"]> };
 const isHolder = (p: PositionView): p is Holder => p.held !== null;
 
 /** Volts to plan for: those seen, else the most it can hold. */
-const plannedVolts = ({ held }: Holder): Volts => (held.charge.kind === "charged" ? volts(Math.abs(held.charge.volts)) : held.most);
+const plannedVolts = ({ held }: Holder): Volts =>
+  held.charge.state.kind === "charged" ? volts(Math.abs(held.charge.state.volts)) : held.most;
 
 function HolderRow({
   position: p,
@@ -91,9 +92,9 @@ function HolderRow({
   const across = plannedVolts(p);
   const energy = storedEnergy(p.nominal, across);
   const best = dischargePlans(p.nominal, across, drawer)[0];
-  const { held } = p;
-  const done = held.charge.kind === "discharged";
-  const idle = held.charge.kind === "unmeasured" && !held.counts;
+  const { charge, counts, hazard } = p.held;
+  const state = charge.state.kind;
+  const idle = state === "unmeasured" && charge.passedOver === null && !counts;
   return (
     <tr className={picked ? styles.picked : undefined} onClick={onPick}>
       <td>
@@ -105,24 +106,30 @@ function HolderRow({
       <td className="mono">{marked(p.nominal, p.rated)}</td>
       <td className="n mono">{shown(across, "V")}</td>
       <td className="n mono">{shown(energy, "J")}</td>
-      <td>{hazardClassText[held.hazard]}</td>
+      <td>{hazardClassText[hazard]}</td>
       <td className="mono">
         {best && best.refusals.length === 0 ? `${shown(best.resistor.value, "Ω")} ${shown(best.resistor.rated, "W")}` : "none fits"}
       </td>
       <td>
         {idle && <span className="muted">too little to hurt</span>}
         {!idle && (
-          <span
-            className={done ? "state-sound" : held.charge.kind === "once" || held.charge.kind === "again" ? "state-worn" : "state-failed"}
-          >
-            <Dots state={held.charge.kind} />
-            {chargeText(held.charge, now)}
+          <span className={TONE[state]}>
+            <Dots state={state} />
+            {chargeText(charge, now)}
           </span>
         )}
       </td>
     </tr>
   );
 }
+
+const TONE: Readonly<Record<ChargeState["kind"], string>> = {
+  unmeasured: "state-failed",
+  charged: "state-failed",
+  once: "state-worn",
+  again: "state-worn",
+  discharged: "state-sound",
+};
 
 /** Two readings make it safe: two dots to fill. */
 function Dots({ state }: { state: ChargeState["kind"] }) {

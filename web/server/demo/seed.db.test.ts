@@ -54,7 +54,7 @@ describe("each job of the demo stands somewhere else", () => {
   test("the subwoofer waits for its second reading, the synthesizer is live, the prompter's amplifier is untouched", async () => {
     const [sub, synth, prompter] = [await view(405), await view(404), await view(402)];
     expect(sub.safety.kind).toBe("chargeHeld");
-    expect(sub.positions.filter((p) => p.held?.charge.kind === "once").map((p) => p.designator)).toEqual(["C1", "C2"]);
+    expect(sub.positions.filter((p) => p.held?.charge.state.kind === "once").map((p) => p.designator)).toEqual(["C1", "C2"]);
     expect(synth).toMatchObject({ safety: { kind: "energised" }, next: { code: "switchOff" } });
     expect(prompter.positions.every((p) => p.readings.length === 0)).toBe(true);
     expect(prompter.positions.filter((p) => p.holdsCharge).map((p) => p.designator)).toEqual(["C1A", "C1B", "C3", "C4"]);

@@ -92,8 +92,30 @@ export async function searchJobs(db: Db, s: JobSearch): Promise<{ jobs: JobRecor
 }
 
 /** Every job that is not closed, newest first. */
-export async function listOpenJobs(db: Db): Promise<JobRecord[]> {
-  const { rows } = await db.query(`${SELECT} where closed_at is null order by number desc`);
+/** What tells one state of a job from another. */
+export type JobKey = Pick<JobRecord, "id" | "number" | "revision" | "openedAt">;
+const keyRow = z.object({ id: z.number(), number: z.number(), revision: z.number(), opened_at: time });
+
+/** Every open job, by no more than tells its state. */
+export async function listOpenKeys(db: Db): Promise<JobKey[]> {
+  const { rows } = await db.query("select id, number, revision, opened_at from job where closed_at is null order by number desc");
+  return readRows("job", rows, (row) => {
+    const { opened_at, ...key } = keyRow.parse(row);
+    return { ...key, openedAt: opened_at };
+  });
+}
+
+/** Open jobs for which a part was chosen once. */
+export async function listWantingJobs(db: Db): Promise<JobRecord[]> {
+  const { rows } = await db.query(
+    `${SELECT} where closed_at is null and exists (select 1 from choice c where c.job_id = job.id and c.decision in ('replace', 'temporary'))
+     order by number desc`,
+  );
+  return readRows("job", rows, (row) => jobRow.parse(row));
+}
+
+export async function listJobs(db: Db, ids: readonly number[]): Promise<JobRecord[]> {
+  const { rows } = await db.query(`${SELECT} where id = any($1) order by number desc`, [ids]);
   return readRows("job", rows, (row) => jobRow.parse(row));
 }
 

@@ -82,6 +82,18 @@ const positionRow = z
 /** Positions of several jobs at once, in the order they were entered. */
 export const listPositions = (db: Db, jobIds: readonly number[]): Promise<PositionRecord[]> => listWhere(db, jobIds, "is null");
 
+/** These positions and their twins. */
+export async function listWithTwins(db: Db, ids: readonly number[]): Promise<PositionRecord[]> {
+  const { rows } = await db.query(
+    `select r.*, l.client_key as line from position r left join readout_line l on l.id = r.line_id
+     where r.retired_at is null and (r.id = any($1)
+       or (r.job_id, r.twin_key) in (select job_id, twin_key from position where id = any($1) and twin_key is not null))
+     order by r.id`,
+    [ids],
+  );
+  return readRows("position", rows, (row) => positionRow.parse(row));
+}
+
 /** Those that were taken off the list: what was read there stays a fact of its node. */
 export const listRetired = (db: Db, jobIds: readonly number[]): Promise<PositionRecord[]> => listWhere(db, jobIds, "is not null");
 

@@ -6,7 +6,7 @@ import { routeNumber } from "../../../server/routeNumber";
 
 export const dynamic = "force-dynamic";
 
-/** `?job=406`: one message a beat with the revision of that job, of the whole bench without a number; `&once` answers it once. */
+/** `?job=406`: one message a beat with the revision of that job, of the whole bench without a number, and the server's clock; `&once` answers it once. */
 export async function GET(request: NextRequest) {
   const { searchParams } = request.nextUrl;
   const asked = searchParams.get("job");
@@ -16,7 +16,7 @@ export async function GET(request: NextRequest) {
     if (revision === null) throw refuseMissing();
     return { job, revision };
   };
-  if (searchParams.has("once")) return respondRead(async () => (await first()).revision);
+  if (searchParams.has("once")) return respondRead(async () => ({ revision: (await first()).revision, now: Date.now() }));
   let job: number | null;
   try {
     ({ job } = await first());
@@ -29,7 +29,7 @@ export async function GET(request: NextRequest) {
     start(out) {
       stop = follow(job, (revision) => {
         try {
-          out.enqueue(text.encode(`data: ${revision}\n\n`));
+          out.enqueue(text.encode(`data: ${JSON.stringify({ revision, now: Date.now() })}\n\n`));
         } catch {
           // the window is gone
           stop();
