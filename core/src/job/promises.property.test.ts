@@ -2,7 +2,7 @@ import { expect, test } from "vitest";
 import { runHistories } from "../testing/histories";
 
 // The bench runs many more of the same (`./mirvek bench`).
-const HISTORIES = 4000;
+const HISTORIES = 2000;
 const ACTS = 24;
 
 test("whatever is typed, pressed, undone, retired or reopened in whatever order: open only when shown empty, mains only when nothing forbids it", () => {
