@@ -1,5 +1,5 @@
 import type { Bound, Measurement } from "@mirvek/core/evidence";
-import type { Consequence, Entry, VoltsForm } from "@mirvek/core/readout";
+import type { Consequence, Entry, Question, VoltsForm } from "@mirvek/core/readout";
 import { observationText, subjectText, underText } from "./observation";
 import { list, marked, shown, signedVolts } from "./quantity";
 import { roleName, saidWordName, signName, technologyName } from "./vocabulary";
@@ -153,4 +153,12 @@ function keptText(brings: readonly Consequence[], meters: readonly NamedMeter[])
     ...others.map((o) => (subjects.length > 1 ? `${o.subject}: ${o.rest}` : o.rest)),
   ];
   return { subject: subjects.length > 1 ? list(subjects) : (subjects[0] ?? ""), rest: rest.join(", ") };
+}
+
+/** What a bare number on the line is. */
+export function bareText(questions: readonly Question[] | null, cursor: string | null): string {
+  const [asked] = questions ?? [];
+  if (asked) return `A bare number is ${[asked.before, asked.after].filter((w) => w !== "").join(" ")}, in ${asked.shownIn}.`;
+  if (questions === null && cursor !== null) return `Cursor on ${cursor}: a bare number is its reading.`;
+  return "Say a part and a reading: C14 esr 0.4";
 }

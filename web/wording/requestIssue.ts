@@ -54,6 +54,10 @@ const readoutTexts: Texts<ReadoutIssue> = {
   voltsOrMillivolts: (i) => `${i.token} volts or millivolts? Say ${i.token}v or ${i.token}mv.`,
   shareOrVolts: (i) => `${i.token} of what? step ${i.token}% of its mains, or step ${i.token}v.`,
   unitMissing: (i) => `${i.token} of what? Add u, n, r, k or v, or say esr, c, leak before it.`,
+  answersNothing: (i) =>
+    i.asked.length > 0
+      ? `${i.token} is no answer to what is asked here: ${list(i.asked)}. Enter what it is, as in draw 0.35a.`
+      : `${i.token} of what? No figure is asked for here. Enter what it is, as in rail main 34.5.`,
   wrongUnit: (i) => `${i.token} is no ${quantityName[i.quantity]}.`,
   impossible: (i) => `${i.token} is no possible ${quantityName[i.quantity]}.`,
   farFromMarked: (i) =>

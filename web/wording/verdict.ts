@@ -14,6 +14,8 @@ const reasonText: Texts<VerdictReason> = {
   },
   esrOverRange: (r) => `ESR over-range ${where(r.inCircuit)}: no connection inside`,
   esrNearZero: (r) => `ESR ${shown(r.ohms, "Ω", 2)} is less than part and leads can have: it may be a short`,
+  esrNoUseFor: (r) => `an ESR meter shows over-range on any part of ${shown(r.nominal, "F")}: measure its capacitance`,
+  notOpen: (r) => `it read open, and ${shown(r.farads, "F")} since`,
   esrBeyondDisplay: (r) => `ESR over ${shown(r.ohms, "Ω", 2)}, where ${shown(r.expected, "Ω", 2)} is expected: the meter ends too soon`,
   esrMayBeHidden: (r) =>
     r.by.length > 0 ? `ESR low, but ${list(r.by)} across it may hide a dried part` : "ESR low, but what lies across it is not known",

@@ -1,6 +1,7 @@
 import type { Assessment } from "@mirvek/core/choose";
 import { NO_READING } from "@mirvek/core/bringUp";
 import { CLOSING_HOLDS } from "@mirvek/core/job";
+import { ROLES } from "@mirvek/core/part";
 import { parsePositionList, parseReadout, type ReadoutContext } from "@mirvek/core/readout";
 import { farads, hertz, ohms, volts } from "@mirvek/core/units";
 import { inventedCatalogue } from "@mirvek/core/simulate";
@@ -12,6 +13,7 @@ import { ago, clock, docket, list, marked, money, signedPercent, span } from "./
 import { issueText, positionIssueText, readoutIssueText } from "./requestIssue";
 import { chargeText, dischargeRefusalText, hazardDetail, hazardWord } from "./safety";
 import { backingOf, notesOf, reasonOf } from "./verdict";
+import { roleName } from "./vocabulary";
 
 const context: ReadoutContext = {
   known: new Map([
@@ -224,4 +226,16 @@ test("what speaks for every part of a list is said once", () => {
   expect(sharedMerits(twoParts)).toEqual(["exact value"]);
   expect(twoParts.map((a) => meritSentence(a, sharedMerits(twoParts)))).toEqual(["12 in stock.", "4 in stock."]);
   expect(sharedMerits([of(12)])).toEqual([]);
+});
+
+describe("roles", () => {
+  test.each(ROLES)("%s is taken on a parts line by the very name the screens show", (role) => {
+    const parsed = parsePositionList(`C7 10u 50v ${roleName[role]}`);
+    expect(parsed.issues).toEqual([]);
+    expect(parsed.drafts.map((d) => [d.designator, d.role])).toEqual([["C7", role]]);
+    expect(parseReadout(`add C7 10u 50v ${roleName[role]}`, context)).toMatchObject({
+      ok: true,
+      value: { brings: [{ about: "position", position: { role } }] },
+    });
+  });
 });

@@ -81,6 +81,13 @@ describe("two low readings", () => {
   });
 });
 
+test("undoing a power-on, and then the power-off before it, leaves the power-on before both", () => {
+  const events = [power(true, 0), { ...power(false, 10), struck: true }, { ...power(true, 5, 20), struck: true }, plain("powerUndone", 30)];
+  expect(isPowered(events)).toBe(true);
+  expect(kindOf([...events, override(40)])).toBe("energised");
+  expect(isPowered([power(true, 0), power(false, 10), { ...power(true, 20), struck: true }, plain("powerUndone", 30)])).toBe(false);
+});
+
 describe("a low reading that did not count", () => {
   const passed = (events: SafetyEvent[], position = "C1") => partCharges(events, LIMIT).get(position)?.passedOver ?? null;
 
@@ -174,7 +181,7 @@ describe("power", () => {
   });
 
   test("struck out it leaves the unit off and every part as charged as it may be", () => {
-    const undone = [...both(0), power(true, 3 * MINUTE), plain("powerUndone", 4 * MINUTE)];
+    const undone = [...both(0), { ...power(true, 3 * MINUTE), struck: true }, plain("powerUndone", 4 * MINUTE)];
     expect(kindOf(undone)).toBe("chargeHeld");
     expect(kindOf([...undone, ...both(3.5 * MINUTE)]), "said before it was struck out").toBe("chargeHeld");
     expect(kindOf([...undone, ...both(5 * MINUTE)])).toBe("safe");

@@ -102,11 +102,10 @@ interface Charge extends PartCharge {
   /** the later of the two times of the last charge seen on it */
   lastSeen: number;
 }
-interface Power {
-  /** `said`: when it was last said to be on, by the clock of whoever said it */
-  on: { since: number; said: number; attempt: boolean } | null;
-}
-interface Lock extends Power {
+/** `said`: when it was last said to be on, by the clock of whoever said it; null: off */
+type On = { since: number; said: number; attempt: boolean } | null;
+interface Lock {
+  on: On;
   /** the last moment any part could have been charged, by the later of its two times */
   charging: number;
   override: { reason: string; at: number } | null;
@@ -125,22 +124,28 @@ const NOTHING: Charge = { ...NO_READING, seen: false, lastSeen: -Infinity };
  * Whether the unit is on after one more event. Switching off counts only where it was not said before the unit was last said to be on:
  * a line that waited must not switch off what was switched on after it was typed.
  */
-function switched({ on }: Power, e: SafetyEvent): Power["on"] {
+function switched(on: On, e: SafetyEvent): On {
   switch (e.kind) {
     case "powerOn":
     case "powerAttempt":
       return { since: e.at, said: Math.max(e.at, on?.said ?? -Infinity), attempt: e.kind === "powerAttempt" && (on?.attempt ?? true) };
     case "powerOff":
-    case "powerUndone":
       return on !== null && (e.struck || e.at < on.said) ? on : null;
     default:
       return on;
   }
 }
 
+/** The same for the event at `i`: undoing a power-on leaves the unit as the power-ons and power-offs that still count have it. */
+function switchedAt(on: On, events: readonly SafetyEvent[], i: number): On {
+  const e = events[i]!;
+  if (e.kind !== "powerUndone") return switched(on, e);
+  return events.slice(0, i).reduce<On>((before, b) => (b.struck ? before : switched(before, b)), null);
+}
+
 /** Whether the unit is switched on as far as the record says. @param events in the order of recording */
 export const isPowered = (events: readonly SafetyEvent[]): boolean =>
-  events.reduce<Power>((power, e) => ({ on: switched(power, e) }), { on: null }).on !== null;
+  events.reduce<On>((on, _, i) => switchedAt(on, events, i), null) !== null;
 
 /**
  * One fold over everything recorded, in the order of recording. Of the two times of a reading the one that unlocks later counts: the
@@ -157,7 +162,7 @@ function foldLock(events: readonly SafetyEvent[], limit: Volts, liveUntil = -Inf
     lastLow: -1,
   };
   events.forEach((e, i) => {
-    lock.on = switched(lock, e);
+    lock.on = switchedAt(lock.on, events, i);
     switch (e.kind) {
       case "powerOn":
       case "powerAttempt":

@@ -28,6 +28,7 @@ export const ROWS = [
   row("esr.nearZeroLarge", 0.003, "Ω", practice, "rough", "the same from 1000 µF up"),
   row("esr.openRatio", 50, "×", practice, "usual", "an open part reads over this many times the expectation"),
   row("esr.openOhms", 100, "Ω", practice, "usual", "and over this"),
+  row("esr.meterFrom", 0.33e-6, "F", practice, "usual", "under this an ESR meter shows over-range on a good part too"),
   row("esr.tradeFrom", 20_000, "Hz", practice, "usual", "trade norms are for meters from here up"),
   row("esr.likeFrequency", 0.2, "share", practice, "usual", "references count within this of the reading's frequency"),
   row("c.half", 0.5, "share", practice, "usual", "failed below this share of the marked value"),

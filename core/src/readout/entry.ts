@@ -100,6 +100,8 @@ export type ReadoutIssue =
   | { code: "unitMissing"; token: string }
   | { code: "shareOrVolts"; token: string }
   | { code: "voltsOrMillivolts"; token: string }
+  /** a bare figure that none of the questions of the screen can mean */
+  | { code: "answersNothing"; token: string; asked: readonly string[] }
   | { code: "wrongUnit"; token: string; quantity: Quantity; unit: UnitSymbol | "prefix" }
   | { code: "impossible"; token: string; quantity: Quantity }
   | { code: "farFromMarked"; token: string; nominal: Farads; ratio: number }

@@ -23,6 +23,7 @@ export {
 } from "./parsePosition";
 export { headTable, type Example, type Head } from "./head";
 export { EXAMPLES } from "./heads";
+export { answering, type Question } from "./answering";
 export { lex } from "./lex";
 export { parseReadout } from "./parseReadout";
 export { GRADE_WORDS, ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";

@@ -1,5 +1,5 @@
 import { wordTable } from "../units";
-import type { Measurement, OhmmeterTrend } from "../evidence";
+import type { Condition, Measurement, OhmmeterTrend } from "../evidence";
 import { findDesignator } from "./designators";
 import type { ReadoutContext, ReadoutIssue, ReadoutMeter, SaidParallel } from "./entry";
 import { meterNamed } from "./heads/setting";
@@ -130,6 +130,11 @@ export function takeApart(rest: readonly Token[], context: ReadoutContext, self:
     else if (hintToken?.word === "leaks") push(hintToken, { kind: "measured", measurement: { kind: "word", word: "leaky" } });
     else phrase.pending = hintToken;
   }
+  // a short that comes and goes is no short
+  const isSaid = ({ said }: Item, condition: Condition) =>
+    said.kind === "measured" && said.measurement.kind === "condition" && said.measurement.condition === condition;
+  if (phrase.items.some((item) => isSaid(item, "intermittent")))
+    phrase.items = phrase.items.filter((item) => !isSaid(item, "shorted") && !isSaid(item, "open"));
   bind(phrase.items, qualifiers);
   return { ok: true, value: phrase };
 }
@@ -160,7 +165,7 @@ function neighbours(tokens: readonly Token[], context: ReadoutContext, self: rea
 /**
  * Gives each item the qualifiers that belong to it. One `in`, `out` or meter speaks for the whole line, wherever it stands; of
  * several each speaks for the values behind it where the first stands before any value, else for those before it. A frequency
- * belongs to the value it stands beside: the one before it, else the one behind.
+ * belongs to the value it stands beside: the one before it, else the one behind; the only one, at the end, belongs to all of them.
  */
 function bind(items: Item[], qualifiers: readonly Qualifier[]): void {
   for (const kind of ["place", "meter"] as const) {
@@ -172,8 +177,11 @@ function bind(items: Item[], qualifiers: readonly Qualifier[]): void {
       if (q?.kind === "meter") item.meter = q.meter;
     });
   }
-  for (const q of qualifiers) {
-    if (q.kind !== "frequency") continue;
+  const frequencies = qualifiers.filter((q) => q.kind === "frequency");
+  const [only] = frequencies;
+  if (only && frequencies.length === 1 && only.at === items.length)
+    for (const item of items) if (item.said.kind === "value") item.at ??= only.hertz;
+  for (const q of frequencies) {
     const beside = items[q.at - 1] ?? items[q.at];
     if (beside && beside.at === null) beside.at = q.hertz;
   }

@@ -12,7 +12,7 @@ import {
 import { farads, parseValue, volts, type Farads, type Result, type Volts } from "../units";
 import { looksLikeDesignator, normaliseDesignator } from "./designator";
 import { LENGTHS, LIMITS, figure, within } from "../knowledge";
-import { ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";
+import { ROLE_WORDS, TECHNOLOGY_WORDS, channelOf, withRoleWords } from "./words";
 
 export const MOUNTINGS = ["radial", "axial", "snapIn", "screw", "smd"] as const;
 export type Mounting = (typeof MOUNTINGS)[number];
@@ -60,7 +60,7 @@ const canHurt = (nominal: number, rated: number | null): boolean =>
  */
 export function parsePosition(line: string): Result<readonly PositionDraft[], PositionIssue> {
   const [body, section = ""] = splitSection(line);
-  const tokens = body
+  const tokens = withRoleWords(body)
     .replace(/;|,\s|\t/g, " ")
     .split(/\s+/)
     .filter(Boolean)

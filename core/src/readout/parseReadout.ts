@@ -28,7 +28,8 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   const tokens = lex(typed);
   if (tokens.length === 0) return fail({ code: "empty" });
   const asked = understandHead(tokens, context, typed) ?? fail({ code: "notUnderstood", token: tokens[0]!.text });
-  if (asked.ok) return asked;
+  // a figure alone says nothing of the unit: it is a reading of the part under the cursor, or it is asked back
+  if (asked.ok || (tokens.length === 1 && tokens[0]!.value !== null)) return asked;
   return (
     told(typed, context, (text) => readAlone(text, context)) ?? (isWords(tokens, asked.issue) ? keeps(remarkOf(typed, context)) : asked)
   );

@@ -110,7 +110,9 @@ function quantityOf(item: Item, phrase: Phrase, parsed: ParsedValue, designator:
   }
   if (hint !== null && (item.fresh || (unit === null && !parsed.tiny))) return is(hint);
   if (unit === "F") return is("capacitance");
-  if (unit === "A") return is("leak");
+  // an ESR meter shows no amperes: what leaks is said so
+  if (unit === "A")
+    return meter && showsEsr(meter) && phrase.trend === null ? ask({ code: "wrongUnit", token: text, quantity: "esr", unit }) : is("leak");
   if (unit === "V") return is("volts");
   if (unit === "Ω") {
     if (phrase.trend !== null || (meter && !showsEsr(meter)) || size >= 1000) return is("leak");

@@ -3,6 +3,7 @@ import { LENGTHS, LIMITS } from "../knowledge";
 import { classOf, type PartClass } from "../part";
 import { clausesOf, type Clause, type Figure, type Thing } from "./clauses";
 import type { Consequence, Entry, ReadoutContext } from "./entry";
+import { withChangedParts } from "./changedParts";
 import type { Parsed } from "./parsed";
 
 // A line as it is said at a bench, turned into what it tells: tried, seen, read. Several facts in one line stay several.
@@ -33,13 +34,14 @@ interface Telling {
  */
 export function told(typed: string, context: ReadoutContext, readAlone: ReadAlone): Parsed<Entry> | null {
   const telling: Telling = { brings: [], last: null, open: null, toGround: false, whole: new Set() };
-  const clauses = clausesOf(typed);
+  const clauses = clausesOf(withChangedParts(typed, [...context.known.keys()]));
   for (const clause of clauses) tellOne(clause, telling, context, readAlone);
   const [only, second] = clauses;
   // volts alone are the heads' to read: what they ask back is not settled by dropping a word
   const volts = telling.brings.every((c) => c.about === "point");
   // what a capacitor was fitted with is asked back by its head, where it stands alone
-  if (!second && only && FITTED.test(only.text) && only.things.some((t) => context.known.has(nameOf(t)))) return null;
+  const concluded = only && (only.outcome !== null || only.symptom !== null);
+  if (!second && only && !concluded && FITTED.test(only.text) && only.things.some((t) => context.known.has(nameOf(t)))) return null;
   if (!second && only && volts && (only.unread.length > 0 || Object.keys(only.under).length === 0)) return null;
   const structured = telling.brings.some((c) => c.about !== "observed" || c.observation.kind !== "remark");
   if (!structured) return null;
@@ -54,7 +56,7 @@ export function remarkOf(typed: string, context: ReadoutContext): Consequence {
   return { about: "observed", subject, observation: { kind: "remark", text: typed.slice(0, LENGTHS.line) } };
 }
 
-const FITTED = /\b(fitted|replaced|renewed)\b/i;
+const FITTED = /\b(fitted|replaced|renewed|changed|recapped)\b/i;
 const nameOf = (thing: Thing): string => thing.subject.name;
 const observed = (subject: Subject, observation: Observation): Said => ({ about: "observed", subject, observation });
 const subjectOf = (thing: Thing): Subject => ({ ...thing.subject, name: thing.subject.name.slice(0, LENGTHS.point) });
@@ -63,7 +65,7 @@ function tellOne(clause: Clause, telling: Telling, context: ReadoutContext, read
   const act = actOf(clause, telling);
   const things = clause.things.length > 0 || !clause.it || !telling.last ? clause.things : [telling.last];
   if (clause.toGround) telling.toGround = true;
-  if (act === "replaced" && tellFitted(clause, telling, readAlone)) return;
+  if (act === "replaced" && tellFitted(clause, telling, context, readAlone)) return;
   if (act !== null) tryIt(act, clause, things, telling, readAlone);
   else if (
     telling.open !== null &&
@@ -315,17 +317,32 @@ function figuresOfUnit(clause: Clause, context: ReadoutContext): Said[] {
 }
 
 /** A capacitor that was fitted: the new part is in, and what comes of it is told by what is said next. @returns whether it was that */
-function tellFitted(clause: Clause, telling: Telling, readAlone: ReadAlone): boolean {
+function tellFitted(clause: Clause, telling: Telling, context: ReadoutContext, readAlone: ReadAlone): boolean {
   const alone = readAlone(clause.text);
-  const brings = alone?.ok && alone.value.kind === "keeps" ? alone.value.brings : [];
+  const said = alone?.ok && alone.value.kind === "keeps" ? alone.value.brings : [];
+  const brings = said.some((c) => c.about === "fitted") ? said : fittedIn(clause, context);
   const fitted = brings.flatMap((c) => (c.about === "fitted" ? [{ kind: "part", name: c.designator } as const] : []));
   if (fitted.length === 0) return false;
-  const nothing = { with: null, outcome: null, symptom: null, before: null, after: null, followed: null, under: {}, together: [] };
-  telling.brings.push(...brings, observed(fitted[0]!, { kind: "tried", act: "replaced", to: fitted, ...nothing }));
-  telling.open = telling.brings.length - 1;
+  const named: readonly Thing["subject"][] = clause.things.map((t) => t.subject);
+  const to = fitted.every((f) => named.some((s) => s.name === f.name)) ? named : fitted;
+  const outcome = outcomeOf(clause, "replaced");
+  const { symptom, followed, under } = clause;
+  const tried = { with: null, outcome, symptom, before: null, after: null, followed, under, together: [] };
+  telling.brings.push(...brings, observed(to[0]!, { kind: "tried", act: "replaced", to, ...tried }));
+  telling.open = outcome === null ? telling.brings.length - 1 : null;
   telling.last = clause.things.at(-1) ?? telling.last;
   return true;
 }
+
+/** Capacitors of the list that a statement says were changed, without saying for what. */
+const fittedIn = (clause: Clause, { known }: ReadoutContext): Consequence[] =>
+  clause.figures.length > 0
+    ? []
+    : clause.things.flatMap((t) =>
+        t.subject.kind === "part" && known.has(t.subject.name)
+          ? [{ about: "fitted", designator: t.subject.name, marking: null, lot: null } as const]
+          : [],
+      );
 
 /** A statement that tells nothing of its own: readings as the heads know them, else a remark. */
 function tellRest(clause: Clause, things: readonly Thing[], telling: Telling, readAlone: ReadAlone): void {

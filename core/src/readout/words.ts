@@ -33,7 +33,7 @@ export const TREND_WORDS: ReadonlyMap<string, OhmmeterTrend> = meant<OhmmeterTre
 export const CONDITION_WORDS: ReadonlyMap<string, Condition> = meant<Condition>({
   open: "open",
   shorted: "short shorted shorts",
-  intermittent: "intermittent comesandgoes",
+  intermittent: "intermittent intermittently sometimes comesandgoes",
 });
 
 export const SAID: ReadonlyMap<string, SaidWord> = meant<SaidWord>({
@@ -92,6 +92,7 @@ export const PHRASES: readonly (readonly [readonly string[], string])[] = (
     ["dead short", "shorted"],
     ["short circuit", "shorted"],
     ["open circuit", "open"],
+    ["now and then", "intermittent"],
     ["dried out", "driedout"],
     ["dry joint", "dryjoint"],
     ["cold joint", "dryjoint"],
@@ -127,6 +128,32 @@ export const ROLE_WORDS: ReadonlyMap<string, Role> = meant<Role>({
   digitalRail: "digital",
   tone: "tone",
 });
+
+/** Roles that are called by several words, as the one word the list knows. */
+const ROLE_PHRASES: readonly (readonly [RegExp, string])[] = [
+  [/\bacross the mains\b/i, "acrossmains"],
+  [/\bmains to (?:chassis|earth|ground)\b/i, "mainstochassis"],
+  [/\bx[ -](?:cap|capacitor)\b/i, "x-cap"],
+  [/\by[ -](?:cap|capacitor)\b/i, "y-cap"],
+  [/\bprimary reservoir\b/i, "primary"],
+  [/\b(?:main|supply) reservoir\b/i, "reservoir"],
+  [/\b(?:start-?up|auxiliary) supply\b/i, "start"],
+  [/\b(?:switch-?mode|smps) output\b/i, "smps"],
+  [/\b(?:switch-?mode|smps) primary\b/i, "primary"],
+  [/\breg(?:ulator)? in(?:put)?\b/i, "regin"],
+  [/\breg(?:ulator)? out(?:put)?\b/i, "regout"],
+  [/\bbias (?:supply )?filter\b/i, "bias"],
+  [/\b(?:supply|node|rail) (?:filter|decoupl(?:er|ing))\b/i, "decoupler"],
+  [/\bdigital rail\b/i, "digital"],
+  [/\b(?:cathode|emitter) bypass\b/i, "bypass"],
+  [/\bclass[ -]?d (?:output )?filter\b/i, "classd"],
+  [/\bfeedback,? servo\b/i, "feedback"],
+  [/\b(?:relay|reset|protection|power-on) (?:timing|delay)\b/i, "timing"],
+  [/\btone control\b/i, "tone"],
+];
+
+/** A parts line with every role in one word. */
+export const withRoleWords = (line: string): string => ROLE_PHRASES.reduce((text, [phrase, word]) => text.replace(phrase, word), line);
 
 export const TECHNOLOGY_WORDS: ReadonlyMap<string, Technology> = meant<Technology>({
   aluminium: "electrolytic lytic elec aluminium",

@@ -36,7 +36,7 @@ const LINES: readonly (readonly [weight: number, line: string])[] = [
   [3, "C1 38v"],
   [2, "C2 -61v"],
   [1, "C3 90v"],
-  [1, "C7 140v"],
+  [2, "C7 140v"],
   [6, "C7 0.3v"],
   [2, "rail main 34.5"],
   [1, "rail main 0.3"],
@@ -82,8 +82,12 @@ const LINES: readonly (readonly [weight: number, line: string])[] = [
   [1, "simulated off"],
   [2, "note nothing to see"],
 ];
-/** Readings of charge and the power switch alone: in some histories nothing else is typed, so that long runs of them are reached. */
+// In some histories nothing is typed but readings of charge and the power switch, or shorts and the power switch, so that long runs of them
+// are reached.
 const CHARGE_LINES = LINES.filter(([, line]) => /^(C\d -?[\d.]+v|power (on|off)|highest 12v|rail main 34.5)$/.test(line));
+const SHORT_LINES = LINES.filter(([, line]) =>
+  /^(C[12] .*(short|leak|ground).*|rail main (to ground|shorted).*|power o.*|step 100.*)$/.test(line),
+);
 type Act = "undo" | "strike" | "button" | "buttonOff" | "override" | "retire" | "restore" | "reopen";
 const ACTS: readonly (readonly [weight: number, act: Act])[] = [
   [5, "undo"],
@@ -91,7 +95,7 @@ const ACTS: readonly (readonly [weight: number, act: Act])[] = [
   [3, "button"],
   [4, "buttonOff"],
   [2, "override"],
-  [1, "retire"],
+  [2, "retire"],
   [2, "restore"],
   [1, "reopen"],
 ];
@@ -142,7 +146,14 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
   const chance = (p: number) => random() < p;
   const figures: OwnFigures = chance(0.3) ? { "charge.shock": 600, "charge.spark": 10, "earth.most": 9, "short.ohms": 0.1 } : {};
   const shop = { ...SHOP, figures };
-  const lines = chance(0.25) ? CHARGE_LINES : LINES;
+  const lines = pick(
+    [
+      [3, LINES],
+      [1, CHARGE_LINES],
+      [1, SHORT_LINES],
+    ] as const,
+    random,
+  );
   const picture = makePicture();
   let now = start(chance(0.3), chance(0.15));
   let clock = 1_000_000;

@@ -12,6 +12,9 @@ type Of<K extends Measurement["kind"]> = Extract<Measurement, { kind: K }>;
 /** ESR by its bands; in circuit a high reading is strong, since parallel paths only lower it, and a low one clears nothing by itself. */
 export function assessEsr(m: Of<"esr">, reading: Reading, context: JudgingContext, folded: Folded | null): Finding {
   const { inCircuit } = reading;
+  const { nominal } = context.part;
+  if (m.ohms === "over" && nominal < figure("esr.meterFrom"))
+    return finding("undecided", "guess", { code: "esrNoUseFor", nominal }, inCircuit ? "liftAndCapacitance" : "capacitanceAt120");
   if (m.ohms === "over")
     return finding("open", inCircuit ? "likely" : "shown", { code: "esrOverRange", inCircuit }, inCircuit ? "liftAndEsr" : null);
   return judged(m.ohms, m.at, reading, context, folded, m.bound ?? null);

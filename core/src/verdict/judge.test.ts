@@ -274,6 +274,25 @@ describe("film, paper and ceramic are judged by insulation", () => {
 });
 
 describe("open", () => {
+  test("over-range on an ESR meter says nothing of a part too small for one", () => {
+    const over = esr("over");
+    expect(verdictOf(part(0.1, 63, { technology: "film" }), out(over))).toMatchObject({
+      state: "undecided",
+      reason: { code: "esrNoUseFor" },
+    });
+    expect(verdictOf(part(1, 63), out(over)).state).toBe("open");
+    expect(verdictOf(part(0.1, 63, { technology: "film" }), out(over), out(capacitance(0.101, 1000))).state).toBe("sound");
+  });
+
+  test("a capacitance read after a part read open contradicts it and wins; one read before does not", () => {
+    const p = part(10, 50);
+    const c = capacitance(9.8, 120);
+    expect(verdictOf(p, out(esr("over")), out(c))).toMatchObject({ state: "sound", certainty: "likely", settle: "liftAndEsr" });
+    expect(verdictOf(p, out({ kind: "condition", condition: "open" }), out(c)).state).toBe("sound");
+    expect(verdictOf(p, out(c), out(esr("over"))).state).toBe("open");
+    expect(verdictOf(p, out(esr("over")), out(capacitance(0.05, 120))).state, "nearly nothing left").toBe("open");
+  });
+
   test("a few ohms on 47 µF is failed; over-range and next to nothing left are open", () => {
     expect(verdictOf(part(47, 25), out(esr(40))).state).toBe("failed");
     expect(verdictOf(part(470, 16), out(esr(30))).state, "a hundred times the expectation, but ohms").toBe("failed");

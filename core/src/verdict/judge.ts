@@ -52,8 +52,22 @@ function findingsOf(folded: Folded, context: JudgingContext): Weighed[] {
   const weigh = (quantity: Quantity, reading: Reading): Weighed => ({ quantity, reading, finding: assess(reading, context, folded) });
   const counted = [...folded.counted.values()].flatMap((c) => (c.quantity === "look" ? [] : [contradicted(c, weigh)]));
   const last = folded.counted.get("look");
+  const read = notOpen(counted, folded);
   const seen = last && !folded.staying.includes(last.counts) ? [...folded.staying, last.counts] : folded.staying;
-  return [...counted, ...seen.map((reading) => weigh("look", reading))];
+  return [...read, ...seen.map((reading) => weigh("look", reading))];
+}
+
+/** A capacitance that was read after a part read open shows that it is none: what read open says no more than that it did. */
+function notOpen(weighed: readonly Weighed[], { all }: Folded): Weighed[] {
+  const c = weighed.find((w) => w.reading.measurement.kind === "capacitance" && w.finding.state !== "open");
+  const measured = c?.reading.measurement;
+  if (!c || measured?.kind !== "capacitance") return [...weighed];
+  const since = all.indexOf(c.reading);
+  return weighed.map((w) =>
+    w.finding.state === "open" && w.reading.measurement.kind !== "visual" && all.indexOf(w.reading) < since
+      ? { ...w, finding: finding("undecided", "guess", { code: "notOpen", farads: measured.farads }, "repeatOutOfCircuit") }
+      : w,
+  );
 }
 
 function contradicted(c: Counted<Reading>, weigh: (quantity: Quantity, reading: Reading) => Weighed): Weighed {

@@ -13,6 +13,10 @@ export type VerdictReason =
   | { code: "esr"; ohms: Ohms; at: Hertz; expected: Ohms; ratio: number; inCircuit: boolean; atLimit: Ohms | null }
   | { code: "esrOverRange"; inCircuit: boolean }
   | { code: "esrNearZero"; ohms: Ohms; inCircuit: boolean }
+  /** over-range on a part too small for an ESR meter */
+  | { code: "esrNoUseFor"; nominal: Farads }
+  /** read as open, and a capacitance was read since */
+  | { code: "notOpen"; farads: Farads }
   | { code: "esrBeyondDisplay"; ohms: Ohms; expected: Ohms }
   | { code: "esrMayBeHidden"; ohms: Ohms; ratio: number; by: readonly string[] }
   | { code: "esrClearedDespiteNeighbours"; ohms: Ohms; ratio: number; atMost: Ohms; by: readonly string[] }

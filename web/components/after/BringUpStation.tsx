@@ -84,16 +84,32 @@ export function BringUpStation() {
           {!lamp && "Say what it draws at idle: idle should be 40w."}
         </p>
         <div className={styles.acts}>
-          {bringUp.suited.map((by) => (
-            <Button
-              key={by}
-              size="small"
-              type={means === null && by === bringUp.suited[0] ? "primary" : "default"}
-              onClick={() => submit(by === "lamp" ? `limiter ${lamp?.watts ?? 60}w` : by === "variac" ? "variac" : "limited 24v 0.5a")}
-            >
-              {meansName[by]}
-            </Button>
-          ))}
+          {bringUp.suited.map((by) => {
+            const first = means === null && by === bringUp.suited[0] ? "primary" : "default";
+            if (by === "variac")
+              return (
+                <Button key={by} size="small" type={first} onClick={() => submit("variac")}>
+                  {meansName[by]}
+                </Button>
+              );
+            if (by === "lamp" && lamp)
+              return (
+                <Button key={by} size="small" type={first} onClick={() => submit(`limiter ${lamp.watts}w`)}>
+                  {meansName[by]}, {lamp.watts} W
+                </Button>
+              );
+            // what it is set to nobody knows but who set it
+            return (
+              <label key={by}>
+                {by === "lamp" ? `${meansName[by]} of` : `${meansName[by]}, set to`}{" "}
+                <Reading
+                  label={by === "lamp" ? "Watts of the lamp" : "Limit of the supply"}
+                  unit={by === "lamp" ? "W" : "A"}
+                  line={(said) => (by === "lamp" ? `limiter ${said}` : `limited ${said}`)}
+                />
+              </label>
+            );
+          })}
         </div>
         {means?.by === "limited" && means.amperes !== null && full && means.amperes > full.most && (
           <p className="state-worn">

@@ -1,6 +1,6 @@
 "use client";
 
-import { isClosed } from "@mirvek/core/job";
+import { isClosed, sideSaid } from "@mirvek/core/job";
 import type { Passes } from "@mirvek/core/proof";
 import { ownValue } from "@mirvek/core/units";
 import { Button } from "antd";
@@ -64,7 +64,7 @@ export function ProveStation() {
                   <Reading
                     label={`Offset of ${c.channel}`}
                     unit="mV"
-                    line={(said) => `offset ${sideSaid(c.channel, view.job.channels)}${said}`}
+                    line={(said) => `offset ${view.job.channels === 1 ? "" : `${sideSaid(c.channel)} `}${said}`}
                   />
                 )}
               </td>
@@ -192,7 +192,3 @@ export function ProveStation() {
     </section>
   );
 }
-
-/** How a channel is called on the line: the only one by no name, a numbered one as `ch3`. */
-const sideSaid = (channel: string, channels: number): string =>
-  channels === 1 ? "" : /^\d+$/.test(channel) ? `ch${channel} ` : `${channel.toLowerCase()} `;

@@ -74,7 +74,7 @@ function UsualPoints() {
   };
   return (
     <p className={styles.usual}>
-      <span className="muted">Usual for this kind: {missing.map((p) => p.name).join(", ")}.</span>{" "}
+      <span className="muted">Usual for this kind: {missing.map((p) => `${p.name} ${limitsSaid(p)}`).join(", ")}.</span>{" "}
       <Button size="small" onClick={take}>
         Hold readings against them
       </Button>

@@ -1,10 +1,11 @@
 "use client";
 
-import { limitsOn, type Interlock } from "@mirvek/core/job";
-import { completeDesignator, type Consequence, type Entry } from "@mirvek/core/readout";
+import { STATIONS, limitsOn, pathOf, questionsAt, type Interlock } from "@mirvek/core/job";
+import { answering, completeDesignator, type Consequence, type Entry, type Question } from "@mirvek/core/readout";
 import { Button, Segmented } from "antd";
-import { useEffect, useState, type ClipboardEvent, type KeyboardEvent } from "react";
-import { consequenceText, entryText } from "../../wording/entry";
+import { usePathname } from "next/navigation";
+import { useEffect, useMemo, useState, type ClipboardEvent, type KeyboardEvent } from "react";
+import { bareText, consequenceText, entryText } from "../../wording/entry";
 import { attemptText, interlockText } from "../../wording/firstPower";
 import { issueText, readoutIssueText } from "../../wording/requestIssue";
 import { backingOf, limitsText, reasonOf, settleText } from "../../wording/verdict";
@@ -26,7 +27,11 @@ export function ReadoutLine() {
   const [pasted, setPasted] = useState<{ kept: number; left: readonly string[] } | null>(null);
   const typed = text.trim();
   const refused = answer?.kind === "refused" ? answer : null;
-  const parsed = typed === "" ? null : preview(typed);
+  const questions = useQuestions();
+  // a bare figure answers what the screen asks
+  const answered = questions && answering(typed, questions);
+  const line = answered?.ok ? answered.value : typed;
+  const parsed = typed === "" ? null : answered && !answered.ok ? answered : preview(line);
   const names = view.positions.map((p) => p.designator);
   const completions = /^\S+$/.test(text) ? completeDesignator(typed, names) : [];
 
@@ -51,7 +56,7 @@ export function ReadoutLine() {
       Enter: () => {
         // a line that is asked back is not sent: it stays, with what is wrong said above it; with Ctrl it is kept as said, unread
         const asSaid = (event.ctrlKey || event.metaKey) && !parsed?.ok;
-        if (typed !== "" && submit(asSaid ? `"${typed}` : typed).ok) setText("");
+        if (parsed && (asSaid || parsed.ok) && submit(asSaid ? `"${typed}` : line).ok) setText("");
       },
       Tab: () => completions[0] && setText(`${completions[0]} `),
       ArrowDown: () => step(1),
@@ -126,9 +131,7 @@ export function ReadoutLine() {
               <Answer entry={answer.entry} waiting={answer.waiting} />
             )
           ) : (
-            <span className="muted">
-              {current ? `Cursor on ${current.designator}: a bare number is its reading.` : "Say a part and a reading: C14 esr 0.4"}
-            </span>
+            <span className="muted">{bareText(questions, current?.designator ?? null)}</span>
           )}
         </div>
         <Segmented
@@ -175,6 +178,18 @@ export function ReadoutLine() {
       </div>
     </footer>
   );
+}
+
+/** What the screen asks a figure for; null where a bare one is a reading of the part under the cursor. */
+function useQuestions(): readonly Question[] | null {
+  const { view } = useJob();
+  const { cursor } = useCursor();
+  const place = usePathname().split("/").at(-1);
+  return useMemo(() => {
+    const station = STATIONS.find((s) => pathOf(s) === place);
+    const asked = { picture: view, after: view.after, next: view.next, cursor, channels: view.job.channels };
+    return station ? questionsAt(station, asked) : null;
+  }, [place, view, cursor]);
 }
 
 const isFigure = (c: Consequence) => c.about === "reading" && c.measurement.kind === "esr" && c.measurement.ohms !== "over";

@@ -7,19 +7,19 @@ import type { Head } from "../head";
 import { fail, keeps, type Parsed } from "../parsed";
 import { parsePosition } from "../parsePosition";
 
-/** `add C30 47u 25v decoupler`: one more position, or the sections of one ("8+8u"). */
 /** A part of another class: `add R12 4k7`, `add T1 transformer`. Null where it is a capacitor, or has no class by its letters or words. */
 function otherPart(text: string, context: ReadoutContext): Parsed<Entry> | null {
   const name = normaliseDesignator(text.trim().split(/\s+/)[0] ?? "");
   const clause = clausesOf(text)[0];
   const said = clause?.things.find((t) => t.subject.kind === "place" && t.class !== null)?.class ?? null;
   const kind = said ?? classOf(name);
-  if (!looksLikeDesignator(name) || kind === null || kind === "capacitor") return null;
+  if (!looksLikeDesignator(name) || kind === null || kind === "capacitor" || classOf(name) === "capacitor") return null;
   if (context.parts.has(name) || context.known.has(name)) return fail({ code: "alreadyThere", designator: name });
   const marked = (clause?.figures ?? []).flatMap((f) => (f.marked === "over" ? [] : [f.marked]));
   return keeps({ about: "observed", subject: { kind: "part", name }, observation: { kind: "named", class: kind, marked } });
 }
 
+/** `add C30 47u 25v decoupler`: one more position, or the sections of one ("8+8u"). What begins with C is a capacitor whatever follows. */
 export const add: Head = {
   name: "add",
   understand(line, context, typed) {

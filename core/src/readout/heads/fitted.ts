@@ -7,8 +7,8 @@ import { fail, keeps } from "../parsed";
 import { isReserved } from "../reserved";
 import { TECHNOLOGY_WORDS } from "../words";
 
-const WORDS: ReadonlySet<string> = new Set(["fitted", "replaced", "renewed"]);
-const JOINING: ReadonlySet<string> = new Set(["with", "by", "is"]);
+const WORDS: ReadonlySet<string> = new Set(["fitted", "replaced", "renewed", "changed", "recapped"]);
+const JOINING: ReadonlySet<string> = new Set(["with", "by", "is", "for", "were", "are", "all", "the", "both"]);
 
 /**
  * `C14 fitted`: the part chosen is in, and from here on readings are the new part's. `C14 fitted 100u 25v lot 2431` names another one

@@ -1,0 +1,79 @@
+import type { Question } from "../readout";
+import { unreadOf } from "./bringUp";
+import type { AfterFitting } from "./afterFitting";
+import type { IdleGroup } from "./idleSetting";
+import type { JobPicture } from "./picture";
+import type { NextAct } from "./stations/station";
+import type { StationId } from "./stations";
+
+/** What a job is asked at one of its stations. */
+export interface QuestionedJob {
+  picture: Pick<JobPicture, "safety">;
+  after: Pick<AfterFitting, "bringUp" | "setting" | "proof">;
+  next: NextAct;
+  /** the part under the cursor */
+  cursor: string | null;
+  channels: number;
+}
+
+/**
+ * The figures a screen asks for, first things first, so that a bare one on the line answers it. What is to be read at a step is asked on every
+ * screen. Null: a bare figure is a reading of the part under the cursor.
+ */
+export function questionsAt(station: StationId, job: QuestionedJob): readonly Question[] | null {
+  if (job.next.code === "readStep") return atStep(job.after.bringUp);
+  switch (station) {
+    case "makeSafe":
+      return leftOn(job);
+    case "bringUp":
+      return atStep(job.after.bringUp);
+    case "set":
+      return atAdjusting(job.after.setting);
+    case "prove":
+      return offsets(job);
+    default:
+      return null;
+  }
+}
+
+const volts = (before: string, shownIn = "V"): Question => ({ before, after: "", unit: "V", shownIn });
+
+/** Volts left on a part: the one under the cursor where it is waited for, else the first that is. */
+function leftOn({ picture: { safety }, cursor }: QuestionedJob): Question[] {
+  if (safety.kind === "voltsUnknown") return [volts("highest")];
+  if (safety.kind !== "chargeHeld") return [];
+  const unread = safety.waiting.filter((w) => w.state.kind !== "once");
+  const first = unread.find((w) => w.position === cursor) ?? unread[0] ?? safety.waiting[0];
+  return first ? [volts(first.position)] : [];
+}
+
+function atStep({ stages }: AfterFitting["bringUp"]): Question[] {
+  const here = stages.flatMap((s) => s.steps).find((s) => s.state === "now");
+  if (!here) return [];
+  const points = unreadOf(here).filter((name) => name !== "lamp" && name !== "draw");
+  const draw: Question[] = here.current && here.current.read === null ? [{ before: "draw", after: "", unit: "A", shownIn: "A" }] : [];
+  return [...points.map((name) => volts(name, name.startsWith("offset") ? "mV" : "V")), ...draw];
+}
+
+function atAdjusting({ groups, watts, setPoints }: AfterFitting["setting"]): Question[] {
+  return [
+    ...(watts?.down === null ? [{ before: "idle down", after: "", unit: "W", shownIn: "W" } as const] : []),
+    ...groups.flatMap((g) => g.channels.filter((c) => c.state !== "set").map((c) => idleOf(g, c))),
+    ...setPoints.flatMap((p) => (p.read === null ? [volts(p.name)] : [])),
+  ];
+}
+
+const SHOWN_IN = { V: "mV", A: "mA", W: "W" } as const;
+const idleOf = ({ unit }: IdleGroup, { channel, cold, passes }: IdleGroup["channels"][number]): Question => ({
+  before: `idle ${channel}`,
+  after: cold === null && passes.length === 0 ? "cold" : "warm",
+  unit,
+  shownIn: SHOWN_IN[unit],
+});
+
+const offsets = ({ after, channels }: QuestionedJob): Question[] =>
+  after.proof.channels.flatMap((c) =>
+    c.offset === null ? [volts(["offset", ...(channels === 1 ? [] : [sideSaid(c.channel)])].join(" "), "mV")] : [],
+  );
+/** How a channel is called on the line: a numbered one as `ch3`. */
+export const sideSaid = (channel: string): string => (/^\d+$/.test(channel) ? `ch${channel}` : channel.toLowerCase());
