@@ -68,7 +68,7 @@ const words: Words = {
       : `To prove: ${proofName[a.item].toLowerCase()}.`,
     about: proofLine[a.item],
   }),
-  prove: () => ({ act: "Measure or listen after the repair, and say what came of it.", about: "hum gone, still hums, a reading" }),
+  prove: () => ({ act: "Try the complaint after the repair and enter what it does.", about: "hum gone, still hums" }),
   hold: (a) => ({ act: holdText[a.hold], about: "before it goes back" }),
   noCause: () => ({
     act: "No cause is shown. Say how it ends: cleared without cause, or located and not repaired.",

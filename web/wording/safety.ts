@@ -105,7 +105,15 @@ export const holdText: Readonly<Record<ClosingHold, string>> = {
   stillThere: "The complaint is said to be still there. Go on tracing, close as located or cleared, or waive in writing.",
   openFault: "Another fault of this docket is still open. Say where it stands, or waive in writing.",
   hazard: "Charge is not shown to be gone. Measure it, or waive in writing.",
-  unproven: "Nothing was measured or heard after the repair. Say a reading, a rail or a note, or waive in writing.",
+  testFails: "An item of the final test is out of its limits. Put it right and test again, or waive in writing.",
+  refitLeft: "Steps before the lid goes on are not done. See the lists under Fit, or waive in writing.",
+  contaminated:
+    "Something leaked and what it wetted was not measured clean. Clean it and enter its insulation, as in after leak strip insulation 40M, or waive in writing.",
+  idleNotWarm: "An idle current was adjusted and not read warm in its window. Read it warm, or waive in writing.",
+  noCause: "No cause is confirmed. Go on tracing, close as located or cleared, or waive in writing.",
+  unproven:
+    "The complaint was not tried and found gone after the last repair. Try it and enter what it does, as in hum gone, or waive in writing.",
+  notRun: "The unit was not run at full mains with its loads after the last repair. Power it on and enter power on, or waive in writing.",
 };
 /** The same, as what was waived. */
 export const waivedName: Readonly<Record<ClosingHold, string>> = {
@@ -120,7 +128,13 @@ export const waivedName: Readonly<Record<ClosingHold, string>> = {
   stillThere: "complaint still there",
   openFault: "another fault still open",
   hazard: "charge not shown gone",
-  unproven: "not measured or heard after the repair",
+  testFails: "final test failed",
+  refitLeft: "steps before the lid goes on not done",
+  contaminated: "what leaked was not measured clean",
+  idleNotWarm: "idle current not read warm",
+  noCause: "no cause confirmed",
+  unproven: "complaint not tried after the last repair",
+  notRun: "not run at full mains after the last repair",
 };
 
 export const hazardClassText: Readonly<Record<HazardClass, string>> = {

@@ -177,6 +177,13 @@ export const closeAct: Readonly<Record<ClosedState, string>> = {
   locatedNotRepaired: "Located, not repaired",
 };
 
+/** What is said once it is closed. */
+export const closedText: Readonly<Record<ClosedState, string>> = {
+  closed: "The job is closed.",
+  clearedWithoutCause: "The job is closed: cleared without cause.",
+  locatedNotRepaired: "The job is closed: located, not repaired.",
+};
+
 export const stationName: Readonly<Record<StationId, string>> = {
   takeIn: "Take in",
   makeSafe: "Make safe",

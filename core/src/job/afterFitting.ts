@@ -5,7 +5,8 @@ import type { AfterFacts } from "./facts";
 import { interlockOf, type Interlock } from "./interlock";
 import { settingPicture, type SettingPicture } from "./idleSetting";
 import type { JobPicture } from "./picture";
-import { firstRepair, proofPicture, type ProofPicture } from "./proof";
+import { lastRepair } from "./mended";
+import { proofPicture, type ProofPicture } from "./proof";
 import { refitPicture, type RefitPicture } from "./refit";
 import type { JobRecords } from "./records";
 import { timersOf, type Timer } from "./timers";
@@ -51,12 +52,12 @@ export function afterFacts(
   records: Pick<JobRecords, "fittings" | "observations" | "events">,
 ): AfterFacts {
   const steps = bringUp.stages.flatMap((s) => s.steps);
-  const repaired = firstRepair(records);
-  const powered = records.events.some((e) => e.kind === "powerOn" && !e.struck && e.seq > repaired);
+  const repaired = lastRepair(records);
+  const powered = repaired !== null && records.events.some((e) => e.kind === "powerOn" && !e.struck && e.seq >= repaired.seq);
   const idle = setting.groups.flatMap((g) => g.channels);
   const here = steps.find((s) => s.state === "now");
   return {
-    fit: { fitted: refit.fits.filter((f) => f.fitted).length, of: refit.fits.length },
+    fit: { fitted: refit.fits.filter((f) => f.fitted).length, of: refit.fits.length, open: openSteps(refit) },
     bringUp: {
       done: steps.filter((s) => s.state === "done").length,
       of: steps.length,
@@ -66,7 +67,7 @@ export function afterFacts(
       next: bringUp.next,
       unread: here ? unreadOf(here) : [],
       // whoever switched it on without the plan has brought it up
-      wanted: repaired < Infinity && !powered && steps.length > 0,
+      wanted: repaired !== null && !powered && steps.length > 0,
     },
     set: {
       done: idle.filter((c) => c.state === "set").length,
@@ -75,7 +76,19 @@ export function afterFacts(
       finished: setting.done,
       unreachable: setting.unreachable[0] ?? null,
       next: idle.find((c) => c.state !== "set")?.channel ?? null,
+      cold: setting.groups.flatMap(notWarm)[0] ?? null,
     },
     prove: { begun: proof.begun, left: proof.left, failed: proof.failed, asked: proof.items.filter((i) => i.asked).length },
   };
 }
+
+/** Channels that were read and not read warm, in the window where there is one. */
+const notWarm = ({ window, channels }: SettingPicture["groups"][number]): string[] =>
+  channels.flatMap((c) => (c.state === "coldOnly" || (window !== null && c.now !== null && c.state !== "set") ? [c.channel] : []));
+
+/** Steps before the lid goes on that hold the closing: those about something of this job, and, once the list was begun, all that apply. */
+const openSteps = ({ refit, fit, begun }: RefitPicture): number =>
+  [
+    ...refit.filter((s) => s.applies && (begun || s.about.length > 0)),
+    ...fit.filter((s) => s.applies && (begun || s.done === false)),
+  ].filter((s) => s.done !== true).length;

@@ -35,7 +35,8 @@ export interface PositionFacts {
 
 /** What the path needs to know of fitting, bringing up, setting and proving. */
 export interface AfterFacts {
-  fit: { fitted: number; of: number };
+  /** `open`: steps before the lid goes on that are not seen to */
+  fit: { fitted: number; of: number; open: number };
   bringUp: {
     done: number;
     of: number;
@@ -48,7 +49,15 @@ export interface AfterFacts {
     /** something was repaired, and the unit was not switched on since */
     wanted: boolean;
   };
-  set: { done: number; of: number; begun: boolean; finished: boolean; unreachable: string | null; next: string | null };
+  set: {
+    done: number;
+    of: number;
+    begun: boolean;
+    finished: boolean;
+    unreachable: string | null;
+    next: string | null;
+    /** a channel that was adjusted and not read warm in its window */ cold: string | null;
+  };
   prove: { begun: boolean; left: readonly ProofItem[]; failed: readonly ProofItem[]; asked: number };
 }
 
@@ -62,8 +71,15 @@ export interface JobFacts {
   alsoChange: readonly string[];
   /** null where nothing is complained of, or the job is closed */
   trace: TraceFacts | null;
-  /** whether anything was measured or heard after the last part was fitted; null where none was */
+  /**
+   * whether the complaint was tried and said gone after the last repair, or, where nothing is complained of, anything read or heard; null
+   * where nothing was repaired
+   */
   proven: boolean | null;
+  /** the unit takes mains power, was repaired, and was not run at full mains since */
+  notRun: boolean;
+  /** something leaked, and what it wetted was not measured clean */
+  contaminated: boolean;
   /** whether it has been looked at if the bad parts explain the complaint; null where no circuit model makes such a complaint */
   explained: boolean | null;
   /** whether anything was looked at */
@@ -98,8 +114,19 @@ export const needsDecision = (p: Pick<PositionFacts, "verdict" | "decision">): b
 /** Which holds an ending knows: a unit that was not repaired need not be proven, nor its parts fitted. */
 const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
   closed: CLOSING_HOLDS,
-  clearedWithoutCause: ["energised", "unsafe", "temporary", "leftIn", "notRefitted", "undecided", "hazard"],
-  locatedNotRepaired: ["energised", "unsafe", "temporary", "leftIn", "notRefitted", "hazard"],
+  clearedWithoutCause: [
+    "energised",
+    "unsafe",
+    "temporary",
+    "leftIn",
+    "notRefitted",
+    "undecided",
+    "hazard",
+    "testFails",
+    "refitLeft",
+    "notRun",
+  ],
+  locatedNotRepaired: ["energised", "unsafe", "temporary", "leftIn", "notRefitted", "hazard", "refitLeft"],
 };
 
 /**
@@ -109,11 +136,26 @@ const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
 export function closingHolds(
   job: Pick<
     JobFacts,
-    "safety" | "positions" | "proven" | "leftIn" | "openFaults" | "notRefitted" | "unsafe" | "unexplainedFuses" | "stillThere"
+    | "safety"
+    | "positions"
+    | "proven"
+    | "notRun"
+    | "contaminated"
+    | "complaint"
+    | "findings"
+    | "trace"
+    | "after"
+    | "leftIn"
+    | "openFaults"
+    | "notRefitted"
+    | "unsafe"
+    | "unexplainedFuses"
+    | "stillThere"
   >,
   end: ClosedState = "closed",
 ): ClosingHold[] {
-  const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe, unexplainedFuses, stillThere } = job;
+  const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe, unexplainedFuses, stillThere, trace, after } = job;
+  const complained = job.findings > 0 || job.complaint.trim() !== "";
   const holds: Readonly<Record<ClosingHold, boolean>> = {
     energised: safety.kind === "energised",
     temporary: positions.some((p) => p.decision === "temporary"),
@@ -126,7 +168,14 @@ export function closingHolds(
     undecided: positions.some((p) => isCondemned(p.verdict) && p.decision === "none"),
     notFitted: positions.some((p) => p.decision === "replace"),
     hazard: safety.kind === "chargeHeld",
-    unproven: proven === false,
+    testFails: (after?.prove.failed.length ?? 0) > 0,
+    refitLeft: (after?.fit.open ?? 0) > 0,
+    contaminated: job.contaminated,
+    idleNotWarm: after !== null && after.set.cold !== null,
+    // what was exchanged and took the complaint with it is the cause, whether or not a fault of the table fits it
+    noCause: trace !== null && !trace.settled && proven !== true,
+    unproven: proven === false || (proven === null && complained),
+    notRun: job.notRun,
   };
   return HELD_BY[end].filter((hold) => holds[hold]);
 }

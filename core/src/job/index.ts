@@ -102,7 +102,8 @@ export {
   type StepReading,
 } from "./bringUp";
 export { channelNames, settingPicture, type IdleGroup, type SetPoint, type SettingPicture, type WattPicture } from "./idleSetting";
-export { PROOF_ITEMS, firstRepair, proofPicture, type ChannelProof, type ProofItem, type ProofPicture, type ResponseRow } from "./proof";
+export { complaintSince, contaminated, curedBy, lastRepair, leakersOf, ranAtFullMains, repairsOf } from "./mended";
+export { PROOF_ITEMS, proofPicture, type ChannelProof, type ProofItem, type ProofPicture, type ResponseRow } from "./proof";
 export { refitPicture, type FitRow, type RefitPicture, type RefitStepPicture } from "./refit";
 export { questionsAt, sideSaid, type QuestionedJob } from "./questions";
 export { timersOf, type Timer } from "./timers";

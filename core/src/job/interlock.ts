@@ -6,7 +6,7 @@ import type { Consequence } from "../readout";
 import { unreadOf, type BringUpPicture, type StepPicture } from "./bringUp";
 import type { FusePicture } from "./fuses";
 import type { JobPicture } from "./picture";
-import { lastRepair } from "./proof";
+import { lastRepair } from "./mended";
 import type { JobRecords } from "./records";
 import { shortsOf } from "./shorts";
 import { NEAR } from "./stepShare";

@@ -9,6 +9,7 @@ import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, St
 import { lockOf, type HeldPosition } from "./lock";
 import { markedVolts } from "./marked";
 import type { ShopFacts } from "./shop";
+import { complaintSince, contaminated, lastRepair, ranAtFullMains } from "./mended";
 import { REPAIRS } from "./tried";
 import { unsafeThings } from "./unsafe";
 import { unitPicture, type UnitPicture } from "./unit";
@@ -257,7 +258,9 @@ function factsOf<C extends ChoiceFacts>(
     complaint: job.complaint,
     findings: job.findings.length,
     safety,
-    proven: provenBy(records),
+    proven: provenBy(records, unit),
+    notRun: notRun(records),
+    contaminated: contaminated({ positions, unit }),
     trace: null,
     alsoChange: [],
     looked: unit.looks.length > 0 || positions.some((p) => p.readings.some((r) => r.measurement.kind === "visual")),
@@ -303,14 +306,20 @@ function stillThere({ complaint, tried }: UnitPicture, fittings: readonly Fittin
   return fittings.some((f) => f.seq <= seq) || tried.some((t) => REPAIRS.has(t.tried.act) && !t.refused && t.seq <= seq);
 }
 
-/** Whether anything was measured or heard after the last part that was fitted; null where none was. */
-function provenBy({ fittings, readings, points, notes, observations }: JobRecords): boolean | null {
-  if (fittings.length === 0) return null;
-  const last = Math.max(...fittings.map((f) => f.seq));
-  return [...Object.values(readings).flat(), ...points, ...notes, ...observations.filter((o) => PROVES.has(o.observation.kind))].some(
-    (r) => r.seq > last,
+/** Whether the complaint is gone since the last repair; where nothing is complained of, whether anything was read or heard. */
+function provenBy(records: JobRecords, unit: UnitPicture): boolean | null {
+  const last = lastRepair(records);
+  if (last === null) return null;
+  const { job, readings, points, observations } = records;
+  if (job.findings.length > 0 || job.complaint.trim() !== "") return complaintSince(unit, records) === "gone";
+  return [...Object.values(readings).flat(), ...points, ...observations.filter((o) => PROVES.has(o.observation.kind))].some(
+    (r) => r.seq > last.seq,
   );
 }
+
+/** Units without a mains supply are not run at full mains. */
+const notRun = (records: JobRecords): boolean =>
+  records.job.supplyKind !== "none" && records.job.supplyKind !== "battery" && lastRepair(records) !== null && !ranAtFullMains(records);
 
 const UNDER_WAY: ReadonlySet<FaultState> = new Set<FaultState>(["open", "suspected", "shown"]);
 
@@ -323,7 +332,7 @@ const PROVES: ReadonlySet<Observation["kind"]> = new Set<Observation["kind"]>([
   "coldStarts",
   "complaintNow",
   "heard",
-  "remark",
+  "proof",
 ]);
 
 /** The decision that holds for the part that is in now: one about a part that has been replaced since is done with. */

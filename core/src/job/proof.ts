@@ -14,10 +14,10 @@ import {
   type StartsWorth,
 } from "../proof";
 import { channelNames } from "./idleSetting";
+import { curedBy } from "./mended";
 import { isOf } from "./observed";
 import type { JobPicture } from "./picture";
 import type { JobRecords } from "./records";
-import { REPAIRS } from "./tried";
 
 // What shows that the unit is mended: figures by channel, starts, soak, listening, and the complaint itself, each before and after.
 
@@ -79,19 +79,6 @@ export interface ProofPicture {
 
 type Records = Pick<JobRecords, "job" | "observations" | "points" | "fittings">;
 
-/** The place of the first repair among the lines; Infinity where none was made. */
-export function firstRepair({ fittings, observations }: Pick<Records, "fittings" | "observations">): number {
-  const tried = observations.filter(isOf("tried")).filter((o) => REPAIRS.has(o.observation.act));
-  return Math.min(Infinity, ...fittings.map((f) => f.seq), ...tried.map((o) => o.seq));
-}
-
-/** The last part put in, or repair made; null where there was none. */
-export function lastRepair({ fittings, observations }: Pick<Records, "fittings" | "observations">): { seq: number; at: number } | null {
-  const tried = observations.filter(isOf("tried")).filter((o) => REPAIRS.has(o.observation.act));
-  const all = [...fittings.map(({ seq, at }) => ({ seq, at })), ...tried.map(({ seq, takenAt }) => ({ seq, at: takenAt }))];
-  return all.reduce<{ seq: number; at: number } | null>((last, r) => (last === null || r.seq > last.seq ? r : last), null);
-}
-
 /** Kinds whose outputs stand at nought by themselves: an output transformer or a capacitor lets no DC through. */
 const DIRECT_OUTPUT: ReadonlySet<string> = new Set(["stereoAmplifier", "receiver", "subwoofer", "poweredSpeaker", "mobileAmplifier"]);
 const POWERED: ReadonlySet<string> = new Set([...DIRECT_OUTPUT, "valveAmplifier"]);
@@ -107,7 +94,7 @@ const COMES_AND_GOES: ReadonlySet<string> = new Set([
 
 export function proofPicture(records: Records, { unit }: Pick<JobPicture, "unit">): ProofPicture {
   const { job, observations, points } = records;
-  const repaired = firstRepair(records);
+  const repaired = curedBy(records, unit.tried);
   const proofs = observations.filter(isOf("proof")).map((o) => ({ ...o, proof: o.observation.proof }));
   const settingsBefore = (seq: number) =>
     proofs.flatMap((p) => (p.proof.of === "settings" && p.seq < seq ? [p.proof.text] : [])).at(-1) ?? null;

@@ -16,7 +16,13 @@ export const CLOSING_HOLDS = [
   "stillThere",
   "openFault",
   "hazard",
+  "testFails",
+  "refitLeft",
+  "contaminated",
+  "idleNotWarm",
+  "noCause",
   "unproven",
+  "notRun",
 ] as const;
 export type ClosingHold = (typeof CLOSING_HOLDS)[number];
 

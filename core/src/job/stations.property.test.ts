@@ -45,7 +45,7 @@ const trace: fc.Arbitrary<TraceFacts> = fc.record({
 const counted = fc.tuple(fc.nat({ max: 4 }), fc.nat({ max: 4 })).map(([done, more]) => ({ done, of: done + more + 1 }));
 const step = fc.constantFrom(null, { stage: "loaded" as const, share: 0.5 });
 const after: fc.Arbitrary<AfterFacts> = fc.record({
-  fit: fc.tuple(fc.nat({ max: 3 }), fc.nat({ max: 3 })).map(([fitted, more]) => ({ fitted, of: fitted + more })),
+  fit: fc.tuple(fc.nat({ max: 3 }), fc.nat({ max: 3 })).map(([fitted, more]) => ({ fitted, of: fitted + more, open: more })),
   bringUp: fc
     .tuple(counted, fc.boolean(), fc.boolean(), fc.boolean(), fc.boolean(), step)
     .map(([n, begun, finished, stopped, wanted, next]) => ({
@@ -59,7 +59,7 @@ const after: fc.Arbitrary<AfterFacts> = fc.record({
     })),
   set: fc
     .tuple(counted, fc.boolean(), fc.boolean(), fc.constantFrom(null, "L"), fc.constantFrom(null, "R"))
-    .map(([n, begun, finished, unreachable, next]) => ({ ...n, begun, finished, unreachable, next })),
+    .map(([n, begun, finished, unreachable, next]) => ({ ...n, begun, finished, unreachable, next, cold: next })),
   prove: fc
     .tuple(fc.boolean(), fc.subarray([...PROOF_ITEMS]), fc.subarray([...PROOF_ITEMS]))
     .map(([begun, left, failed]) => ({ begun, left, failed, asked: PROOF_ITEMS.length + 1 })),
@@ -71,6 +71,8 @@ const job: fc.Arbitrary<JobFacts> = fc
     findings: fc.integer({ min: 0, max: 3 }),
     safety,
     proven: fc.constantFrom(true, false, null),
+    notRun: fc.boolean(),
+    contaminated: fc.boolean(),
     explained: fc.constantFrom(true, false, null),
     alsoChange: fc.constantFrom<readonly string[]>([], ["C1"]),
     looked: fc.boolean(),

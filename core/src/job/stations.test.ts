@@ -36,7 +36,7 @@ test("the next act follows the order of the work", () => {
     job({ positions: [position("C1", { verdict: "failed" })] }),
     job({ positions: [position("C1", { verdict: "failed", inCircuitOnly: false })] }),
     job({ positions: [position("C1", { verdict: "failed", inCircuitOnly: false, decision: "temporary" })] }),
-    job({ positions: [position("C1", { verdict: "sound" })] }),
+    job({ positions: [position("C1", { verdict: "sound" })], proven: true }),
     job({ state: "closed" }),
   ].map((facts) => nextOf(facts, PATH));
   expect(acts.map((a) => a.act.code)).toEqual([
@@ -88,16 +88,17 @@ test("stations show untouched, under way, done and held", () => {
 
 test("a new part that was not measured yet holds nothing up", () => {
   const positions = [position("C1", { renewed: true })];
-  expect(nextOf(job({ positions }), PATH).act.code).toBe("handBack");
+  expect(nextOf(job({ positions, proven: true }), PATH).act.code).toBe("handBack");
   expect(stationStates(job({ positions }), PATH).measure).toEqual({ kind: "done" });
 });
 
 test("closing is held by one rule: live, temporary, undecided, charged, the most pressing first", () => {
   const charged: TouchSafety = { kind: "chargeHeld", waiting: [] };
   const positions = [position("C1", { verdict: "failed" }), position("C2", { verdict: "worn", decision: "temporary" })];
-  expect(closingHolds(job({ safety: charged, positions }))).toEqual(["temporary", "undecided", "hazard"]);
-  expect(closingHolds(job({ safety: { kind: "energised", since: 0, attempt: false } }))).toEqual(["energised"]);
-  expect(closingHolds(job({ positions: [position("C1", { verdict: "worn" })] })), "a worn part may stay").toEqual([]);
+  const proven = true;
+  expect(closingHolds(job({ safety: charged, positions, proven }))).toEqual(["temporary", "undecided", "hazard"]);
+  expect(closingHolds(job({ safety: { kind: "energised", since: 0, attempt: false }, proven }))).toEqual(["energised"]);
+  expect(closingHolds(job({ positions: [position("C1", { verdict: "worn" })], proven })), "a worn part may stay").toEqual([]);
 });
 
 test("every station has an address of its own", () => {
@@ -145,13 +146,14 @@ describe("what the tracing asks for", () => {
     expect(act(trace, { safety: held }).code).toBe("dischargeAndMeasure");
   });
   test("once a cause is shown and seen to, what the school leaves unmeasured stays so", () => {
-    expect(act(traced({ settled: true, measure: [] })).code).toBe("handBack");
+    expect(act(traced({ settled: true, measure: [] }), { proven: true }).code).toBe("handBack");
+    expect(act(traced({ settled: true, measure: [] })), "what was done is tried first").toEqual({ code: "hold", hold: "unproven" });
     expect(act(traced({ settled: true, measure: ["C2"] }))).toMatchObject({ code: "measure", position: "C2" });
   });
   test("beside a shown cause an undecided part may stay so, a bad one may not", () => {
     const trace = traced({ settled: true, measure: [] });
     const undecided = position("C1", { verdict: "undecided", settle: "liftAndEsr" });
-    expect(act(trace, { positions: [undecided] }).code).toBe("handBack");
+    expect(act(trace, { positions: [undecided], proven: true }).code).toBe("handBack");
     expect(act(traced({ advice: null, measure: [] }), { positions: [undecided] }).code).toBe("settle");
     expect(act(trace, { positions: [position("C1", { verdict: "failed" })] }).code).toBe("confirmOut");
   });

@@ -66,6 +66,8 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   safety: { kind: "safe", since: 0 },
   positions: [],
   proven: null,
+  notRun: false,
+  contaminated: false,
   explained: null,
   looked: true,
   heard: 0,

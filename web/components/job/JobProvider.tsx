@@ -45,11 +45,11 @@ function needed<T>(value: T | null, hook: string): T {
 /** The job as it stands, with everything that can be done to it. */
 export function useJob(): JobSnapshot &
   Omit<JobContextValue, "store"> &
-  Pick<JobStore, "submit" | "strike" | "drop" | "preview" | "heldBy" | "clearAnswer"> {
+  Pick<JobStore, "submit" | "strike" | "drop" | "preview" | "heldBy" | "clearAnswer" | "getJob" | "whenSent"> {
   const { store, ...rest } = needed(use(JobContext), "useJob");
   const snapshot = useSyncExternalStore(store.subscribe, store.getJob, store.getJob);
-  const { submit, strike, drop, preview, heldBy, clearAnswer } = store;
-  return { ...snapshot, ...rest, submit, strike, drop, preview, heldBy, clearAnswer };
+  const { submit, strike, drop, preview, heldBy, clearAnswer, getJob, whenSent } = store;
+  return { ...snapshot, ...rest, submit, strike, drop, preview, heldBy, clearAnswer, getJob, whenSent };
 }
 
 /** The part under the cursor, in or out of circuit, and the meter in hand. */

@@ -367,6 +367,17 @@ export function makeJobStore(options: JobStoreOptions) {
     drop,
     take,
     refresh,
+    /** when every line that waits was kept or refused; false where the records cannot be reached */
+    whenSent: (): Promise<boolean> =>
+      new Promise((resolve) => {
+        const look = () => {
+          if (pending.length > 0 && !down) return;
+          listeners.delete(look);
+          resolve(pending.length === 0);
+        };
+        listeners.add(look);
+        look();
+      }),
     /** what the server says of the job's revision: anything newer than what is shown is fetched at once */
     follow(revision: number): void {
       if (revision > base.revision && !refreshing && !busy) void refresh();

@@ -4,6 +4,7 @@ import { byDesignator } from "@mirvek/core/readout";
 import dynamic from "next/dynamic";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { LOOK_KEYS, type LookKey } from "../../wording/look";
+import { leakersOf } from "@mirvek/core/job";
 import { observationText, partClassName, subjectText } from "../../wording/observation";
 import { roleName, signName } from "../../wording/vocabulary";
 import { useCursor, useJob } from "../job/JobProvider";
@@ -43,7 +44,7 @@ export function LookStation() {
   );
   const here = rows[at];
   const places = view.unit.looks.filter((l) => l.subject.kind !== "part");
-  const leaks = leakers(view);
+  const leaks = leakersOf(view);
   const goTo = (i: number) => {
     const row = rows[Math.min(rows.length - 1, Math.max(0, i))];
     if (row) setCursor(row.name);
@@ -143,8 +144,6 @@ export function LookStation() {
 
 type View = ReturnType<typeof useJob>["view"];
 
-const LEAK_SIGNS: ReadonlySet<string> = new Set(["leaking", "crust", "wet", "bulged"]);
-
 function rowsOf(view: View): Row[] {
   const capacitors = view.positions.map((p): Row => {
     const signs = p.readings.flatMap((r) => (r.measurement.kind === "visual" ? [r.measurement.sign] : []));
@@ -167,19 +166,4 @@ function rowsOf(view: View): Row[] {
       bad: p.looks.some((l) => !l.observation.intended && l.observation.sign !== "looksWhole"),
     }));
   return [...capacitors, ...parts];
-}
-
-/** Parts and places that let something out. */
-function leakers(view: View): string[] {
-  const parts = view.positions
-    .filter((p) =>
-      p.fittings.some((f) =>
-        f.readings.some((r) => r.measurement.kind === "visual" && LEAK_SIGNS.has(r.measurement.sign) && r.measurement.sign !== "bulged"),
-      ),
-    )
-    .map((p) => p.designator);
-  const places = view.unit.looks
-    .filter((l) => LEAK_SIGNS.has(l.look.sign) && !l.look.intended && l.look.sign !== "bulged")
-    .map((l) => subjectText(l.subject));
-  return [...new Set([...parts, ...places])];
 }

@@ -4,10 +4,13 @@ import { closingHolds, isClosed, type ClosedState, type ClosingHold, type JobSta
 import { Button } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";
+import type { RequestIssue } from "../../schemas/issues";
+import { issueText } from "../../wording/requestIssue";
 import { holdText } from "../../wording/safety";
-import { closeAct } from "../../wording/vocabulary";
+import { closeAct, closedText } from "../../wording/vocabulary";
 import { Teardown } from "../look/Teardown";
 import { useJob } from "../job/JobProvider";
+import { useMessage } from "../shared/Providers";
 import { Report } from "./Report";
 import styles from "./Report.module.css";
 
@@ -17,15 +20,40 @@ const ENDINGS: readonly ClosedState[] = ["closed", "clearedWithoutCause", "locat
 
 /** The report as it will be printed, what still holds it, and the ways a job can end. */
 export function HandBackStation() {
-  const { view, write } = useJob();
+  const { view, write, getJob, whenSent } = useJob();
+  const message = useMessage();
   const [waiving, setWaiving] = useState<ClosedState | null>(null);
+  // what the server holds it by, where it knew more than this window
+  const [also, setAlso] = useState<readonly ClosingHold[]>([]);
   const { job, facts } = view;
   const closed = isClosed(job.state);
   const holds = closed ? [] : closingHolds(facts);
-  const go = async (state: JobState, waiver: Waiver | null = null) =>
-    (await write("POST", "state", { version: job.version, state, waiver })).ok;
-  const end = (state: ClosedState) => {
-    const held = closingHolds(facts, state);
+  const heldBy = (state: ClosedState): ClosingHold[] => {
+    const mine = closingHolds(getJob().view.facts, state);
+    return [...mine, ...also.filter((hold) => !mine.includes(hold))];
+  };
+  /** @returns true, or why it was not done; a line that still waits is kept first, so that the server judges what is seen here */
+  const go = async (state: JobState, waiver: Waiver | null = null): Promise<true | string> => {
+    if (!(await whenSent())) return issueText({ code: "databaseDown" });
+    const ask = () => write("POST", "state", { version: getJob().view.job.version, state, waiver });
+    const first = await ask();
+    // somebody wrote meanwhile: what they wrote is shown now, and the holds are judged anew
+    const answer = !first.ok && first.issue.code === "stale" ? await ask() : first;
+    if (answer.ok) {
+      setAlso([]);
+      if (isClosed(state)) void message.success(closedText[state]);
+      return true;
+    }
+    const issue = answer.issue as RequestIssue;
+    if (issue.code === "closingHeld") {
+      setAlso(issue.by);
+      if (isClosed(state) && !issue.by.includes("energised")) setWaiving(state);
+    }
+    return issueText(issue);
+  };
+  const end = async (state: ClosedState) => {
+    await whenSent();
+    const held = heldBy(state);
     // a live unit cannot be waived: the server says so in words
     if (held.length === 0 || held.includes("energised")) void go(state);
     else setWaiving(state);
@@ -47,7 +75,7 @@ export function HandBackStation() {
         ) : (
           <>
             {ENDINGS.map((state) => (
-              <Button key={state} onClick={() => end(state)}>
+              <Button key={state} onClick={() => void end(state)}>
                 {closeAct[state]}
               </Button>
             ))}
@@ -71,13 +99,13 @@ export function HandBackStation() {
           about={
             <>
               What is waived goes into the report and ends when the job is reopened:
-              <Holds holds={closingHolds(facts, waiving)} />
+              <Holds holds={heldBy(waiving)} />
             </>
           }
           label="Waiver"
           act="Waive and close"
           least={8}
-          onReason={(reason) => go(waiving, { reason, holds: closingHolds(facts, waiving) })}
+          onReason={(reason) => go(waiving, { reason, holds: heldBy(waiving) })}
           onClose={() => setWaiving(null)}
         />
       )}

@@ -26,20 +26,22 @@ export function ReasonDialog({
   /** characters below which a reason is none */
   least: number;
   placeholder?: string;
-  /** @returns whether it was kept */
-  onReason: (reason: string) => Promise<boolean>;
+  /** @returns whether it was kept, or why not */
+  onReason: (reason: string) => Promise<boolean | string>;
   onClose: () => void;
 }) {
   const field = useRef<InputRef>(null);
   const [reason, setReason] = useState("");
   const [busy, setBusy] = useState(false);
+  const [wrong, setWrong] = useState<string | null>(null);
   const enough = reason.trim().length >= least;
   const give = async () => {
     if (!enough || busy) return;
     setBusy(true);
+    setWrong(null);
     const kept = await onReason(reason.trim());
     setBusy(false);
-    if (!kept) return;
+    if (kept !== true) return setWrong(kept === false ? null : kept);
     setReason("");
     onClose();
   };
@@ -67,6 +69,11 @@ export function ReasonDialog({
           placeholder={placeholder}
         />
       </label>
+      {wrong !== null && (
+        <p className="state-failed" role="alert">
+          {wrong}
+        </p>
+      )}
     </Modal>
   );
 }

@@ -2,14 +2,14 @@ import { closingHolds, isClosed } from "../facts";
 import type { ClosingHold } from "../state";
 import type { Station } from "./station";
 
-/** What holds the closing and has no station of its own that asks for it. */
-const NAMED: ReadonlySet<ClosingHold> = new Set<ClosingHold>([
-  "unsafe",
-  "leftIn",
-  "notRefitted",
-  "fuseUnexplained",
-  "stillThere",
-  "openFault",
+/** What holds the closing and is asked for at a station of its own. */
+const ASKED_ELSEWHERE: ReadonlySet<ClosingHold> = new Set<ClosingHold>([
+  "energised",
+  "temporary",
+  "undecided",
+  "notFitted",
+  "hazard",
+  "noCause",
 ]);
 
 export const handBack: Station<"handBack"> = {
@@ -24,7 +24,7 @@ export const handBack: Station<"handBack"> = {
   act(job) {
     if (isClosed(job.state)) return { code: "closed" };
     if (job.trace && !job.trace.settled && (job.proven === null || job.stillThere)) return { code: "noCause" };
-    const hold = closingHolds(job).find((h) => NAMED.has(h));
+    const hold = closingHolds(job).find((h) => !ASKED_ELSEWHERE.has(h));
     return hold ? { code: "hold", hold } : { code: "handBack" };
   },
 };

@@ -1,0 +1,80 @@
+import { isOf } from "./observed";
+import type { JobRecords } from "./records";
+import { REPAIRS, type TriedPicture } from "./tried";
+import type { UnitPicture } from "./unit";
+import type { JobPicture } from "./picture";
+
+// What "fixed" means: the complaint itself tried and said gone after the last repair, and the unit run at full mains since.
+
+type Repairing = Pick<JobRecords, "fittings" | "observations">;
+
+/** Everything that changed the unit for good, in the order of the lines: parts put in, replaced, resoldered, cleaned. */
+export function repairsOf({ fittings, observations }: Repairing): { seq: number; at: number }[] {
+  const tried = observations.filter(isOf("tried")).filter((o) => REPAIRS.has(o.observation.act));
+  return [...fittings.map(({ seq, at }) => ({ seq, at })), ...tried.map(({ seq, takenAt }) => ({ seq, at: takenAt }))].sort(
+    (a, b) => a.seq - b.seq,
+  );
+}
+
+/** The last repair; null where there was none. */
+export const lastRepair = (records: Repairing): { seq: number; at: number } | null => repairsOf(records).at(-1) ?? null;
+
+/**
+ * The place of the repair from which on a figure is of the repaired unit: the one after which the complaint was gone, else the last one.
+ * What was read before it belongs to the fault, also where another part had been changed in vain by then. Infinity: nothing was repaired.
+ */
+export function curedBy(records: Repairing, tried: readonly TriedPicture[]): number {
+  const cured = tried.findLast((t) => REPAIRS.has(t.tried.act) && !t.refused && !t.returned && t.tried.outcome === "gone");
+  return cured?.seq ?? lastRepair(records)?.seq ?? Infinity;
+}
+
+/** What the complaint does since the last repair: null where nobody has said since. */
+export function complaintSince({ complaint }: Pick<UnitPicture, "complaint">, records: Repairing): "gone" | "there" | null {
+  const last = lastRepair(records)?.seq ?? -Infinity;
+  if (complaint === null || complaint.seq < last) return null;
+  return complaint.outcome === "gone" ? "gone" : "there";
+}
+
+/** Shares of its mains from which on a unit runs at full mains. */
+const FULL = 0.97;
+
+/**
+ * Whether the unit was switched on at full mains, as it goes back to its owner, since the last repair: straight onto the mains, or at the last
+ * stage of its plan. Cold starts are full starts.
+ */
+export function ranAtFullMains({ job, fittings, observations, events }: Repairing & Pick<JobRecords, "job" | "events">): boolean {
+  const since = lastRepair({ fittings, observations })?.seq ?? -Infinity;
+  const started = observations.some(
+    ({ seq, observation: o }) => seq >= since && ((o.kind === "coldStart" && o.started) || (o.kind === "coldStarts" && o.started > 0)),
+  );
+  return (
+    started ||
+    events.some((e) => e.kind === "powerOn" && !e.struck && e.seq >= since && atFullMains(e.seq, e.line, observations, job.mainsV))
+  );
+}
+
+function atFullMains(seq: number, line: string | null, observations: JobRecords["observations"], mains: number | null): boolean {
+  const step = observations.filter(isOf("mains")).find((o) => line !== null && o.line === line)?.observation;
+  if (!step) return true;
+  const stage = observations.filter(isOf("stage")).findLast((o) => o.seq <= seq)?.observation.stage ?? null;
+  const share = step.share ?? (step.volts !== null && mains ? step.volts / mains : 0);
+  return stage === "full" && share >= FULL;
+}
+
+const WETS: ReadonlySet<string> = new Set(["leaking", "crust", "wet"]);
+
+/** Parts and places that leaked: what they wetted is cleaned and its insulation measured again before the unit is closed. */
+export function leakersOf({ positions, unit }: Pick<JobPicture, "positions" | "unit">): string[] {
+  const parts = positions.filter((p) =>
+    p.fittings.some((f) => f.readings.some((r) => r.measurement.kind === "visual" && WETS.has(r.measurement.sign))),
+  );
+  const places = unit.looks.filter((l) => WETS.has(l.look.sign) && !l.look.intended);
+  return [...new Set([...parts.map((p) => p.designator), ...places.map((l) => (l.subject.kind === "unit" ? "the unit" : l.subject.name))])];
+}
+
+/** What leaked and was not shown to be clean since: its insulation was not measured, or something about it was not good. */
+export function contaminated(picture: Pick<JobPicture, "positions" | "unit">): boolean {
+  const { leaks } = picture.unit.notes;
+  if (leaks.some((l) => !l.fine)) return true;
+  return leakersOf(picture).length > 0 && !leaks.some((l) => l.step === "insulation");
+}
