@@ -72,7 +72,10 @@ describe("what closed jobs have shown", () => {
     await makeSafe();
     await say("C11 out esr 9");
     await say("fitted C11 100u 16v");
+    await say("power on because it was brought up on the bench before");
     await say("hum gone");
+    await say("power off");
+    await makeSafe();
     await say("C1 out 2150u 0.03r");
     await close("closed");
   };
