@@ -25,10 +25,10 @@ describe("for the owner", () => {
   test("what was done is what went in; a part that was no fault is called a precaution", () => {
     const text = paper("owner", "C1 out 400u 12r", "C1 fitted 4700u 50v", "C21 fitted 4.7u 50v");
     expect(text).toContain("1 worn or failed part replaced: C1 (reservoir).");
-    expect(text).toContain("1 part of the same age replaced as a precaution; they were not the fault: C21.");
+    expect(text).toContain("1 more part replaced as a precaution: C21.");
   });
   test("nothing is called proven that was not shown, and the complaint decides last", () => {
-    expect(paper("owner", "C1 fitted 4700u 50v")).toContain("Not proven yet.");
+    expect(paper("owner", "C1 fitted 4700u 50v")).toContain("The repair has not been tested yet.");
     const text = paper("owner", "C1 fitted 4700u 50v", "offset l 8mv r 12mv", "hum gone");
     expect(text).toContain("DC at the outputs: as it should be.");
     expect(text).toContain("The complaint itself: as it should be.");
@@ -51,7 +51,7 @@ test("an owner who has not decided is told what can be done and what it costs; o
     history: {},
   } as unknown as OfferView;
   const told = (...said: string[]) => textOf(reportPaper(jobView(...said), "owner", offer).blocks);
-  expect(told()).toContain("What is proven bad | 1 | € 2.10 | 12 min | 10 % (5 % to 20 %), rough");
+  expect(told()).toContain("What is proven bad | 1 | € 2.10 | 12 min");
   expect(told()).not.toContain("The whole section |");
   expect(told("agreed proven bad up to 20")).not.toContain("What can be done");
   expect(paper("technician")).not.toContain("What can be done");
@@ -87,5 +87,53 @@ describe("for the next technician", () => {
     );
     expect(text).toContain("out of order: it ran yesterday");
     expect(text).toContain("Read on a simulated unit.");
+  });
+});
+
+describe("a report says what the record says, and no more", () => {
+  test("a part that took the complaint with it is named, measured or not, whatever the table knows", () => {
+    const owner = paper("owner", "changed C21, hum gone");
+    expect(owner).toContain("The fault was traced to C21: after it was replaced, it was gone.");
+    expect(owner).toContain("Replaced: C21 (coupling).");
+    expect(owner).not.toMatch(/precaution|%|[Ss]uspect|No cause/);
+    const technician = paper("technician", "replaced R5 with 4k7, hum gone");
+    expect(technician).toContain("Cured by the repair: R5 replaced, and the complaint was gone.");
+    expect(technician).toMatch(/^R5 \| .* \| 4\.7 kΩ \| not measured before$/m);
+  });
+
+  test("parts changed together confirm the set, never one of it", () => {
+    const text = paper("technician", "changed C14 and C21, hum gone");
+    expect(text).toContain("They were changed together: no single one is confirmed.");
+    expect(paper("owner", "changed C14 and C21, hum gone")).toContain("traced to C14 and C21: after they were replaced");
+  });
+
+  test("all others are called good only where each was measured good", () => {
+    const all = ["C1 out 4600u 0.03r", "C14 out 100u 0.3r", "C114 out 100u 0.3r", "C21 out 4.7u 1r"];
+    expect(paper("technician", ...all)).toContain("All parts on the list that stay in were measured and are good.");
+    expect(paper("technician", ...all, "Q7 looks whole")).toContain(
+      "Q7, undecided: Looks whole, which proves nothing.\nAll others on the list",
+    );
+    expect(paper("technician", ...all.slice(0, 3))).toContain("Not measured: C21.");
+    expect(paper("technician", ...all, "C21 out esr over")).toMatch(/C21, coupling, open: .*\nAll others on the list/);
+    expect(paper("technician", ...all, "D3 out shorted")).toMatch(/D3, shorted/);
+  });
+
+  test("a part that was chosen or tried in vain is not among what was replaced as the cause", () => {
+    const text = paper("technician", "C1 out 400u 12r", "C1 fitted 4700u 50v", "still hums");
+    expect(text).toContain("Bad, but not the cause: C1.");
+    expect(paper("technician", "C1 out 400u 12r", "replaced C14, hum gone")).not.toContain("Bad, but not the cause");
+    expect(paper("technician", "C1 out 400u 12r", "replaced C1, hum gone")).not.toContain("Bad, but not the cause");
+  });
+
+  test("what is unfinished, unread or was left open stands on the technician's paper", () => {
+    const text = paper("technician", "lifted one leg of C21", "smells of old books");
+    expect(text).toContain("C21 one leg lifted: not said to be back as it was.");
+    expect(text).toContain("Kept as said: “smells of old books”.");
+    expect(text).toContain("Complaint not tried after the last repair.");
+  });
+
+  test("figures that were not taken are not charted, tests that were not made are not listed", () => {
+    expect(paper("technician", "C1 fitted 4700u 50v", "C1 esr 0.03")).not.toContain("ESR before and after");
+    expect(paper("technician", "C1 fitted 4700u 50v", "hum gone")).not.toMatch(/\| not shown|precaution/);
   });
 });

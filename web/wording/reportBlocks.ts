@@ -1,4 +1,4 @@
-import type { PositionPicture } from "@mirvek/core/job";
+import { closingHolds, cureOf, isClosed, type PositionPicture } from "@mirvek/core/job";
 import { isBad } from "@mirvek/core/verdict";
 import type { ChoiceView, JobView, OfferView, PositionView } from "../schemas/jobView";
 import { measurementText, voltsText } from "./entry";
@@ -7,7 +7,9 @@ import { figureText, observationText, scopeName, signedDb, subjectText, triedOut
 import { passesName, proofName } from "./proof";
 import { docket, list, marked, money, percent, shown, signedVolts, span } from "./quantity";
 import { waivedName } from "./safety";
+import { leftInSentences, otherPartsReplaced, repairedWord } from "./repairs";
 import { storyOf } from "./story";
+import { hypothesisName } from "./tracing";
 import { backingOf, reasonOf } from "./verdict";
 import { findingName, jobStateName, roleName, supplyKindName, technologyName, unitKindName, verdictName } from "./vocabulary";
 
@@ -72,18 +74,55 @@ const section = (title: string, ...under: readonly (ReportBlock | null)[]): Repo
 };
 const listed = (items: readonly string[]): ReportBlock | null => (items.length === 0 ? null : { kind: "list", items });
 
-function complaintBlocks({ job, unit }: JobView): ReportBlock[] {
+function complaintBlocks({ job, unit }: JobView, title = "What was complained of"): ReportBlock[] {
   const others = unit.faults.flatMap((f) => (f.text === null ? [] : [f.text]));
   return section(
-    "What was complained of",
+    title,
     text(job.complaint ? `“${job.complaint}”` : "Not written down.", { quote: true }),
     others.length > 0 ? text(`And: ${list(others)}.`) : null,
   );
 }
 
+/** What is unfinished, unread or unsure on the technician's paper: holds of the closing, questions that lines left open, remarks. */
+export function openSentences(view: JobView): string[] {
+  const { unit, facts, job } = view;
+  const held = job.waiver?.holds ?? (isClosed(job.state) ? [] : closingHolds(facts));
+  return [
+    ...held.map((h) => `${capital(waivedName[h])}.`),
+    ...unit.tried.filter((t) => t.leftIn).map((t) => `${capital(triedText(t.tried))}: not said to be back as it was.`),
+    ...unit.tried.filter((t) => t.asks.length > 0).map((t) => `${capital(triedText(t.tried))}: what it changed was not said.`),
+    ...unit.notes.teardown.filter((t) => !t.back).map((t) => `Came off and is not said to be on again: ${t.text}.`),
+    ...unit.remarks.filter((r) => r.as === null).map((r) => `Kept as said: “${r.text}”.`),
+  ];
+}
+
+/** The cause in an owner's words: what took the complaint with it, else what is shown; no suspects, no chances. */
+function ownerCause(view: JobView): string {
+  const { job, tracing } = view;
+  const cure = cureOf(view);
+  if (cure) {
+    const they = cure.names.length > 1 ? "they were" : "it was";
+    return `The fault was traced to ${list([...cure.names])}: after ${they} ${repairedWord(cure)}, it was gone.`;
+  }
+  const shown = tracing.suspects.filter((s) => s.state === "shown" && s.decisive?.by !== "cured").map((s) => hypothesisName[s.id]);
+  const ending =
+    job.state === "clearedWithoutCause"
+      ? "The fault went away during the work, and what made it was not found."
+      : job.state === "locatedNotRepaired"
+        ? "It was found and not repaired."
+        : null;
+  if (job.findings.length > 0 && shown.length > 0) return [`We found: ${list(shown)}.`, ending].filter(Boolean).join(" ");
+  const bad = view.positions.filter((p) => isBad(found(p).state));
+  if (bad.length > 0)
+    return [`We found ${bad.length} worn or failed ${parts(bad.length)}: ${list(bad.map((p) => p.designator))}.`, ending]
+      .filter(Boolean)
+      .join(" ");
+  return ending ?? (isClosed(job.state) ? "No faulty part was found." : "We are still looking for it.");
+}
+
 /** What was shown to be the fault, in sentences; honest where nothing was. */
 function causeText(view: JobView): string {
-  const story = view.job.findings.length > 0 ? storyOf(view.tracing, view.unit, view.job.state) : null;
+  const story = view.job.findings.length > 0 ? storyOf(view.tracing, view.unit, view.job.state, cureOf(view)) : null;
   if (story) return story.cause.join(" ");
   const bad = view.positions.filter((p) => isBad(found(p).state));
   return bad.length === 0 ? "No cause is shown." : `Found bad: ${list(bad.map((p) => p.designator))}.`;
@@ -95,8 +134,13 @@ const newPart = (p: PositionView): string => {
     return `${marked(part.nominal, part.rated)}${fitting.code ? ` ${fitting.code}` : ""}${fitting.lot ? `, lot ${fitting.lot}` : ""}`;
   return p.choice?.part ? `${marked(p.choice.part.nominal, p.choice.part.rated)} ${p.choice.part.code}, chosen and not fitted` : "not said";
 };
-const whyText = (p: PositionView): string =>
-  isBad(found(p).state) ? `${verdictName[found(p).state]}: ${reasonOf(found(p))}` : "preventive, not shown to be the fault";
+/** Why a part went in, as far as the record says. */
+export function whyText(p: PositionView, view: Pick<JobView, "unit" | "positions">): string {
+  const cured = inCure(p, view) ? "; the complaint was gone after it was changed" : "";
+  if (isBad(found(p).state)) return `${verdictName[found(p).state]}: ${reasonOf(found(p))}${cured}`;
+  return `${found(p).state === "unmeasured" ? "not measured before" : verdictName[found(p).state]}${cured || ", changed as a precaution"}`;
+}
+const inCure = (p: PositionView, view: Pick<JobView, "unit" | "positions">): boolean => cureOf(view)?.names.includes(p.designator) ?? false;
 
 function leftOf(view: JobView): { designator: string; why: string; said: string | null; state: string }[] {
   return view.positions
@@ -114,7 +158,9 @@ function ownerBlocks(view: JobView): ReportBlock[] {
   const replaced = view.positions.filter((p) => p.renewed);
   const toCome = view.positions.filter((p) => isReplaced(p) && !p.renewed);
   const guilty = replaced.filter((p) => isBad(found(p).state));
-  const preventive = replaced.filter((p) => !isBad(found(p).state));
+  const curing = replaced.filter((p) => !isBad(found(p).state) && inCure(p, view));
+  const preventive = replaced.filter((p) => !isBad(found(p).state) && !curing.includes(p));
+  const fitted = new Set(replaced.map((p) => p.designator));
   const temporary = view.positions.filter((p) => p.choice?.decision === "temporary");
   const left = leftOf(view);
   const done = [
@@ -123,12 +169,14 @@ function ownerBlocks(view: JobView): ReportBlock[] {
           `${guilty.length} worn or failed ${parts(guilty.length)} replaced: ${list(guilty.map((p) => `${p.designator} (${roleName[p.role]})`))}.`,
         ]
       : []),
+    ...(curing.length > 0 ? [`Replaced: ${list(curing.map((p) => `${p.designator} (${roleName[p.role]})`))}.`] : []),
     ...(preventive.length > 0
-      ? [
-          `${preventive.length} ${parts(preventive.length)} of the same age replaced as a precaution; they were not the fault: ${list(preventive.map((p) => p.designator))}.`,
-        ]
+      ? [`${preventive.length} more ${parts(preventive.length)} replaced as a precaution: ${list(preventive.map((p) => p.designator))}.`]
       : []),
-    ...unit.tried.filter((t) => ["replaced", "resoldered", "cleaned"].includes(t.tried.act)).map((t) => `${capital(triedText(t.tried))}.`),
+    ...unit.tried
+      .filter((t) => ["replaced", "resoldered", "cleaned"].includes(t.tried.act) && !t.refused)
+      .filter((t) => t.tried.to.length === 0 || t.tried.to.some((s) => s.kind === "unit" || !fitted.has(s.name)))
+      .map((t) => `${capital(triedText(t.tried))}.`),
     ...unit.sideJobs.map((s) => `${capital(s)}.`),
   ];
   const shown = after.proof.items.filter((i) => i.passes !== "open");
@@ -137,7 +185,7 @@ function ownerBlocks(view: JobView): ReportBlock[] {
     ...temporary.map((p) => `${p.designator} is a temporary part: it is to be replaced by the right one.`),
     ...(toCome.length > 0 ? [`Still to go in: ${list(toCome.map((p) => p.designator))}.`] : []),
     // why it stays is told where somebody said it; figures are for the next technician
-    ...left.slice(0, 4).map((l) => `${l.designator} stays in: ${l.said ?? l.state}.`),
+    ...left.map((l) => `${l.designator} stays in: ${l.said ?? l.state}.`),
     ...unit.faults.filter((f) => f.text !== null && f.state !== "cured").map((f) => `Not repaired: ${f.text}.`),
     ...(job.state === "clearedWithoutCause"
       ? ["It cleared without a cause being shown: note when it comes back, and what was played."]
@@ -146,17 +194,17 @@ function ownerBlocks(view: JobView): ReportBlock[] {
   ];
   return [
     ...(after.bringUp.simulated ? [text("Practice on a simulated unit: no figure here was read on a real one.")] : []),
-    ...complaintBlocks(view),
-    ...section("What was wrong", text(causeText(view))),
-    ...section("What was done", listed(done) ?? text("Nothing was replaced.")),
+    ...complaintBlocks(view, "What you told us"),
+    ...section("What we found", text(ownerCause(view))),
+    ...section("What we did", listed(done) ?? text("Nothing was repaired.")),
     ...section(
-      "How it was proven",
+      "What was tested",
       shown.length === 0
-        ? text("Not proven yet.")
+        ? text("The repair has not been tested yet.")
         : listed(shown.map((i) => `${proofName[i.id]}: ${passesName[i.passes]}${proofDetail(view, i.id)}.`)),
     ),
     ...section(
-      "What to watch",
+      "What is left, and what to watch",
       listed(watch) ?? text("Nothing in particular. If it hums, smells or gets hot, switch it off and bring it back."),
     ),
     ...section(
@@ -183,13 +231,12 @@ function offerBlocks({ job, unit, shop }: JobView, offer: OfferView | null): Rep
       ? null
       : {
           kind: "table",
-          head: ["Replaced", "Parts", "Cost of parts", "At the bench", "Likely back in two years"],
+          head: ["Replaced", "Parts", "Cost of parts", "At the bench"],
           rows: worth.map((q) => [
             capital(scopeName[q.scope]),
             String(q.designators.length),
             `${money(q.cents, shop.currency)}${q.unpriced.length > 0 ? `, without ${list(q.unpriced.slice(0, 3))}` : ""}`,
             span(q.minutes * 60),
-            `${percent(q.comeback.expected)} (${percent(q.comeback.low)} to ${percent(q.comeback.high)}), rough`,
           ]),
         },
   );
@@ -199,16 +246,16 @@ function offerBlocks({ job, unit, shop }: JobView, offer: OfferView | null): Rep
 function proofDetail({ after: { proof } }: JobView, id: string): string {
   if (id === "power")
     return `, ${list(proof.channels.flatMap((c) => (c.power ? [`${c.channel} ${shown(Number(c.power.watts.toPrecision(3)), "W")}`] : [])))}`;
-  if (id === "starts" && proof.starts)
-    return `, ${proof.starts.started} of ${proof.starts.of}${proof.starts.worth ? ` (the fault would show at most ${percent(proof.starts.worth.exact)} of the time, 95 % sure)` : ""}`;
+  if (id === "starts" && proof.starts) return `, ${proof.starts.started} of ${proof.starts.of}`;
   if (id === "soak") return proof.soak[0]?.most == null ? "" : `, ${proof.soak[0].most} °C after ${span(proof.soak[0].lasted)}`;
   return "";
 }
 
 function technicianBlocks(view: JobView): ReportBlock[] {
   const { job, unit } = view;
-  const story = job.findings.length > 0 ? storyOf(view.tracing, unit, job.state) : null;
-  const replaced = view.positions.filter(isReplaced);
+  const story = job.findings.length > 0 ? storyOf(view.tracing, unit, job.state, cureOf(view)) : null;
+  const replaced = view.positions.filter((p) => p.renewed);
+  const others = otherPartsReplaced(view);
   const measured = view.positions.filter((p) => p.fittings.some((f) => f.readings.length > 0));
   return [
     ...complaintBlocks(view),
@@ -229,21 +276,24 @@ function technicianBlocks(view: JobView): ReportBlock[] {
     ),
     ...section(
       "Replaced",
-      replaced.length === 0
+      replaced.length + others.length === 0
         ? text("Nothing.")
         : {
             kind: "table",
             head: ["Position", "Was", "Now", "Why"],
-            rows: replaced.map((p) => [
-              p.designator,
-              `${marked(p.fittings[0]!.part.nominal, p.fittings[0]!.part.rated)} ${technologyName[p.fittings[0]!.part.technology]}`,
-              `${p.choice?.decision === "temporary" ? "temporary: " : ""}${newPart(p)}`,
-              whyText(p),
-            ]),
+            rows: replaced
+              .map((p) => [
+                p.designator,
+                `${marked(p.fittings[0]!.part.nominal, p.fittings[0]!.part.rated)} ${technologyName[p.fittings[0]!.part.technology]}`,
+                `${p.choice?.decision === "temporary" ? "temporary: " : ""}${newPart(p)}`,
+                whyText(p, view),
+              ])
+              .concat(others.map((o) => [o.name, o.was, o.now || "not said", o.what])),
           },
       bars(replaced),
     ),
-    ...section("Left in", listed(leftOf(view).map((l) => `${l.designator}: ${l.why}.`)) ?? text("Nothing that is bad or undecided.")),
+    ...section("Left in", listed(leftInSentences(view))),
+    ...section("Open", listed(openSentences(view))),
     ...section(
       "Readings, oldest first",
       measured.length === 0
@@ -296,11 +346,11 @@ function technicianBlocks(view: JobView): ReportBlock[] {
   ];
 }
 
-/** ESR before and after of what was replaced, where both or either was read. */
+/** ESR before and after of what was replaced, where both were read. */
 function bars(replaced: readonly PositionView[]): ReportBlock | null {
   const rows = replaced.flatMap((p) => {
     const [before, after] = [esrOf(p.fittings[0]!), p.renewed ? esrOf(p.fittings.at(-1)!) : null];
-    return before === null && after === null ? [] : [{ name: p.designator, before, after }];
+    return before === null || after === null ? [] : [{ name: p.designator, before, after }];
   });
   return rows.length === 0 ? null : { kind: "bars", title: "ESR before and after", unit: "Ω", rows: rows.slice(0, 12) };
 }
@@ -350,7 +400,7 @@ export function bringUpBlocks({ after: { bringUp, setting } }: JobView): ReportB
 
 /** What shows that it is mended; nothing where nothing was asked. */
 export function proofBlocks({ after: { proof } }: JobView): ReportBlock[] {
-  const said = proof.items.filter((i) => i.asked || i.passes !== "open");
+  const said = proof.items.filter((i) => i.passes !== "open");
   const sides = [...new Set(proof.response.flatMap((r) => Object.keys(r.after)))];
   return section(
     "Proof",

@@ -10,7 +10,7 @@ const UNIT: Omit<TraceCase, "mirvekCase" | "steps"> = {
 const told = (steps: string[], state: JobState = "open", complaint: Parameters<typeof storyOf>[1]["complaint"] = null) => {
   const answer = traceCase({ mirvekCase: 1, ...UNIT, steps });
   if (!answer.ok) throw new Error(JSON.stringify(answer.issue));
-  return storyOf(answer.value.steps.at(-1)!, { tried: [], complaint }, state);
+  return storyOf(answer.value.steps.at(-1)!, { tried: [], complaint }, state, null);
 };
 const gone = { seq: 3, outcome: "gone", symptom: "hum" } as const;
 
@@ -29,7 +29,7 @@ describe("how a fault was found", () => {
     expect(rest).toEqual([]);
   });
   test("what was exchanged together is cured as a set", () => {
-    expect(told(["replaced C1 and C14, hum gone"]).cause[0]).toMatch(/^Cured as a set, no single part is shown: /);
+    expect(told(["replaced C1 and C14, hum gone"]).cause[0]).toMatch(/^Cured as a set, no single part is confirmed: /);
   });
   test("what was ruled out is told with what ruled it out, and bad parts that are not the cause", () => {
     const s = told(["C1 out 900u 2.1r", "fitted C1 4700u 50v", "still hums"]);

@@ -1,8 +1,9 @@
 import { isClosed, type JobState, type Suspect, type Tracing, type UnitPicture } from "@mirvek/core/job";
 import { complaintNowText, triedText } from "./observation";
 import { list, percent } from "./quantity";
+import { repairedWord } from "./repairs";
 import { decisiveText, hypothesisName, reasonText } from "./tracing";
-import type { Decisive, TriedPicture } from "@mirvek/core/job";
+import type { Cure, Decisive, TriedPicture } from "@mirvek/core/job";
 
 // How a fault was found, as sentences of a report: what was shown and by what, what was ruled out, what stays open.
 
@@ -20,7 +21,7 @@ export interface Story {
 }
 
 /** The suspects of a job as the story of how its fault was found. Nothing is claimed that was not shown. */
-export function storyOf(tracing: Tracing, unit: Pick<UnitPicture, "tried" | "complaint">, state: JobState): Story {
+export function storyOf(tracing: Tracing, unit: Pick<UnitPicture, "tried" | "complaint">, state: JobState, cure: Cure | null): Story {
   const shown = tracing.suspects.filter((s) => s.state === "shown");
   const asSet = tracing.suspects.filter((s) => s.state === "likely" && s.decisive !== null);
   const open = tracing.suspects.filter((s) => s.state !== "ruledOut" && s.state !== "shown" && s.chance >= WORTH_NAMING).slice(0, 3);
@@ -28,7 +29,7 @@ export function storyOf(tracing: Tracing, unit: Pick<UnitPicture, "tried" | "com
   const because = leading.flatMap((s) => s.for.filter((r) => r.bits > 0).map((r) => reasonText(r, unit.tried)));
   return {
     cause: [
-      ...causes(shown, asSet, open, unit.tried),
+      ...causes(shown, asSet, open, unit.tried, cure),
       ...ends(shown.length > 0, state),
       ...(unit.complaint ? [`${capital(complaintNowText(unit.complaint))}.`] : []),
     ],
@@ -50,10 +51,21 @@ function toldText(d: Decisive, tried: readonly TriedPicture[]): string {
   return d.by === "followed" ? `${done}, and the fault went with it` : `${done}, and it changed nothing`;
 }
 
-function causes(shown: readonly Suspect[], asSet: readonly Suspect[], open: readonly Suspect[], tried: readonly TriedPicture[]): string[] {
+function causes(
+  shown: readonly Suspect[],
+  asSet: readonly Suspect[],
+  open: readonly Suspect[],
+  tried: readonly TriedPicture[],
+  cure: Cure | null,
+): string[] {
   const named = (s: Suspect) => `${hypothesisName[s.id]}: ${toldText(s.decisive!, tried)}`;
   if (shown.length > 0) return [`Shown: ${shown.map(named).join("; ")}.`];
-  if (asSet.length > 0) return [`Cured as a set, no single part is shown: ${asSet.map(named).join("; ")}.`];
+  // what took the complaint with it is named, whether or not a fault of the table fits it; of a set no single one is
+  if (cure) {
+    const set = cure.names.length > 1 ? " They were changed together: no single one is confirmed." : "";
+    return [`Cured by the repair: ${list([...cure.names])} ${repairedWord(cure)}, and the complaint was gone.${set}`];
+  }
+  if (asSet.length > 0) return [`Cured as a set, no single part is confirmed: ${asSet.map(named).join("; ")}.`];
   const suspects = open.map((s) => `${hypothesisName[s.id]} (${percent(Math.min(MOST_SURE, s.chance))})`);
   return suspects.length > 0 ? [`No cause is shown. Suspected: ${suspects.join(", ")}.`] : ["No cause is shown."];
 }

@@ -28,6 +28,42 @@ export function curedBy(records: Repairing, tried: readonly TriedPicture[]): num
   return cured?.seq ?? lastRepair(records)?.seq ?? Infinity;
 }
 
+/** What took the complaint with it: everything repaired since it was last said to be there. */
+export interface Cure {
+  /** names of the parts and places, each once, in the order they were changed */
+  names: readonly string[];
+  /** null: not all in the same way */
+  act: "replaced" | "resoldered" | "cleaned" | null;
+}
+
+/** The repair after which the complaint was said gone, where that is the last word on it; several changes at once are one set. */
+export function cureOf({
+  positions,
+  unit: { complaints, tried },
+}: {
+  positions: readonly Pick<JobPicture["positions"][number], "designator" | "fittings">[];
+  unit: Pick<UnitPicture, "complaints" | "tried">;
+}): Cure | null {
+  const gone = complaints.at(-1);
+  if (gone?.outcome !== "gone") return null;
+  const from = complaints.findLast((c) => c.outcome !== "gone" && c.seq < gone.seq)?.seq ?? -Infinity;
+  const within = (seq: number) => seq > from && seq <= gone.seq;
+  const fitted = positions.flatMap((p) =>
+    p.fittings.flatMap(({ fitting }) =>
+      fitting && within(fitting.seq) ? [{ seq: fitting.seq, name: p.designator, act: "replaced" as const }] : [],
+    ),
+  );
+  const others = tried
+    .filter((t) => REPAIRS.has(t.tried.act) && !t.refused && within(t.seq))
+    .flatMap((t) =>
+      t.tried.to.flatMap((s) => (s.kind === "unit" ? [] : [{ seq: t.seq, name: s.name, act: t.tried.act as NonNullable<Cure["act"]> }])),
+    );
+  const all = [...fitted, ...others].sort((a, b) => a.seq - b.seq);
+  const [first] = all;
+  if (!first) return null;
+  return { names: [...new Set(all.map((r) => r.name))], act: all.every((r) => r.act === first.act) ? first.act : null };
+}
+
 /** What the complaint does since the last repair: null where nobody has said since. */
 export function complaintSince({ complaint }: Pick<UnitPicture, "complaint">, records: Repairing): "gone" | "there" | null {
   const last = lastRepair(records)?.seq ?? -Infinity;

@@ -11,7 +11,7 @@ import {
   type Posterior,
 } from "../trace";
 import { isCondemned } from "../verdict";
-import type { JobPicture } from "./picture";
+import type { JobPicture, PositionPicture } from "./picture";
 import type { JobHead } from "./records";
 import { sectionsIn } from "./sections";
 import { adviceOf } from "./tracing/advice";
@@ -20,6 +20,7 @@ import { partsOf, type Evidence } from "./tracing/evidence";
 import { heardNow, heardWitnesses, tokensHeard } from "./tracing/heard";
 import { rippleWitness } from "./tracing/ripple";
 import { unitWitnesses } from "./tracing/unit";
+import type { TriedPicture } from "./tried";
 
 // Everything on record of a job, weighed: which fault, what to do next, and when it is shown.
 
@@ -92,7 +93,7 @@ export interface Tracing {
   advice: readonly Advice[];
   /** what would tell more and may not be done now */
   held: readonly { advice: Advice; by: HeldBack }[];
-  /** parts that are bad and cannot make this complaint */
+  /** parts that are bad and not the cause, by an exchange without effect or by the channel they are in */
   badButInnocent: readonly string[];
 }
 
@@ -122,7 +123,7 @@ export function traceJob(job: TracedJob, picture: TracedPicture, { table, learne
     .map((h, i) => suspectOf(h, i, posterior, evidence, job, picture))
     .sort((a, b) => b.chance - a.chance || a.id.localeCompare(b.id));
   const { advice, held } = adviceOf(job, picture, sections, rows, posterior, evidence, table.tests, instruments);
-  return { suspects, other: posterior.other, advice, held, badButInnocent: innocent(job, picture, rows, posterior) };
+  return { suspects, other: posterior.other, advice, held, badButInnocent: unrelated(job, picture) };
 }
 
 const SHOWN_FROM = 0.4;
@@ -177,20 +178,29 @@ function suspectOf(
   };
 }
 
-/** Bad parts none of whose faults is suspected: real, but not the cause. */
-function innocent(
-  job: TracedJob,
-  { positions, unit }: Pick<JobPicture, "positions" | "unit">,
-  rows: readonly HypothesisRow[],
-  posterior: Posterior,
-): string[] {
+const DRIED: ReadonlySet<string> = new Set(["esr", "esrOverRange", "capacitance", "capacitanceGone"]);
+
+/**
+ * Bad parts that are not the cause: exchanged without effect, or in a channel that has not the fault. What was not tested is not called so,
+ * and never what took the complaint with it.
+ */
+function unrelated({ faultyChannel, findings }: TracedJob, { positions, unit }: Pick<JobPicture, "positions" | "unit">): string[] {
+  const exchanged = unit.tried.filter((t) => !t.refused && (t.tried.act === "replaced" || t.tried.act === "bridged"));
+  const among = (t: TriedPicture, designator: string) => t.tried.to.some((s) => s.kind === "part" && s.name === designator);
+  const helped = (d: string) =>
+    exchanged.some((t) => among(t, d) && !t.returned && (t.tried.outcome === "gone" || t.tried.outcome === "better"));
+  // a good part across one that has dried stands in for it; across one that leaks it does not
+  const inVain = (p: PositionPicture) =>
+    exchanged.some(
+      (t) =>
+        among(t, p.designator) &&
+        (t.tried.outcome === "same" || t.tried.outcome === "worse") &&
+        (t.tried.act === "replaced" || DRIED.has(p.fittings[0]!.verdict.reason.code)),
+    );
   const acquitted = acquittedIn(positions, unit.complaint);
+  const oneChannel = findings.includes("oneChannel") && faultyChannel !== null;
   return positions
-    .filter((p) => isCondemned(p.fittings[0]!.verdict.state))
-    .filter(
-      (p) =>
-        acquitted.has(p.designator) ||
-        !rows.some((h, i) => h.roles.includes(p.role) && partsOf(h, [p], job).length > 0 && posterior.marginal[i]! >= SUSPECTED_FROM),
-    )
+    .filter((p) => isCondemned(p.fittings[0]!.verdict.state) && !helped(p.designator))
+    .filter((p) => inVain(p) || acquitted.has(p.designator) || (oneChannel && p.channel !== null && p.channel !== faultyChannel))
     .map((p) => p.designator);
 }

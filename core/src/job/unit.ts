@@ -128,6 +128,8 @@ export interface UnitPicture {
   heard: readonly Of<"heard">[];
   /** the latest word on the complaint after something was done for good */
   complaint: ComplaintNow | null;
+  /** every word on it, oldest first */
+  complaints: readonly ComplaintNow[];
   /** the complaint is the first; alone where no other was said */
   faults: readonly FaultPicture[];
   sideJobs: readonly string[];
@@ -140,6 +142,7 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
   const parts = partPictures(all.filter((o) => o.subject.kind !== "part" || !context.capacitors.has(o.subject.name)));
   const notes = unitNotes(all, parts, context);
   const tried = triedPictures(all, { parts, fuses: notes.fuses, points, context });
+  const complaints = complaintsOf(all, tried);
   const texts = (kind: "sideJob" | "claim" | "owner") => all.filter(isOf(kind)).map((o) => o.observation.text);
   const settled = new Map(all.filter(isOf("settled")).map((o) => [o.observation.line, o.observation.as]));
   const remarks = all
@@ -157,7 +160,8 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
     draw: drawPictures(all, context),
     coldStarts: coldStartsOf(all),
     heard: all.filter(isOf("heard")),
-    complaint: complaintOf(all, tried),
+    complaint: complaints.at(-1) ?? null,
+    complaints,
     faults: faultsOf(all),
     sideJobs: [...texts("sideJob"), ...of("sideJob")],
     claims: [...texts("claim"), ...of("claim")],
@@ -310,7 +314,7 @@ function coldStartsOf(all: readonly StoredObservation[]): ColdStarts | null {
   return of === 0 ? null : { started, of };
 }
 
-function complaintOf(all: readonly StoredObservation[], tried: readonly TriedPicture[]): ComplaintNow | null {
+function complaintsOf(all: readonly StoredObservation[], tried: readonly TriedPicture[]): ComplaintNow[] {
   const said = all
     .filter(isOf("complaintNow"))
     .map(({ seq, observation }) => ({ seq, outcome: observation.outcome, symptom: observation.symptom }));
@@ -320,7 +324,7 @@ function complaintOf(all: readonly StoredObservation[], tried: readonly TriedPic
       : [{ seq, outcome: t.outcome, symptom: t.symptom }],
   );
   // what was said later of an earlier repair stands where it was said
-  return [...repaired, ...said].reduce<ComplaintNow | null>((last, c) => (last && last.seq > c.seq ? last : c), null);
+  return [...repaired, ...said].sort((a, b) => a.seq - b.seq);
 }
 
 /** The state a reading was taken in, as one key: readings of one state supersede each other. */

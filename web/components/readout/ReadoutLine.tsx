@@ -8,7 +8,7 @@ import { useEffect, useMemo, useState, type ClipboardEvent, type KeyboardEvent }
 import { bareText, consequenceText, entryText } from "../../wording/entry";
 import { attemptText, interlockText } from "../../wording/firstPower";
 import { issueText, readoutIssueText } from "../../wording/requestIssue";
-import { backingOf, limitsText, reasonOf, settleText } from "../../wording/verdict";
+import { backingOf, limitsText, notesOf, reasonOf, settleText } from "../../wording/verdict";
 import { verdictName } from "../../wording/vocabulary";
 import { useCursor, useJob } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
@@ -241,6 +241,7 @@ function Answer({ entry, waiting }: { entry: Entry; waiting: boolean }) {
     );
   }
   const { verdict } = judged;
+  const apart = notesOf({ notes: verdict.notes.filter((n) => n.code === "metersDisagree") });
   const others = entry.brings.filter((c) => !("designator" in c) || c.designator !== judged.designator);
   return (
     <span className={styles.answer}>
@@ -252,6 +253,7 @@ function Answer({ entry, waiting }: { entry: Entry; waiting: boolean }) {
       {state}
       <span>
         {reasonOf(verdict)} <span className="muted">({backingOf(verdict)})</span>
+        {apart.length > 0 && <span className="state-worn"> {apart.join("; ")}.</span>}
         {verdict.settle && <span className="muted"> To settle: {settleText[verdict.settle]}.</span>}
         {others.length > 0 && (
           <span className="muted"> With it: {others.map((c) => consequenceText(c, view.shop.meters)).join("; ")}.</span>

@@ -1,6 +1,6 @@
 "use client";
 
-import type { DrawPicture, PointPicture, UnitNotes, WantedPicture } from "@mirvek/core/job";
+import { cureOf, type DrawPicture, type PointPicture, type UnitNotes, type WantedPicture } from "@mirvek/core/job";
 import { voltsText } from "../../wording/entry";
 import {
   authorityName,
@@ -32,8 +32,9 @@ import styles from "./Report.module.css";
 
 /** The suspects' story: what was shown and by what, what was ruled out; then what was seen and tried, in the order it happened. */
 export function HowFound() {
-  const { unit, tracing, job } = useJob().view;
-  const story = job.findings.length > 0 ? storyOf(tracing, unit, job.state) : null;
+  const { view } = useJob();
+  const { unit, tracing, job } = view;
+  const story = job.findings.length > 0 ? storyOf(tracing, unit, job.state, cureOf(view)) : null;
   const looks = unit.looks.filter((l) => !l.look.intended && l.look.sign !== "looksWhole");
   const odd = unit.looks.filter((l) => l.look.intended);
   const loads = unit.loads.filter((l) => l.odd);

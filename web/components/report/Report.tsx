@@ -8,9 +8,10 @@ import { refusalText } from "../../wording/choose";
 import { answerSentence, scenarioName } from "../../wording/circuit";
 import { frequencyText, measurementText, voltsText } from "../../wording/entry";
 import { docket, list, marked, shown, signedVolts } from "../../wording/quantity";
-import { bringUpBlocks, proofBlocks } from "../../wording/reportBlocks";
+import { leftInSentences, otherPartsReplaced } from "../../wording/repairs";
+import { bringUpBlocks, openSentences, proofBlocks, whyText } from "../../wording/reportBlocks";
 import { harmlessText, waivedName } from "../../wording/safety";
-import { backingOf, reasonOf, settleText } from "../../wording/verdict";
+import { backingOf, reasonOf } from "../../wording/verdict";
 import {
   findingName,
   jobStateName,
@@ -61,12 +62,10 @@ const time = (at: number) => dayjs(at).format("D MMM YYYY, HH:mm");
 export function Report() {
   const { view } = useJob();
   const { job, positions } = view;
-  const replaced = positions.filter((p) => p.renewed || p.choice?.decision === "replace" || p.choice?.decision === "temporary");
-  const left = positions.filter(
-    (p) => !replaced.includes(p) && (isBad(p.verdict.state) || p.verdict.state === "undecided" || p.choice?.decision === "leave"),
-  );
+  const replaced = positions.filter((p) => p.renewed);
+  const others = otherPartsReplaced(view);
+  const open = openSentences(view);
   const ripple = view.points.filter((p) => positions.some((q) => q.designator === p.where));
-  const unmeasured = positions.filter((p) => p.verdict.state === "unmeasured" && !p.renewed);
   const supply =
     job.supplyKind === "none"
       ? ""
@@ -100,7 +99,7 @@ export function Report() {
       <Explained />
       <section>
         <h2>Replaced</h2>
-        {replaced.length === 0 ? (
+        {replaced.length + others.length === 0 ? (
           <p>Nothing.</p>
         ) : (
           <table className="sheet">
@@ -129,12 +128,19 @@ export function Report() {
                     {newPartText(p)}
                   </td>
                   <td>
-                    {isBad(found(p).state)
-                      ? `${capital(verdictName[found(p).state])}: ${reasonOf(found(p))}.`
-                      : "Preventive: not shown to be the fault."}
-                    {p.choice?.reason && ` ${p.choice.reason}`}
+                    {capital(whyText(p, view))}.{p.choice?.reason && ` ${p.choice.reason}`}
                     {p.choice && p.choice.overridden.length > 0 && ` Against a rule (${p.choice.overridden.map(refusalText).join("; ")}).`}
                   </td>
+                </tr>
+              ))}
+              {others.map((o) => (
+                <tr key={o.name}>
+                  <td className="mono">
+                    <b>{o.name}</b>
+                  </td>
+                  <td>{o.was}</td>
+                  <td>{o.now || "not said"}</td>
+                  <td>{capital(o.what)}.</td>
                 </tr>
               ))}
             </tbody>
@@ -143,20 +149,22 @@ export function Report() {
       </section>
       <section>
         <h2>Left in</h2>
-        {left.length === 0 && unmeasured.length === 0 && <p>All other parts were measured and are sound.</p>}
-        {left.length > 0 && (
+        <ul>
+          {leftInSentences(view).map((said) => (
+            <li key={said}>{said}</li>
+          ))}
+        </ul>
+      </section>
+      {open.length > 0 && (
+        <section>
+          <h2>Open</h2>
           <ul>
-            {left.map((p) => (
-              <li key={p.id}>
-                <b className="mono">{p.designator}</b> {roleName[p.role]}, {verdictName[p.verdict.state]}:{" "}
-                {p.choice?.reason ??
-                  `${reasonOf(p.verdict)}${p.verdict.settle ? `; to settle: ${settleText[p.verdict.settle]}` : ""}; no decision yet`}
-              </li>
+            {open.map((said) => (
+              <li key={said}>{said}</li>
             ))}
           </ul>
-        )}
-        {unmeasured.length > 0 && <p>Not measured: {list(unmeasured.map((p) => p.designator))}.</p>}
-      </section>
+        </section>
+      )}
       <Hazards />
       <OtherPartsFound />
       <PointsRead />
@@ -212,12 +220,11 @@ export function Report() {
 /** The verdict on what was found in place; the new part has its own. */
 const found = (p: PositionView) => p.fittings[0]!.verdict;
 
-/** What stands there now: fitted with its lot and what was measured then, or chosen and not fitted yet. */
+/** What stands there now: as it was said at fitting, with its lot and what was measured then. */
 function newPartText(p: PositionView): string {
   const { fitting, part, verdict } = p.fittings.at(-1)!;
   const chosen = p.choice?.part;
-  if (!fitting)
-    return chosen ? `${marked(chosen.nominal, chosen.rated)}, ${chosen.series} ${chosen.code}; chosen, not said to be fitted` : "";
+  if (!fitting) return "";
   const series = chosen && chosen.code === fitting.code ? `, ${chosen.series} ${chosen.code}` : "";
   const lot = fitting.lot ? `, lot ${fitting.lot}` : "";
   const then = verdict.state === "unmeasured" ? "not measured since" : `measured then: ${verdictName[verdict.state]}, ${reasonOf(verdict)}`;
