@@ -4,7 +4,13 @@ import { answer, expectAccessible, line, openedJob, say } from "./helpers";
 const hazard = (page: Page) => page.getByRole("status", { name: "Hazard" });
 
 /** A linear receiver of its own, with findings ticked at check-in. */
-async function receiver(request: APIRequestContext, origin: string, list: string, findings: readonly string[] = ["hum"]): Promise<string> {
+async function receiver(
+  request: APIRequestContext,
+  origin: string,
+  list: string,
+  findings: readonly string[] = ["hum"],
+  supplyKind = "linear",
+): Promise<string> {
   const number = await openedJob(request, origin, list);
   const { job } = (await (await request.get(`${origin}/api/jobs/${number}/records`)).json()).value.records;
   const own = ["id", "number", "version", "state", "waiver", "openedAt", "closedAt", "revision"];
@@ -16,7 +22,7 @@ async function receiver(request: APIRequestContext, origin: string, list: string
       job: {
         ...plain,
         unitKind: "receiver",
-        supplyKind: "linear",
+        supplyKind,
         mainsV: 230,
         mainsHz: 50,
         firstPowerSchool: "lookUnderLimiter",
@@ -72,6 +78,40 @@ test("a low reading that does not count says why, and what to do", async ({ page
   await expect(page.getByRole("row", { name: /C1/ })).toContainText(why);
   await say(page, "C1 1,9v");
   await expect(hazard(page)).toContainText("Second reading due");
+});
+
+test("a bare figure answers what the screen asks, and is asked back where it cannot", async ({ page, request, baseURL }) => {
+  const number = await receiver(request, baseURL!, RESERVOIR);
+  await page.goto(`/jobs/${number}/make-safe`);
+  await expect(answer(page)).toContainText("A bare number is C1, in V.");
+  await say(page, "0.4");
+  await expect(hazard(page)).toContainText("Second reading due");
+  await page.goto(`/jobs/${number}/bring-up`);
+  await line(page).fill("4.6");
+  await expect(answer(page), "nothing is asked before a step").toContainText("4.6 of what?");
+  await page.keyboard.press("Enter");
+  await expect(line(page), "it stays, to be said in full").toHaveValue("4.6");
+  await line(page).fill("");
+  for (const said of ["variac", "step 25%"]) await say(page, said);
+  await expect(answer(page)).toContainText("Kept.");
+  await line(page).fill("4.6ohm");
+  await expect(answer(page)).toContainText("4.6ohm is no answer to what is asked here: draw");
+  await line(page).fill("");
+  await say(page, "12m");
+  await expect(page.locator('[data-step="transformer 25"]')).toHaveAttribute("data-state", "done");
+  await page.goto(`/jobs/${number}/ledger`);
+  await expect(page.getByText("draw 12mA"), "the line as it counts").toBeVisible();
+});
+
+test("what a supply is set to is entered, not taken", async ({ page, request, baseURL }) => {
+  const number = await receiver(request, baseURL!, RESERVOIR, ["hum"], "switchMode");
+  await page.goto(`/jobs/${number}/bring-up`);
+  const limit = page.getByLabel("Limit of the supply");
+  await limit.fill("0,5");
+  await limit.press("Enter");
+  await expect(page.getByText(/Through:\s*limited, isolated supply, at most 500 mA/)).toBeVisible();
+  await page.goto(`/jobs/${number}/ledger`);
+  await expect(page.getByText("limited 0,5A")).toBeVisible();
 });
 
 test("the button passes the same interlocks as the line: a short gives way to nothing, its node reading clear does", async ({

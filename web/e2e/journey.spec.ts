@@ -118,13 +118,15 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   for (const said of ["c11 fitted", "c111 fitted", "all back"]) await say(page, said);
   await expect(act).toContainText("Bring it up step by step, not straight into the wall");
   await say(page, "note no hum, heard at full volume");
+  // the complaint itself is tried, at full mains
+  for (const said of ["power on because it was brought up before", "hum gone", "power off"]) await say(page, said);
 
   // hand back, by a key with Alt out of the readout line
   await page.keyboard.press("Alt+h");
   const report = page.getByRole("article", { name: "Report" });
   await expect(report).toContainText("Hums on both sides since the summer tour");
   await expect(report).toContainText("Second meter on the can reads 0 V");
-  await expect(report).toContainText("Preventive: not shown to be the fault.");
+  await expect(report).toContainText("the complaint was gone after it was changed");
   await expect(report).toContainText("31 µF");
   await expectAccessible(page);
   await page.emulateMedia({ media: "print" });
@@ -132,6 +134,11 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await expect(report).toBeVisible();
   await page.emulateMedia({ media: "screen" });
   await page.getByRole("button", { name: "Close the job" }).click();
+  const waiving = page.getByRole("dialog");
+  await expect(waiving).toContainText("Charge is not shown to be gone.");
+  await expect(waiving).not.toContainText("The complaint was not tried");
+  await waiving.getByLabel("Waiver").fill("Goes back with its lid on");
+  await waiving.getByRole("button", { name: "Waive and close" }).click();
   await expect(page.getByRole("button", { name: "Reopen" })).toBeVisible();
   await page.goto("/?find=lantern");
   await expect(page.getByRole("row", { name: /Lantern-room amplifier/ })).toContainText("closed");

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { OfferView } from "../schemas/jobView";
 import { jobView } from "./testing";
@@ -137,3 +138,71 @@ describe("a report says what the record says, and no more", () => {
     expect(paper("technician", "C1 fitted 4700u 50v", "hum gone")).not.toMatch(/\| not shown|precaution/);
   });
 });
+
+/** Lines of a repair, each with what it shows of a part: measured good or bad, changed, or nothing. */
+const SAID: readonly (readonly [line: string, part: string, shows: "good" | "bad" | "changed" | "other"])[] = [
+  ["C1 out 4600u 0.03r", "C1", "good"],
+  ["C14 out 100u 0.3r", "C14", "good"],
+  ["C114 out 100u 0.3r", "C114", "good"],
+  ["C21 out 4.7u 1r", "C21", "good"],
+  ["C1 out 400u 12r", "C1", "bad"],
+  ["C21 out esr over", "C21", "bad"],
+  ["changed C1", "C1", "changed"],
+  ["replaced C14", "C14", "changed"],
+  ["replaced Q7", "Q7", "changed"],
+  ["Q7 looks whole", "Q7", "other"],
+  ["D3 out shorted", "D3", "bad"],
+  ["C1 esr 0.03", "C1", "other"],
+  ["hum gone", "", "other"],
+  ["still hums", "", "other"],
+  ["power on because it came in working", "", "other"],
+  ["power off", "", "other"],
+  ["note nothing to see", "", "other"],
+];
+
+test("whatever was said in whatever order, each sentence of a report has its record", () => {
+  let goods = 0;
+  let cures = 0;
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom(...SAID), { minLength: 1, maxLength: 12 }), (said) => {
+      const lines = said.map(([line]) => line);
+      const [technician, owner] = [paper("technician", ...lines), paper("owner", ...lines)];
+      const changed = new Set(said.flatMap(([, part, shows]) => (shows === "changed" ? [part] : [])));
+      // all others are good: every part that stays in was measured, and what is not good is listed
+      if (technician.includes("measured and are good")) {
+        goods++;
+        for (const part of ["C1", "C14", "C114", "C21"].filter((d) => !changed.has(d)))
+          expect(
+            said.some(([line, p]) => p === part && / (out|esr) /.test(line)),
+            `${part} of ${lines.join("; ")}`,
+          ).toBe(true);
+      }
+      // replaced: all that was changed and nothing else
+      const table = technician.slice(technician.indexOf("\nReplaced\n"), technician.indexOf("\nLeft in\n"));
+      const rows = [...table.matchAll(/^(\w+) \|/gm)].map((m) => m[1]!).filter((name) => name !== "Position");
+      expect(new Set(rows), lines.join("; ")).toEqual(changed);
+      // traced to a part only where the last word on the complaint is that it is gone, and that part was changed
+      const last = lines.findLast((l) => l === "hum gone" || l === "still hums");
+      for (const [, names] of owner.matchAll(/traced to ([^:]+):/g)) {
+        cures++;
+        expect(last, lines.join("; ")).toBe("hum gone");
+        for (const name of names!.split(/, | and /)) expect(changed.has(name), `${name} of ${lines.join("; ")}`).toBe(true);
+      }
+      // an owner reads no chances and no suspects
+      expect(owner).not.toMatch(/\d ?%|[Ss]uspect|No cause/);
+      // bad, but not the cause: changed, and the complaint was still there after it
+      for (const [, names] of technician.matchAll(/Bad, but not the cause: ([^.]+)\./g))
+        for (const name of names!.split(/, | and /)) {
+          const at = lines.findIndex((_, i) => said[i]![1] === name && said[i]![2] === "changed");
+          expect(at >= 0 && lines.slice(at).includes("still hums"), `${name} of ${lines.join("; ")}`).toBe(true);
+        }
+      // tested as it should be: only what was said
+      if (owner.includes("The complaint itself: as it should be.")) expect(last).toBe("hum gone");
+    }),
+    { numRuns: 150 },
+  );
+  expect(
+    [goods, cures].every((n) => n > 0),
+    `${goods} ${cures}`,
+  ).toBe(true);
+}, 120_000);
