@@ -160,6 +160,20 @@ const SAID: readonly (readonly [line: string, part: string, shows: "good" | "bad
   ["note nothing to see", "", "other"],
 ];
 
+test("a waiver is printed: by name for the technician, in plain words for the owner", () => {
+  const view = jobView("changed C14");
+  const waived = {
+    ...view,
+    job: { ...view.job, state: "closed", closedAt: 1, waiver: { reason: "owner takes it as it is", holds: ["hazard", "unproven"] } },
+  } as typeof view;
+  expect(textOf(reportPaper(waived, "technician").blocks)).toContain(
+    "Waived at closing: owner takes it as it is (charge not shown gone and complaint not tried after the last repair).",
+  );
+  const owner = textOf(reportPaper(waived, "owner").blocks);
+  expect(owner).toContain("The complaint was not tried again after the last repair.\n");
+  expect(owner).toContain("Returned like this because: owner takes it as it is.");
+});
+
 test("whatever was said in whatever order, each sentence of a report has its record", () => {
   let goods = 0;
   let cures = 0;

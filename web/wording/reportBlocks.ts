@@ -6,7 +6,7 @@ import { stageName, meansName } from "./firstPower";
 import { figureText, observationText, scopeName, signedDb, subjectText, triedOutcomeText, triedText } from "./observation";
 import { passesName, proofName } from "./proof";
 import { docket, list, marked, money, percent, shown, signedVolts, span } from "./quantity";
-import { waivedName } from "./safety";
+import { ownerHoldText, waivedName } from "./safety";
 import { leftInSentences, otherPartsReplaced, repairedWord } from "./repairs";
 import { storyOf } from "./story";
 import { hypothesisName } from "./tracing";
@@ -86,8 +86,9 @@ function complaintBlocks({ job, unit }: JobView, title = "What was complained of
 /** What is unfinished, unread or unsure on the technician's paper: holds of the closing, questions that lines left open, remarks. */
 export function openSentences(view: JobView): string[] {
   const { unit, facts, job } = view;
-  const held = job.waiver?.holds ?? (isClosed(job.state) ? [] : closingHolds(facts));
+  const held = isClosed(job.state) ? [] : closingHolds(facts);
   return [
+    ...(job.waiver ? [`Waived at closing: ${job.waiver.reason} (${list(job.waiver.holds.map((h) => waivedName[h]))}).`] : []),
     ...held.map((h) => `${capital(waivedName[h])}.`),
     ...unit.tried.filter((t) => t.leftIn).map((t) => `${capital(triedText(t.tried))}: not said to be back as it was.`),
     ...unit.tried.filter((t) => t.asks.length > 0).map((t) => `${capital(triedText(t.tried))}: what it changed was not said.`),
@@ -190,7 +191,7 @@ function ownerBlocks(view: JobView): ReportBlock[] {
     ...(job.state === "clearedWithoutCause"
       ? ["It cleared without a cause being shown: note when it comes back, and what was played."]
       : []),
-    ...(job.waiver ? [`Waived at closing: ${job.waiver.reason} (${list(job.waiver.holds.map((h) => waivedName[h]))}).`] : []),
+    ...(job.waiver ? [...job.waiver.holds.map((h) => ownerHoldText[h]), `Returned like this because: ${job.waiver.reason}.`] : []),
   ];
   return [
     ...(after.bringUp.simulated ? [text("Practice on a simulated unit: no figure here was read on a real one.")] : []),

@@ -115,6 +115,27 @@ export const holdText: Readonly<Record<ClosingHold, string>> = {
     "The complaint was not tried and found gone after the last repair. Try it and enter what it does, as in hum gone, or waive in writing.",
   notRun: "The unit was not run at full mains with its loads after the last repair. Power it on and enter power on, or waive in writing.",
 };
+/** The same in the words of a letter to the owner, where it went back like that. */
+export const ownerHoldText: Readonly<Record<ClosingHold, string>> = {
+  energised: "The unit was left switched on.",
+  temporary: "A temporary part is still in it and is to be replaced.",
+  leftIn: "Something inside is still disconnected or bridged for testing.",
+  unsafe: "Its earth, insulation, mains lead or plug is not in order: do not use it before that is put right.",
+  notRefitted: "It is not fully reassembled.",
+  undecided: "A failed part is still in it.",
+  notFitted: "A part that was chosen for it is not in yet.",
+  fuseUnexplained: "A fuse had blown, and why is not known.",
+  stillThere: "The complaint is still there.",
+  openFault: "Another fault is not repaired.",
+  hazard: "It was not measured that its capacitors are discharged: nobody should open it.",
+  testFails: "One of the tests at the end did not come out as it should.",
+  refitLeft: "Not every step of the reassembly was checked.",
+  contaminated: "Something leaked inside, and what it touched was not measured clean.",
+  idleNotWarm: "An adjustment was not checked with the unit warm.",
+  noCause: "What made the fault was not confirmed.",
+  unproven: "The complaint was not tried again after the last repair.",
+  notRun: "It was not run at full mains voltage after the last repair.",
+};
 /** The same, as what was waived. */
 export const waivedName: Readonly<Record<ClosingHold, string>> = {
   energised: "live",

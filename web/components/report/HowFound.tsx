@@ -162,7 +162,7 @@ export function Asides() {
   const rows = [
     ["Beside the fault", unit.sideJobs],
     ["Claimed by others, not proven", unit.claims],
-    ["The owner decided", [...unit.owner, ...(unit.notes.agreed ? [agreedText(unit.notes.agreed, shop.currency)] : [])]],
+    ["The owner", [...unit.owner, ...(unit.notes.agreed ? [agreedText(unit.notes.agreed, shop.currency)] : [])]],
     ["Drawing against board", unit.notes.wanted.filter((w) => w.differs).map(wantedText)],
     ["Looked over", unit.notes.checks.map((c) => `${checkName[c.what]} ${resultText(c)}${c.fine || c.ohms === null ? "" : ": not good"}`)],
     ["After a leak", unit.notes.leaks.map((l) => `${l.name}, ${leakStepName[l.step]}: ${resultText(l)}${l.fine ? "" : ", not good"}`)],

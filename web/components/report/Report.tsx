@@ -10,7 +10,7 @@ import { frequencyText, measurementText, voltsText } from "../../wording/entry";
 import { docket, list, marked, shown, signedVolts } from "../../wording/quantity";
 import { leftInSentences, otherPartsReplaced } from "../../wording/repairs";
 import { bringUpBlocks, openSentences, proofBlocks, whyText } from "../../wording/reportBlocks";
-import { harmlessText, waivedName } from "../../wording/safety";
+import { harmlessText } from "../../wording/safety";
 import { backingOf, reasonOf } from "../../wording/verdict";
 import {
   findingName,
@@ -289,7 +289,7 @@ function ReadingRow({ position: p }: { position: PositionView }) {
 
 function Hazards() {
   const { view } = useJob();
-  const { safety, safetyLog, job } = view;
+  const { safety, safetyLog } = view;
   const { touchLimit } = view.shop;
   const overrides = safetyLog.filter((e) => e.kind === "override");
   const released = safetyLog.filter((e) => e.kind === "released");
@@ -321,11 +321,6 @@ function Hazards() {
           {e.position} left the list of parts that hold charge, {time(e.at)}: {e.reason}
         </p>
       ))}
-      {job.waiver && (
-        <p>
-          Waived at closing: {job.waiver.reason} ({job.waiver.holds.map((h) => waivedName[h]).join(", ")})
-        </p>
-      )}
     </section>
   );
 }
