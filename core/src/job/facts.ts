@@ -133,27 +133,7 @@ const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
  * Everything that holds the closing of a job as `end`, the most pressing first: the one rule for server, screen and path. All but a
  * unit that is switched on can be waived in writing, by name.
  */
-export function closingHolds(
-  job: Pick<
-    JobFacts,
-    | "safety"
-    | "positions"
-    | "proven"
-    | "notRun"
-    | "contaminated"
-    | "complaint"
-    | "findings"
-    | "trace"
-    | "after"
-    | "leftIn"
-    | "openFaults"
-    | "notRefitted"
-    | "unsafe"
-    | "unexplainedFuses"
-    | "stillThere"
-  >,
-  end: ClosedState = "closed",
-): ClosingHold[] {
+export function closingHolds(job: JobFacts, end: ClosedState = "closed"): ClosingHold[] {
   const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe, unexplainedFuses, stillThere, trace, after } = job;
   const complained = job.findings > 0 || job.complaint.trim() !== "";
   const holds: Readonly<Record<ClosingHold, boolean>> = {
