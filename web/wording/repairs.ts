@@ -8,8 +8,7 @@ import { roleName, verdictName } from "./vocabulary";
 
 // What a report says was repaired, left in and not measured. Page, print and PDF read it here, and it says no more than the record does.
 
-const REPAIRED: Readonly<Record<NonNullable<Cure["act"]>, string>> = { replaced: "replaced", resoldered: "resoldered", cleaned: "cleaned" };
-export const repairedWord = ({ act }: Cure): string => (act === null ? "repaired" : REPAIRED[act]);
+export const repairedWord = ({ act }: Cure): string => act ?? "repaired";
 
 /** Parts of other classes that were exchanged, each once, as it was marked and as it went in. */
 export function otherPartsReplaced({
@@ -35,7 +34,7 @@ export function otherPartsReplaced({
 }
 
 /** What stays in the unit: what is bad or inconclusive, what nobody measured, and whether all the rest was measured good. */
-export interface LeftIn {
+interface LeftIn {
   parts: readonly { name: string; text: string }[];
   notMeasured: readonly string[];
   /** every other part on record was measured and is good; false also where there is no other */
@@ -45,14 +44,17 @@ export interface LeftIn {
 /** A sentence to be put among others. */
 const plain = (said: string): string => said.replace(/\.$/, "");
 const isIn = (p: PositionView) => p.renewed;
+const isChosen = (p: PositionView) => p.choice?.decision === "replace" || p.choice?.decision === "temporary";
 
-export function leftIn({ positions, unit }: Pick<JobView, "positions" | "unit">): LeftIn {
+function leftIn({ positions, unit }: Pick<JobView, "positions" | "unit">): LeftIn {
   const exchanged = new Set(
     unit.tried.flatMap((t) => (t.tried.act === "replaced" && !t.refused ? t.tried.to.flatMap((s) => ("name" in s ? [s.name] : [])) : [])),
   );
   const capacitors = positions.filter((p) => !isIn(p));
   const others = unit.parts.filter((p) => !exchanged.has(p.name));
-  const kept = capacitors.filter((p) => isBad(p.verdict.state) || p.verdict.state === "undecided" || p.choice?.decision === "leave");
+  const kept = capacitors.filter(
+    (p) => isBad(p.verdict.state) || p.verdict.state === "undecided" || p.choice?.decision === "leave" || isChosen(p),
+  );
   const odd = others.filter((p) => isBad(p.verdict.state) || p.verdict.state === "undecided");
   const notMeasured = [
     ...capacitors.filter((p) => p.verdict.state === "unmeasured").map((p) => p.designator),
@@ -71,7 +73,7 @@ export function leftIn({ positions, unit }: Pick<JobView, "positions" | "unit">)
 
 function keptText(p: PositionView): string {
   if (p.choice?.decision === "leave" && p.choice.reason) return p.choice.reason;
-  if (p.choice?.decision === "replace" && p.choice.part)
+  if (isChosen(p) && p.choice?.part)
     return `${reasonOf(p.verdict)}; ${marked(p.choice.part.nominal, p.choice.part.rated)} ${p.choice.part.code} chosen and not fitted`;
   return `${reasonOf(p.verdict)}${p.verdict.settle ? `; to settle: ${settleText[p.verdict.settle]}` : ""}`;
 }

@@ -129,7 +129,7 @@ describe("a report says what the record says, and no more", () => {
   test("what is unfinished, unread or was left open stands on the technician's paper", () => {
     const text = paper("technician", "lifted one leg of C21", "smells of old books");
     expect(text).toContain("C21 one leg lifted: not said to be back as it was.");
-    expect(text).toContain("Kept as said: “smells of old books”.");
+    expect(text).toContain("Entered and not understood: “smells of old books”.");
     expect(text).toContain("Complaint not tried after the last repair.");
   });
 

@@ -93,7 +93,7 @@ export function openSentences(view: JobView): string[] {
     ...unit.tried.filter((t) => t.leftIn).map((t) => `${capital(triedText(t.tried))}: not said to be back as it was.`),
     ...unit.tried.filter((t) => t.asks.length > 0).map((t) => `${capital(triedText(t.tried))}: what it changed was not said.`),
     ...unit.notes.teardown.filter((t) => !t.back).map((t) => `Came off and is not said to be on again: ${t.text}.`),
-    ...unit.remarks.filter((r) => r.as === null).map((r) => `Kept as said: “${r.text}”.`),
+    ...unit.remarks.filter((r) => r.as === null).map((r) => `Entered and not understood: “${r.text}”.`),
   ];
 }
 
@@ -289,7 +289,7 @@ function technicianBlocks(view: JobView): ReportBlock[] {
                 `${p.choice?.decision === "temporary" ? "temporary: " : ""}${newPart(p)}`,
                 whyText(p, view),
               ])
-              .concat(others.map((o) => [o.name, o.was, o.now || "not said", o.what])),
+              .concat(others.map((o) => [o.name, o.was, o.now || "not recorded", o.what])),
           },
       bars(replaced),
     ),

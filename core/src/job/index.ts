@@ -102,7 +102,7 @@ export {
   type StepReading,
 } from "./bringUp";
 export { channelNames, settingPicture, type IdleGroup, type SetPoint, type SettingPicture, type WattPicture } from "./idleSetting";
-export { complaintSince, contaminated, cureOf, curedBy, type Cure, lastRepair, leakersOf, ranAtFullMains, repairsOf } from "./mended";
+export { cureOf, leakersOf, type Cure } from "./mended";
 export { PROOF_ITEMS, proofPicture, type ChannelProof, type ProofItem, type ProofPicture, type ResponseRow } from "./proof";
 export { refitPicture, type FitRow, type RefitPicture, type RefitStepPicture } from "./refit";
 export { questionsAt, sideSaid, type QuestionedJob } from "./questions";

@@ -96,6 +96,7 @@ describe("what else holds the closing, by its name", () => {
     expect(contaminated(typed("C14 leaking", "after leak C14 cleaned done").picture())).toBe(true);
     expect(contaminated(typed("C14 leaking", "after leak C14 insulation 200k").picture())).toBe(true);
     expect(contaminated(typed("C14 leaking", "after leak C14 insulation 40M").picture())).toBe(false);
+    expect(contaminated(typed("C14 leaking", "C9 leaking", "after leak C14 insulation 40M").picture()), "one of two").toBe(true);
     expect(holds("C14 bulged")).not.toContain("contaminated");
   });
 

@@ -108,9 +108,14 @@ export function leakersOf({ positions, unit }: Pick<JobPicture, "positions" | "u
   return [...new Set([...parts.map((p) => p.designator), ...places.map((l) => (l.subject.kind === "unit" ? "the unit" : l.subject.name))])];
 }
 
-/** What leaked and was not shown to be clean since: its insulation was not measured, or something about it was not good. */
+/**
+ * Whether something leaked and was not shown to be clean since: something about it was not good, or the insulation was not measured there. A
+ * place that is no part or place that leaked stands for what all of them wetted.
+ */
 export function contaminated(picture: Pick<JobPicture, "positions" | "unit">): boolean {
   const { leaks } = picture.unit.notes;
-  if (leaks.some((l) => !l.fine)) return true;
-  return leakersOf(picture).length > 0 && !leaks.some((l) => l.step === "insulation");
+  const leakers = leakersOf(picture);
+  const measured = leaks.filter((l) => l.step === "insulation").map((l) => l.name);
+  const cleared = (leaker: string) => measured.some((name) => name === leaker || !leakers.includes(name));
+  return leaks.some((l) => !l.fine) || !leakers.every(cleared);
 }

@@ -53,7 +53,8 @@ export function HandBackStation() {
   };
   const end = async (state: ClosedState) => {
     await whenSent();
-    const held = heldBy(state);
+    setAlso([]);
+    const held = closingHolds(getJob().view.facts, state);
     // a live unit cannot be waived: the server says so in words
     if (held.length === 0 || held.includes("energised")) void go(state);
     else setWaiving(state);

@@ -139,7 +139,7 @@ export function Report() {
                     <b>{o.name}</b>
                   </td>
                   <td>{o.was}</td>
-                  <td>{o.now || "not said"}</td>
+                  <td>{o.now || "not recorded"}</td>
                   <td>{capital(o.what)}.</td>
                 </tr>
               ))}
