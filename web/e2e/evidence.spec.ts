@@ -138,7 +138,7 @@ test("old parts that read badly are innocent: what was tried says so, and the re
   await page.goto(`/jobs/${number}/hand-back`);
   const report = page.getByRole("article", { name: "Report" });
   await expect(report).toContainText("How it was found");
-  await expect(report).toContainText("earth lug cleaned: the fault is gone");
+  await expect(report).toContainText("Earth lug cleaned: the fault is gone");
   await expect(report).toContainText("Seen: earth lug corroded, badly");
 });
 
@@ -188,6 +188,13 @@ test("words are never refused, and a figure is never kept unread without being a
   await line(page).fill("C14 esx 4.6");
   await line(page).press("Enter");
   await expect(answer(page)).toContainText("not understood");
+  await expect(line(page)).toHaveValue("C14 esx 4.6");
+  // typed over, it is set aside and the next line stands by itself
+  await page.keyboard.type("C14 esr 0.4");
+  await page.keyboard.press("Enter");
+  await expect(line(page)).toHaveValue("");
+  await expect(page.getByText("Not understood: C14 esx 4.6.")).toBeVisible();
+  await page.getByRole("button", { name: "Put right" }).click();
   await expect(line(page)).toHaveValue("C14 esx 4.6");
   await say(page, '"C14 esx 4.6');
   await expect(answer(page)).toContainText("kept as said");
@@ -293,7 +300,7 @@ test("what came off and what is unsafe hold the closing until they are seen to",
   await say(page, "mains lead fine");
   await expect(holds).not.toContainText("Earth, insulation");
   await expect(holds, "nobody has tried the complaint").toContainText("The complaint was not tried");
-  await expect(page.getByRole("article", { name: "Report" })).toContainText("mains lead fine");
+  await expect(page.getByRole("article", { name: "Report" })).toContainText("Mains lead fine");
 });
 
 test("the schools stand side by side with parts, cost and time, and what the owner agrees to is kept", async ({ page }) => {

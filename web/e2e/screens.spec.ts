@@ -177,9 +177,9 @@ test("a new part has its own verdict, what was found keeps its own, and the repo
   await page.goto("/jobs/406/hand-back");
   const report = page.getByRole("article", { name: "Report" });
   const replaced = report.getByRole("row", { name: /^C1 / }).first();
-  await expect(replaced).toContainText("lot 2431; measured then: sound");
-  await expect(replaced).toContainText("Failed: ESR");
-  await expect(report.getByText("4700 µF 50 V, new part")).toBeVisible();
+  await expect(replaced).toContainText("lot 2431; measured since: sound");
+  await expect(replaced).toContainText("failed: ESR");
+  await expect(report.getByText("C1, new part, 4700 µF 50 V")).toBeVisible();
 });
 
 test("the shop's norms and shelf are seen, struck and brought back by keys; a norm of its own is added", async ({ page }) => {

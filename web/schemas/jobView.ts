@@ -88,6 +88,8 @@ export interface MeterView extends ReadoutMeter {
 export interface ShopView extends ShopFacts {
   name: string;
   currency: string;
+  /** where the bench stands: dates and times are shown by its clock */
+  timeZone: string;
   meters: readonly MeterView[];
 }
 

@@ -203,6 +203,8 @@ export const observation = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("section"), section: z.enum(SECTION_KINDS), here: z.boolean() }),
   z.object({ kind: z.literal("joined"), ends: z.array(z.string()) }),
   z.object({ kind: z.literal("agreed"), scope: z.enum(SCOPES).nullable(), most: z.number().nullable() }),
+  z.object({ kind: z.literal("cost"), amount: z.number() }),
+  z.object({ kind: z.literal("warranty"), months: z.number().int() }),
   z.object({ kind: z.literal("sideJob"), text: z.string() }),
   z.object({ kind: z.literal("claim"), text: z.string() }),
   z.object({ kind: z.literal("owner"), text: z.string() }),

@@ -40,6 +40,8 @@ export interface KeptLine {
   /** when it was typed, as far as the server believes it, and when it was kept */
   at: number;
   keptAt: number;
+  /** who kept it */
+  by: string;
   revision: number;
   /** why the power it asked for is held: it was kept as an attempt */
   held: Interlock | null;

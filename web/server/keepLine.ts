@@ -79,6 +79,7 @@ export async function keepLine(db: Db, jobNumber: number, post: ReadoutPost, now
     revision: job.revision + shop.revision,
     held: null,
     again: false,
+    by: benchName(),
     ...more,
   });
   if (known) return answer(known.id, { ...ms(known.at), again: true });

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
-import { reportPaper } from "../wording/reportBlocks";
+import { reportPaper } from "../wording/report";
 import { jobView } from "../wording/testing";
 import { reportPdf, runs, unprintableIn } from "./reportPdf";
 
@@ -101,7 +101,7 @@ describe.runIf(hasReader)("read back by poppler", () => {
     const { text, pages, fonts } = readBack(await reportPdf(reportPaper(jobView(...LINES), "owner")));
     expect(pages).toBe(1);
     for (const said of [
-      "Docket 0012",
+      "Job 0012",
       "Rehearsal receiver",
       "hums",
       "1 worn or failed part replaced: C1",

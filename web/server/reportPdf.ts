@@ -2,7 +2,11 @@ import "server-only";
 import { createRequire } from "node:module";
 import { join } from "node:path";
 import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
-import type { ReportBlock, ReportPaper } from "../wording/reportBlocks";
+import { BANDS, bandMid, type BandLine } from "@mirvek/core/sound";
+import { shown } from "../wording/quantity";
+import { signedDb } from "../wording/observation";
+import type { ReportBlock, ReportPaper } from "../wording/report";
+import { BAR_AT, BAR_HIGH, drawBars } from "../wording/report/bars";
 import { fontFaces, fontOf, isFontFile, type FontName } from "./pdfFonts";
 
 // The report as a PDF: black on white, in the fonts that ship with the application, written by pdfmake.
@@ -77,9 +81,9 @@ export const unprintableIn = (texts: readonly string[]): string[] => [
 const codeOf = (letter: string): string => `U+${letter.codePointAt(0)!.toString(16).toUpperCase().padStart(4, "0")}`;
 
 /** Every text of a paper. */
-const textsOf = ({ title, docket, under, blocks, foot }: ReportPaper): string[] => [
+const textsOf = ({ title, job, under, blocks, foot }: ReportPaper): string[] => [
   title,
-  docket,
+  job,
   under,
   foot,
   ...blocks.flatMap((b) => {
@@ -93,6 +97,10 @@ const textsOf = ({ title, docket, under, blocks, foot }: ReportPaper): string[] 
         return [...b.head, ...b.rows.flat()];
       case "bars":
         return [b.title, b.unit, ...b.rows.map((r) => r.name)];
+      case "response":
+        return [b.title, ...b.lines.map((l) => l.name)];
+      case "pictures":
+        return b.pictures.map((p) => `${p.about}, ${p.moment}`);
     }
   }),
 ];
@@ -107,7 +115,32 @@ function missingText(paper: ReportPaper): Content[] {
   return [{ text: runs(text), fontSize: 8, margin: [0, 6, 0, 0] }];
 }
 
-function blockOf(block: ReportBlock): Content {
+const LINES = {
+  hLineWidth: () => 0.4,
+  vLineWidth: () => 0,
+  hLineColor: () => "#888888",
+  paddingLeft: () => 0,
+  paddingRight: () => 8,
+  paddingTop: () => 2,
+  paddingBottom: () => 2,
+};
+
+const tableOf = (head: readonly string[], rows: readonly (readonly string[])[]): Content => ({
+  table: {
+    headerRows: 1,
+    dontBreakRows: true,
+    widths: head.map((_, i) => (i === head.length - 1 ? "*" : "auto")),
+    body: [head.map((h) => ({ text: runs(h), bold: true })), ...rows.map((row) => row.map((cell) => ({ text: runs(cell) })))],
+  },
+  layout: LINES,
+  fontSize: 9,
+  margin: [0, 0, 0, 6],
+});
+
+/** Pictures by their ids, as JPEG. */
+export type PictureFiles = ReadonlyMap<number, Buffer>;
+
+function blockOf(block: ReportBlock, pictures: PictureFiles): Content {
   switch (block.kind) {
     case "heading":
       return { text: runs(block.text), style: "heading", headlineLevel: 1 };
@@ -121,70 +154,69 @@ function blockOf(block: ReportBlock): Content {
     case "list":
       return { ul: block.items.map((i) => ({ text: runs(i), margin: [0, 0, 0, 2] })), margin: [0, 0, 0, 5] };
     case "table":
-      return {
-        table: {
-          headerRows: 1,
-          dontBreakRows: true,
-          widths: block.head.map((_, i) => (i === block.head.length - 1 ? "*" : "auto")),
-          body: [
-            block.head.map((h) => ({ text: runs(h), bold: true })),
-            ...block.rows.map((row) => row.map((cell) => ({ text: runs(cell) }))),
-          ],
-        },
-        layout: {
-          hLineWidth: () => 0.4,
-          vLineWidth: () => 0,
-          hLineColor: () => "#888888",
-          paddingLeft: () => 0,
-          paddingRight: () => 8,
-          paddingTop: () => 2,
-          paddingBottom: () => 2,
-        },
-        fontSize: 9,
-        margin: [0, 0, 0, 6],
-      };
+      return tableOf(block.head, block.rows);
     case "bars":
       return {
         stack: [{ text: runs(`${block.title}, ${block.unit}`), fontSize: 8 }, { svg: barsSvg(block) }],
         margin: [0, 2, 0, 8],
         unbreakable: true,
       };
+    case "response":
+      return [{ text: runs(`${block.title}:`), margin: [0, 2, 0, 2] }, responseTable(block.lines)];
+    case "pictures":
+      return block.pictures.map(({ id, about, moment }): Content => {
+        const file = pictures.get(id);
+        const caption = { text: runs(`${about}, ${moment}`), fontSize: 8 };
+        if (!file) return caption;
+        return {
+          stack: [{ image: `data:image/jpeg;base64,${file.toString("base64")}`, fit: [240, 220] }, caption],
+          margin: [0, 2, 0, 8],
+          unbreakable: true,
+        };
+      });
   }
 }
 
-const ROW = 17;
-/** Two bars a part, the old one hollow, the new one full: readable without colour. */
-function barsSvg({ rows }: Extract<ReportBlock, { kind: "bars" }>): string {
-  const most = Math.max(...rows.flatMap((r) => [r.before ?? 0, r.after ?? 0]), 1e-9);
-  const width = (v: number) => Math.max(1, (v / most) * 260).toFixed(1);
-  const label = (v: number) => (v >= 1 ? v.toPrecision(3) : v.toFixed(3));
-  const bar = (v: number | null, y: number, fill: string) =>
-    v === null
-      ? ""
-      : `<rect x="60" y="${y}" width="${width(v)}" height="5.5" fill="${fill}" stroke="#000" stroke-width="0.6"/><text x="${66 + Number(width(v))}" y="${y + 5.5}" font-family="Text" font-size="6.5">${label(v)}</text>`;
-  const body = rows
-    .map(
-      (r, i) =>
-        `<text x="0" y="${i * ROW + 10}" font-family="Text" font-size="8">${r.name}</text>${bar(r.before, i * ROW + 1, "#ffffff")}${bar(r.after, i * ROW + 8, "#000000")}`,
-    )
-    .join("");
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="${rows.length * ROW + 2}" viewBox="0 0 400 ${rows.length * ROW + 2}">${body}</svg>`;
+function barsSvg(block: Extract<ReportBlock, { kind: "bars" }>): string {
+  const { width, height, rows } = drawBars(block);
+  const body = rows.flatMap(({ name, y, bars }) => [
+    `<text x="0" y="${y}" font-family="Text" font-size="8">${name}</text>`,
+    ...bars.map(
+      (b) =>
+        `<rect x="${BAR_AT}" y="${b.y}" width="${b.width.toFixed(1)}" height="${BAR_HIGH}" fill="${b.filled ? "#000000" : "#ffffff"}" stroke="#000" stroke-width="0.6"/>` +
+        `<text x="${BAR_AT + 6 + b.width}" y="${b.y + BAR_HIGH}" font-family="Text" font-size="6.5">${b.label}</text>`,
+    ),
+  ]);
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${body.join("")}</svg>`;
 }
 
-/** The paper as a PDF on A4. */
-export async function reportPdf(paper: ReportPaper): Promise<Buffer> {
-  const { title, docket, under, blocks, foot } = paper;
+/** Every third of the third octaves: what a table can hold. */
+function responseTable(lines: readonly BandLine[]): Content {
+  const at = BANDS.flatMap((n, i) => (i % 3 === 2 ? [{ i, hz: bandMid(n) }] : []));
+  const read = (l: BandLine, i: number) => {
+    const dB = l.bands[i] ?? null;
+    return dB === null ? "" : signedDb(dB);
+  };
+  return tableOf(
+    ["Frequency", ...lines.map((l) => l.name)],
+    at.map(({ i, hz }) => [shown(hz, "Hz", 2), ...lines.map((l) => read(l, i))]),
+  );
+}
+
+/** The paper as a PDF on A4. A picture whose file is missing keeps its caption. */
+export async function reportPdf(paper: ReportPaper, pictures: PictureFiles = new Map()): Promise<Buffer> {
+  const { title, job, under, blocks, foot } = paper;
   const document: TDocumentDefinitions = {
     pageSize: "A4",
     pageMargins: [48, 46, 48, 52],
-    info: { title: `${docket}, ${title}`, producer: "Mirvek", creator: "Mirvek" },
+    info: { title: `${job}, ${title}`, producer: "Mirvek", creator: "Mirvek" },
     defaultStyle: { font: "Text", fontSize: 10, lineHeight: 1.15, color: "#000000" },
     styles: { heading: { fontSize: 12, bold: true, margin: [0, 9, 0, 3] } },
     content: [
-      { text: runs(docket), fontSize: 9 },
+      { text: runs(job), fontSize: 9 },
       { text: runs(title), fontSize: 18, bold: true, margin: [0, 0, 0, 2] },
       { text: runs(under), fontSize: 9, margin: [0, 0, 0, 4] },
-      ...blocks.map(blockOf),
+      ...blocks.map((b) => blockOf(b, pictures)),
       ...missingText(paper),
     ],
     // a heading does not end a page

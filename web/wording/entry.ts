@@ -76,8 +76,8 @@ function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: stri
       // what was tried names what it was done to itself
       return { subject: c.observation.kind === "tried" ? "Tried" : capital(subjectText(c.subject)), rest: observationText(c.observation) };
     case "fitted": {
-      const what = c.marking ? marked(c.marking.nominal, c.marking.rated) : "the part chosen";
-      return { subject: c.designator, rest: `${what} fitted${c.lot ? `, lot ${c.lot}` : ""}; readings are its own from here on` };
+      const what = c.marking ? `replaced with ${marked(c.marking.nominal, c.marking.rated)}` : "replaced";
+      return { subject: c.designator, rest: `${what}${c.lot ? `, lot ${c.lot}` : ""}; readings from here on are the new part's` };
     }
     case "note":
       return { subject: c.designator ? `Note on ${c.designator}` : "Note", rest: c.text };
@@ -87,7 +87,7 @@ function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: stri
       return { subject: "Shelf", rest: `${what}: ESR ${shown(c.esr, "Ω")} on ${meterName(c.meter, meters)}` };
     }
     case "power":
-      return { subject: "Power", rest: c.on ? "on: locks everything inside" : "off: charge to be measured" };
+      return { subject: "Power", rest: c.on ? "on" : "off; stored charge to be measured" };
     case "highest":
       return { subject: "Highest in this unit", rest: `${shown(c.volts, "V")} DC` };
     case "working":
@@ -147,12 +147,11 @@ function keptText(brings: readonly Consequence[], meters: readonly NamedMeter[])
       .join(" "),
   );
   const subjects = [...new Set([...parts, ...others.map((o) => o.subject)])];
-  const rest = [
-    ...said,
-    ...(hows.length === 1 ? hows : []),
-    ...others.map((o) => (subjects.length > 1 ? `${o.subject}: ${o.rest}` : o.rest)),
-  ];
-  return { subject: subjects.length > 1 ? list(subjects) : (subjects[0] ?? ""), rest: rest.join(", ") };
+  const [first = ""] = subjects;
+  const alone = (o: { subject: string }) => o.subject === first && parts.length < 2;
+  const own = [...said, ...(hows.length === 1 ? hows : []), ...others.filter(alone).map((o) => o.rest)].join(", ");
+  const rest = [own, ...others.filter((o) => !alone(o)).map((o) => `${o.subject}: ${o.rest}`)].filter((t) => t !== "");
+  return { subject: parts.length > 1 ? list(parts) : first, rest: rest.join("; ") };
 }
 
 /** What a bare number on the line is. */
@@ -162,3 +161,9 @@ export function bareText(questions: readonly Question[] | null, cursor: string |
   if (questions === null && cursor !== null) return `Cursor on ${cursor}: a bare number is its reading.`;
   return "Say a part and a reading: C14 esr 0.4";
 }
+
+/** Lines that went in together, and those that were not understood and wait to be put right. */
+export const setAsideText = ({ kept, left }: { kept: number; left: readonly string[] }): string => {
+  const waiting = left.length === 0 ? null : `not understood: ${left.slice(0, 4).join(" · ")}${left.length > 4 ? " …" : ""}`;
+  return `${[kept > 0 ? `${kept} lines kept` : null, waiting && (kept > 0 ? `${left.length} ${waiting}` : capital(waiting))].filter(Boolean).join(", ")}.`;
+};

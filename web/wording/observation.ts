@@ -476,6 +476,10 @@ export function observationText(o: Observation): string {
       return `one point: ${o.ends.join(", ")}`;
     case "agreed":
       return `the owner agreed to ${o.scope === null ? "no repair" : scopeName[o.scope]}${o.most === null ? "" : `, up to ${o.most}`}`;
+    case "cost":
+      return `cost of the repair ${o.amount.toFixed(2)}`;
+    case "warranty":
+      return `warranty on the repair: ${warrantyText(o.months)}`;
     case "sideJob":
       return `side job: ${o.text}`;
     case "claim":
@@ -483,6 +487,13 @@ export function observationText(o: Observation): string {
     case "owner":
       return `owner: ${o.text}`;
   }
+}
+
+/** "6 months", "1 year", "none" */
+export function warrantyText(months: number): string {
+  if (months === 0) return "none";
+  const [count, unit] = months % 12 === 0 ? [months / 12, "year"] : [months, "month"];
+  return `${count} ${unit}${count === 1 ? "" : "s"}`;
 }
 
 const reasonTexts: Texts<PartReason> = {

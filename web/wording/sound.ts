@@ -1,6 +1,15 @@
 import type { HumKind, SoundLabel } from "@mirvek/core/device";
 import type { SickFault, SickSide } from "@mirvek/core/simulate";
-import type { Alone, SoundAbsence, SoundFinding, SoundIssue, SoundReport } from "@mirvek/core/sound";
+import {
+  lessBy,
+  type Alone,
+  type BeforeAfterFigures,
+  type Change,
+  type SoundAbsence,
+  type SoundFinding,
+  type SoundIssue,
+  type SoundReport,
+} from "@mirvek/core/sound";
 import type { Played, RecordingMoment } from "../schemas/recording";
 import { humKindName, soundName } from "./observation";
 import { list, percent, shown } from "./quantity";
@@ -132,3 +141,27 @@ const faultTexts: Texts<SickFault> = {
 };
 /** What was put into a simulated unit. */
 export const sickFaultText = (f: SickFault): string => say(faultTexts, f);
+
+const changeName: Readonly<Record<Change["what"], string>> = {
+  hum: "Hum, all harmonics",
+  noise: "Everything, 20 Hz to 20 kHz",
+  noiseA: "Everything, A-weighted",
+};
+const levelText = ({ level, there }: Change["before"], what: Change["what"]): string =>
+  `${there ? "" : "none above "}${dBText(level, what === "noiseA" ? "dBA" : "dBFS")}`;
+
+/** Head of the table of hum and noise before and after. */
+export const changeHead = ({ before, after }: NonNullable<BeforeAfterFigures["quiet"]>): string[] => [
+  "With nothing played",
+  `Before (${before})`,
+  `After (${after})`,
+  "Less by",
+];
+/** Its rows. */
+export const changeRows = ({ changes }: NonNullable<BeforeAfterFigures["quiet"]>): string[][] =>
+  changes.map((c) => [
+    changeName[c.what],
+    levelText(c.before, c.what),
+    levelText(c.after, c.what),
+    `${c.before.there && !c.after.there ? "at least " : ""}${dBText(lessBy(c), "dB")}`,
+  ]);

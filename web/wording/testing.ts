@@ -24,7 +24,7 @@ export function jobView(...said: string[]): JobView {
     scopeSchool: "provenBad",
     sidesSchool: "everyChannel",
   } as unknown as Records["job"];
-  const shop = { ...SHOP, name: "Bench", currency: "€" } as unknown as ShopView;
+  const shop = { ...SHOP, name: "Bench", currency: "€", timeZone: "Europe/Vienna" } as unknown as ShopView;
   const all = { ...stored, job, choices: [], circuits: [] } as unknown as Records;
   return viewOf(all, shop, makePicture<ChoiceView>()(all, shop), [], IN_PROPORTION);
 }

@@ -47,6 +47,7 @@ export const hypothesisName: Readonly<Record<HypothesisId, string>> = {
   resistorDrifted: "a resistor has drifted or gone open",
   relayContact: "a relay contact is poor",
   stageDevice: "a transistor or chip of a stage has failed",
+  wrongValue: "a part has the wrong value, by design or by an earlier repair",
   loadShort: "a board pulls its rail down",
 };
 

@@ -44,7 +44,8 @@ describe("a line is said back as it was understood", () => {
     ["C14 38v", "C14: 38 V across it"],
     ["ripple C14 1.2vac", "C14: 1.2 V AC ripple"],
     ["bias -44", "bias: −44 V"],
-    ["power on", "Power: on: locks everything inside"],
+    ["power on", "Power: on"],
+    ["step 25%", "Power: on; The unit: on at 25 % of its mains"],
     ["out", "From now on: out of circuit"],
     ["new 10u 50v esr 1.4", "Shelf: new 10 µF 50 V aluminium electrolytic: ESR 1.4 Ω on Blue meter"],
     ["add C30 47u 25v decoupler", "Add C30: 47 µF 25 V, decoupler, aluminium electrolytic (technology, tolerance taken as usual)"],
@@ -59,7 +60,7 @@ describe("a line is said back as it was understood", () => {
     ["C14 hot", "C14: hot"],
     ["C14 47", "47 is what C14 is marked: esr 47, or c 47u?"],
     ["C14 esr 4.6 3.9", "3.9 is a second ESR: in, out or a meter beside each, or two lines."],
-    ["C14 fitted 47u 63v lot 7", "C14: 47 µF 63 V fitted, lot 7; readings are its own from here on"],
+    ["C14 fitted 47u 63v lot 7", "C14: replaced with 47 µF 63 V, lot 7; readings from here on are the new part's"],
     ["C14 ol", "C14: ESR over-range at 100 kHz, in circuit, Blue meter"],
   ])("%s", (line, text) => {
     expect(understood(line)).toBe(text);

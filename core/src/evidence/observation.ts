@@ -257,6 +257,10 @@ export type Observation =
   | { kind: "joined"; ends: readonly string[] }
   /** what the owner agreed to; null: to nothing. `most` in the shop's currency */
   | { kind: "agreed"; scope: Scope | null; most: number | null }
+  /** what the repair costs, in the shop's currency */
+  | { kind: "cost"; amount: number }
+  /** months of warranty on the repair; 0: none */
+  | { kind: "warranty"; months: number }
   | { kind: "laid"; plus: Lay }
   /** what stands between the mains and the unit; watts of a lamp, limits of a supply where one was said */
   | { kind: "means"; by: Means; watts: number | null; volts: number | null; amperes: number | null }
@@ -338,6 +342,8 @@ export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } 
   section: { hands: false, about: ["unit"] },
   joined: { hands: true, about: ["unit"] },
   agreed: { hands: false, about: ["unit"] },
+  cost: { hands: false, about: ["unit"] },
+  warranty: { hands: false, about: ["unit"] },
   laid: { hands: false, about: ["part"] },
   means: { hands: false, about: ["unit"] },
   stage: { hands: false, about: ["unit"] },

@@ -34,6 +34,7 @@ export {
   type UnitPicture,
 } from "./unit";
 export type { TriedAsk, TriedCaution, TriedPicture } from "./tried";
+export { REPAIRS } from "./tried";
 export type { FusePicture } from "./fuses";
 export type { CheckPicture, LaidPicture, LeakFollowed, StepTime, TeardownPicture, UnitNotes, WantedPicture } from "./notes";
 export { lockOf, type ChargeLock, type HeldPosition, type LockRecords } from "./lock";

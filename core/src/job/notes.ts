@@ -75,6 +75,10 @@ export interface UnitNotes {
   /** where the time went, in the order it was said */
   spent: readonly { minutes: number; text: string }[];
   agreed: { scope: Scope | null; most: number | null; takenAt: number } | null;
+  /** what the repair costs, in the shop's currency; null: not entered */
+  cost: number | null;
+  /** months of warranty on it, 0: none; null: not entered */
+  warranty: number | null;
 }
 
 interface NotedPart {
@@ -101,6 +105,8 @@ export function unitNotes(all: readonly StoredObservation[], parts: readonly Not
     time: timeOf(all),
     spent: all.filter(isOf("spent")).map(({ observation: { minutes, text } }) => ({ minutes, text })),
     agreed: agreed ? { scope: agreed.observation.scope, most: agreed.observation.most, takenAt: agreed.takenAt } : null,
+    cost: all.filter(isOf("cost")).at(-1)?.observation.amount ?? null,
+    warranty: all.filter(isOf("warranty")).at(-1)?.observation.months ?? null,
   };
 }
 

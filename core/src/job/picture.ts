@@ -141,6 +141,10 @@ function unitOf({ job, observations, points, positions, events }: JobRecords): U
   return unitPicture(observations, points, {
     capacitors: new Map(positions.map((p) => [p.designator, { nominal: p.nominal, rated: p.rated, onMains: ON_MAINS.has(p.role) }])),
     energisedAt: (seq) => isPowered(events.filter((e) => e.seq <= seq)),
+    ranSince: (seq) =>
+      job.mainsV === null ||
+      isPowered(events.filter((e) => e.seq <= seq)) ||
+      events.some((e) => e.kind === "powerOn" && !e.struck && e.seq > seq),
     unitKind: job.unitKind,
     supplyKind: job.supplyKind,
     ageYears: job.ageYears,

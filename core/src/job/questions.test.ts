@@ -37,6 +37,19 @@ describe("what the screens ask for", () => {
     expect(asked(b, "bringUp")?.at(-1)).toMatchObject({ before: "draw", unit: "A" });
   });
 
+  test("what is not read yet at a step is asked there until the mains are set anew, also where the lamp was enough to go on", () => {
+    const b = bench();
+    b.type("limiter 60w");
+    b.type("step 100%");
+    b.type("lamp flash then dim");
+    expect(first(b, "bringUp")).toMatchObject({ before: "draw" });
+    b.type("power off");
+    expect(asked(b, "bringUp"), "off").toEqual([]);
+    b.type("step 100%");
+    b.type("draw 46ma");
+    expect(asked(b, "bringUp")).toEqual([]);
+  });
+
   test("adjusting asks for the idle of the first channel that is not set, cold before warm", () => {
     const b = bench();
     b.type("idle window 10 to 15mv over 0.22");

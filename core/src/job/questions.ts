@@ -21,12 +21,12 @@ export interface QuestionedJob {
  * screen. Null: a bare figure is a reading of the part under the cursor.
  */
 export function questionsAt(station: StationId, job: QuestionedJob): readonly Question[] | null {
-  if (job.next.code === "readStep") return atStep(job.after.bringUp);
+  if (job.next.code === "readStep") return atStep(job);
   switch (station) {
     case "makeSafe":
       return leftOn(job);
     case "bringUp":
-      return atStep(job.after.bringUp);
+      return atStep(job);
     case "set":
       return atAdjusting(job.after.setting);
     case "prove":
@@ -38,17 +38,21 @@ export function questionsAt(station: StationId, job: QuestionedJob): readonly Qu
 
 const volts = (before: string, shownIn = "V"): Question => ({ before, after: "", unit: "V", shownIn });
 
-/** Volts left on a part: the one under the cursor where it is waited for, else the first that is. */
+/** Volts left on the parts waited for: the one under the cursor first where it is one of them. */
 function leftOn({ picture: { safety }, cursor }: QuestionedJob): Question[] {
   if (safety.kind === "voltsUnknown") return [volts("highest")];
   if (safety.kind !== "chargeHeld") return [];
   const unread = safety.waiting.filter((w) => w.state.kind !== "once");
   const first = unread.find((w) => w.position === cursor) ?? unread[0] ?? safety.waiting[0];
-  return first ? [volts(first.position)] : [];
+  return [...(first ? [first] : []), ...safety.waiting.filter((w) => w !== first)].map((w) => volts(w.position));
 }
 
-function atStep({ stages }: AfterFitting["bringUp"]): Question[] {
-  const here = stages.flatMap((s) => s.steps).find((s) => s.state === "now");
+/** What is not read yet at the step the unit stands at; what else belongs to it can be read as long as it stands there. */
+function atStep({ picture: { safety }, after }: QuestionedJob): Question[] {
+  const { stages, at } = after.bringUp;
+  if (safety.kind !== "energised") return [];
+  const steps = stages.flatMap((s) => s.steps);
+  const here = steps.find((s) => s.state === "now") ?? steps.find((s) => s.stage === at?.stage && s.share === at.share);
   if (!here) return [];
   const points = unreadOf(here).filter((name) => name !== "lamp" && name !== "draw");
   const draw: Question[] = here.current && here.current.read === null ? [{ before: "draw", after: "", unit: "A", shownIn: "A" }] : [];

@@ -207,3 +207,12 @@ describe("a case as a file", () => {
     expect(answer({ steps: ["C9 esr 4"] })).toMatchObject({ ok: false, issue: { code: "line", at: "steps[0]" } });
   });
 });
+
+test("a resistor that cured by another value was wrong as it was; one of its own value was not", () => {
+  const shown = (...steps: string[]) =>
+    end({ ...DESK, findings: ["distorted"], steps })
+      .suspects.filter((s) => s.state === "shown")
+      .map((s) => s.id);
+  expect(shown("R5 marked 22k", "replaced R5 with 4k7, distortion gone")).toEqual(["wrongValue"]);
+  expect(shown("R5 marked 22k", "replaced R5 with 22k, distortion gone")).not.toContain("wrongValue");
+});

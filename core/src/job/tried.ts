@@ -25,6 +25,8 @@ export interface TriedPicture {
   asSet: boolean;
   /** it was cured by that, and the complaint came back later */
   returned: boolean;
+  /** what went in has another value than the part that was there, which is no capacitor, is marked with */
+  otherValue: boolean;
   /** the unit is still other than it was */
   leftIn: boolean;
 }
@@ -77,6 +79,9 @@ export function triedPictures(all: readonly StoredObservation[], { parts, fuses,
   const back = all.filter(isOf("putBack"));
   const since = answeredLater(all);
   const stays = all.filter(isOf("complaintNow")).filter((o) => o.observation.outcome === "same" || o.observation.outcome === "worse");
+  // repairs change the unit together: the last of them asks for what they changed, once the unit has run with them
+  const lastRepair = all.filter(isOf("tried")).findLast((o) => REPAIRS.has(o.observation.act))?.seq ?? 0;
+  const cannotTell = (seq: number) => seq < lastRepair || !context.ranSince(seq);
   return all.filter(isOf("tried")).map((o) => {
     const mine = later.filter((l) => l.observation.line === o.seq);
     const outcome =
@@ -96,15 +101,23 @@ export function triedPictures(all: readonly StoredObservation[], { parts, fuses,
       line: o.line,
       takenAt: o.takenAt,
       tried,
-      asks: asksOf(tried, cautions),
+      asks: asksOf(tried, cautions).filter((ask) => !(ask === "outcome" && REPAIRS.has(tried.act) && cannotTell(o.seq))),
       cautions,
       refused: cautions.some((c) => REFUSED.has(c)),
       asSet:
         outcome !== null && outcome !== "same" && (tried.together.length > 0 || tried.to.length > 1 || (since.get(o.seq)?.many ?? false)),
       returned: outcome === "gone" && REPAIRS.has(tried.act) && stays.some((s) => s.seq > o.seq),
+      otherValue: isOtherValue(tried, parts),
       leftIn: LEAVES_CHANGED.has(tried.act) && !isBack,
     };
   });
+}
+
+/** Whether a part was exchanged for one of another value, beyond what a tolerance explains. */
+function isOtherValue({ act, to, with: put }: Tried, parts: readonly KnownPart[]): boolean {
+  if (act !== "replaced" || !put) return false;
+  const was = to.flatMap((s) => (s.kind === "part" ? (parts.find((p) => p.name === s.name && p.class !== "capacitor")?.marked ?? []) : []));
+  return put.marked.some((now) => was.some((w) => w.unit === now.unit && Math.abs(now.value / w.value - 1) > figure("resistor.failed")));
 }
 
 function asksOf(t: Tried, cautions: readonly TriedCaution[]): TriedAsk[] {

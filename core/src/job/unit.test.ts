@@ -52,6 +52,23 @@ describe("what a bench says is folded into what is so now", () => {
     expect(told.facts.asked).toBe(0);
   });
 
+  test("repairs ask together, once, after the unit has run with them, and the natural reply answers", () => {
+    const repaired = typed(records(), "replaced Q7", "resoldered R12", "F1 replaced with 2 A");
+    expect(pictureOf(repaired).facts.asked, "not run yet").toBe(0);
+    const run = typed(repaired, "power on because it was brought up before");
+    expect(pictureOf(run).unit.tried.map((t) => t.asks)).toEqual([[], [], ["outcome"]]);
+    for (const [reply, outcome] of [
+      ["gone", "gone"],
+      ["better", "better"],
+      ["no difference", "same"],
+      ["worse", "worse"],
+    ] as const) {
+      const answered = pictureOf(typed(run, reply));
+      expect(answered.facts.asked, reply).toBe(0);
+      expect(answered.unit.tried.map((t) => [t.tried.outcome, t.asSet])).toEqual(Array(3).fill([outcome, outcome !== "same"]));
+    }
+  });
+
   test("two changes with one outcome prove neither, and are cured as a set", () => {
     expect(unitOf("changed Q7 and C21, hum gone").tried[0]!.asSet).toBe(true);
     expect(unitOf("changed Q7, hum gone").tried[0]!.asSet).toBe(false);

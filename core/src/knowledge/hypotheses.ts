@@ -68,6 +68,7 @@ export const HYPOTHESIS_IDS = [
   "relayContact",
   "stageDevice",
   "loadShort",
+  "wrongValue",
 ] as const;
 export type HypothesisId = (typeof HYPOTHESIS_IDS)[number];
 
@@ -324,6 +325,13 @@ export const HYPOTHESES: readonly HypothesisRow[] = [
     3,
     { noPower: 0.35, onlyCold: 0.25, distorted: 0.15, noSound: 0.2, relayClicking: 0.2, hum: 0.05 },
     { parts: ["resistor"], scope: "either" },
+  ),
+  row(
+    "wrongValue",
+    "preamp",
+    0.5,
+    { distorted: 0.3, hum: 0.15, hiss: 0.15, weakBass: 0.2, noSound: 0.1, shutsDown: 0.15, whistle: 0.15, onlyWarm: 0.2 },
+    { scope: "either", favours: { earlierRepair: 4 } },
   ),
   row(
     "relayContact",

@@ -25,7 +25,7 @@ const issue = (line: string) => {
 
 describe("first power", () => {
   test("what stands before the unit, spaces or none", () => {
-    for (const line of ["limiter 60w", "limiter 60 w", "series lamp 60W"])
+    for (const line of ["limiter 60w", "limiter 60 w", "series lamp 60W", "through lamp 60w", "powered via a limiter 60w"])
       expect(said(line)).toEqual([{ kind: "means", by: "lamp", watts: 60, volts: null, amperes: null }]);
     expect(said("variable transformer")).toEqual([{ kind: "means", by: "variac", watts: null, volts: null, amperes: null }]);
     expect(said("limited 24v 500ma")).toEqual([{ kind: "means", by: "limited", watts: null, volts: 24, amperes: 0.5 }]);

@@ -20,6 +20,19 @@ describe("a bare figure answers what the screen asks", () => {
     expect(answering(typed, questions)).toEqual({ ok: true, value: line });
   });
 
+  test.each([
+    ["C2 0.9", "C2 0.9V"],
+    ["c1 12", "C1 12V"],
+    ["C2 1,2m", "C2 1,2mV"],
+  ])("%s names the question it answers", (typed, line) => {
+    const across = (before: string): Question => ({ before, after: "", unit: "V", shownIn: "V" });
+    expect(answering(typed, [across("C1"), across("C2")])).toEqual({ ok: true, value: line });
+  });
+
+  test.each([["C14 4.6"], ["C1 0.9r"], ["C1 0.9v"], ["C1 open"]])("%s is read as typed", (typed) => {
+    expect(answering(typed, [{ before: "C1", after: "", unit: "V", shownIn: "V" }])).toBeNull();
+  });
+
   test.each([["C14 4.6"], ["esr 4.6"], ["power off"], ["4.6 0.5"], [""], ["ol"]])("%s is no bare figure", (typed) => {
     expect(answering(typed, [RAIL])).toBeNull();
   });

@@ -28,7 +28,7 @@ import { shelf } from "./heads/shelf";
 import { spent } from "./heads/spent";
 import { stamp } from "./heads/stamp";
 import { texts } from "./heads/texts";
-import { agreed, joins, sibling, teardown } from "./heads/unit";
+import { agreed, cost, joins, sibling, teardown, warranty } from "./heads/unit";
 import { markedVolts, wanted } from "./heads/wanted";
 import { working } from "./heads/working";
 
@@ -39,6 +39,8 @@ const HEADS: readonly Head[] = [
   undo,
   note,
   agreed,
+  cost,
+  warranty,
   texts,
   fault,
   teardown,

@@ -41,7 +41,9 @@ export function told(typed: string, context: ReadoutContext, readAlone: ReadAlon
   const volts = telling.brings.every((c) => c.about === "point");
   // what a capacitor was fitted with is asked back by its head, where it stands alone
   const concluded = only && (only.outcome !== null || only.symptom !== null);
-  if (!second && only && !concluded && FITTED.test(only.text) && only.things.some((t) => context.known.has(nameOf(t)))) return null;
+  const named = only?.things ?? [];
+  if (!second && only && !concluded && FITTED.test(only.text) && named.length > 0 && named.every((t) => isCapacitor(t, context)))
+    return null;
   if (!second && only && volts && (only.unread.length > 0 || Object.keys(only.under).length === 0)) return null;
   const structured = telling.brings.some((c) => c.about !== "observed" || c.observation.kind !== "remark");
   if (!structured) return null;
@@ -57,7 +59,6 @@ export function remarkOf(typed: string, context: ReadoutContext): Consequence {
 }
 
 const FITTED = /\b(fitted|replaced|renewed|changed|recapped)\b/i;
-const nameOf = (thing: Thing): string => thing.subject.name;
 const observed = (subject: Subject, observation: Observation): Said => ({ about: "observed", subject, observation });
 const subjectOf = (thing: Thing): Subject => ({ ...thing.subject, name: thing.subject.name.slice(0, LENGTHS.point) });
 

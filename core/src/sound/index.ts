@@ -10,3 +10,4 @@ export { type SoundAbsence, type SoundEvent, type SoundFigures, type SoundFindin
 export { BANDS, FLAT_TOP, HANN, aWeighting, bandEdges, bandMid, cosineWindow, decibels, windowPower } from "./bands";
 export { TICK, type Ticks } from "./ticks";
 export type { Spectra } from "./spectra";
+export { beforeAfter, humNow, lessBy, type BandLine, type BeforeAfterFigures, type Change, type Recorded } from "./beforeAfter";

@@ -25,7 +25,14 @@ const data = (): JobData => {
       choices: [],
       circuits: [],
     },
-    shop: { ...SHOP, name: "Bench", currency: "€", drawer: [], meters: SHOP.meters.map((m) => ({ ...m, name: m.id })) },
+    shop: {
+      ...SHOP,
+      name: "Bench",
+      currency: "€",
+      timeZone: "Europe/Vienna",
+      drawer: [],
+      meters: SHOP.meters.map((m) => ({ ...m, name: m.id })),
+    },
   };
 };
 
@@ -96,6 +103,7 @@ function stage(kept = new Map<string, string>(), tab = "key", unit = data) {
           revision: 6,
           held: null,
           again: false,
+          by: "Bench",
           ...over,
         },
       });
@@ -126,6 +134,14 @@ describe("the browser acts at Enter", () => {
     await s.keep();
     expect(s.store.getJob()).toMatchObject({ answer: { kind: "said", waiting: false }, pending: [] });
     expect(at(s.store, "C1").verdict.state).toBe("failed");
+  });
+
+  test("who kept a line is known as soon as it is kept", async () => {
+    const step = () => s.store.getJob().view.after.refit.fit.find((x) => x.step === "orientation");
+    s.store.submit("seen to polarity");
+    expect(step()?.by || null).toBeNull();
+    await s.keep();
+    expect(step()).toMatchObject({ done: true, by: "Bench" });
   });
 
   test("four numbers typed before the server answers once land on four parts", async () => {

@@ -103,12 +103,12 @@ export function makeJobStore(options: JobStoreOptions) {
   /** why the power that a waiting line asks for is held, by the key of the line */
   const heldLines = new Map<string, Interlock>();
 
-  const keeping = (records: Records, seq: number, held: Interlock | null): Keeping => {
+  const keeping = (records: Records, seq: number, held: Interlock | null, by: string): Keeping => {
     let added = 0;
     return {
       seq,
       held,
-      by: "",
+      by,
       positionId: () => temporaryId(seq, added++),
       chosen: (id) => {
         const choice = records.choices.find((c) => c.positionId === id && (c.decision === "replace" || c.decision === "temporary"));
@@ -124,9 +124,10 @@ export function makeJobStore(options: JobStoreOptions) {
     seq: number,
     keptAt = line.at,
     held: Interlock | null = heldLines.get(line.key) ?? null,
+    by = "",
   ): Records => {
     const entry = understand(records, shop, line);
-    return entry.ok ? applyLine(records, shop, line, entry.value, { ...keeping(records, seq, held), keptAt }) : records;
+    return entry.ok ? applyLine(records, shop, line, entry.value, { ...keeping(records, seq, held, by), keptAt }) : records;
   };
   const nextSeq = (records: Records) => (records.lines[0]?.seq ?? 0) + 1;
   /** what waits on top of the confirmed records, remembered: it is asked at every key */
@@ -206,7 +207,7 @@ export function makeJobStore(options: JobStoreOptions) {
     const applied =
       kept.entry.kind === "undo" && line.refersTo !== null
         ? withdraw(base, line.refersTo, shop, kept.at)
-        : withLine(base, { ...line, at: kept.at }, kept.seq ?? nextSeq(base), kept.keptAt, kept.held);
+        : withLine(base, { ...line, at: kept.at }, kept.seq ?? nextSeq(base), kept.keptAt, kept.held, kept.by);
     heldLines.delete(line.key);
     base = { ...applied, revision: Math.max(base.revision, kept.revision) };
     settled(line);

@@ -5,7 +5,7 @@ import { answering, completeDesignator, type Consequence, type Entry, type Quest
 import { Button, Segmented } from "antd";
 import { usePathname } from "next/navigation";
 import { useEffect, useMemo, useState, type ClipboardEvent, type KeyboardEvent } from "react";
-import { bareText, consequenceText, entryText } from "../../wording/entry";
+import { bareText, consequenceText, entryText, setAsideText } from "../../wording/entry";
 import { attemptText, interlockText } from "../../wording/firstPower";
 import { issueText, readoutIssueText } from "../../wording/requestIssue";
 import { backingOf, limitsText, notesOf, reasonOf, settleText } from "../../wording/verdict";
@@ -25,6 +25,7 @@ export function ReadoutLine() {
   const { cursor, setCursor, current, inCircuit, meter, setInCircuit, setMeter } = useCursor();
   const [text, setText] = useState("");
   const [pasted, setPasted] = useState<{ kept: number; left: readonly string[] } | null>(null);
+  const [askedBack, setAskedBack] = useState<string | null>(null);
   const typed = text.trim();
   const refused = answer?.kind === "refused" ? answer : null;
   const questions = useQuestions();
@@ -57,6 +58,10 @@ export function ReadoutLine() {
         // a line that is asked back is not sent: it stays, with what is wrong said above it; with Ctrl it is kept as said, unread
         const asSaid = (event.ctrlKey || event.metaKey) && !parsed?.ok;
         if (parsed && (asSaid || parsed.ok) && submit(asSaid ? `"${typed}` : line).ok) setText("");
+        else if (typed !== "") {
+          setAskedBack(text);
+          inputRef.current?.select();
+        }
       },
       Tab: () => completions[0] && setText(`${completions[0]} `),
       ArrowDown: () => step(1),
@@ -71,6 +76,19 @@ export function ReadoutLine() {
       event.preventDefault();
       act();
     }
+  };
+
+  /** Typing over a line that was asked back begins the next one; what was asked back is set aside, to be put right. */
+  const onType = (value: string) => {
+    setText(value);
+    if (askedBack === null || value.startsWith(askedBack.slice(0, -1)) || value === "") return;
+    setAskedBack(null);
+    if (value.length === 1) setPasted((now) => ({ kept: now?.kept ?? 0, left: [...(now?.left ?? []), askedBack] }));
+  };
+  const putRight = ([first, ...left]: readonly string[]) => {
+    setText(first ?? "");
+    setPasted((now) => (left.length > 0 ? { kept: now?.kept ?? 0, left } : null));
+    inputRef.current?.focus();
   };
 
   /** A written list goes in line by line; what is not understood stays, to be put right. */
@@ -104,11 +122,12 @@ export function ReadoutLine() {
       )}
       {pasted && (
         <div className={styles.down} role="status">
-          <span>
-            {pasted.kept} lines kept
-            {pasted.left.length > 0 ? `, ${pasted.left.length} not understood: ${pasted.left.slice(0, 4).join(" · ")}` : ""}
-            {pasted.left.length > 4 ? " …" : ""}.
-          </span>
+          <span>{setAsideText(pasted)}</span>
+          {pasted.left.length > 0 && (
+            <Button size="small" type="text" onClick={() => putRight(pasted.left)}>
+              Put right
+            </Button>
+          )}
           <Button size="small" type="text" onClick={() => setPasted(null)}>
             Seen
           </Button>
@@ -163,7 +182,7 @@ export function ReadoutLine() {
           className="mono"
           aria-label="Readout"
           value={text}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => onType(event.target.value)}
           onKeyDown={onKey}
           onPaste={onPaste}
           autoComplete="off"

@@ -1,17 +1,22 @@
-import type { ReportBlock } from "../../wording/reportBlocks";
+import dynamic from "next/dynamic";
+import type { ReportBlock } from "../../wording/report";
+import { CapacitorMark } from "../shared/CapacitorMark";
+import { Bars } from "./Bars";
 import styles from "./Report.module.css";
 
-/** Blocks of a paper on a page, as the PDF has them; bars stand there only. */
-export function Blocks({ blocks }: { blocks: readonly ReportBlock[] }) {
-  return blocks.map((b, i) => <Block key={`${b.kind} ${i}`} block={b} />);
+const BandChart = dynamic(() => import("../sound/BandChart").then((m) => m.BandChart), { ssr: false });
+
+/** The blocks of a report on a page. */
+export function Blocks({ blocks, pictureAt }: { blocks: readonly ReportBlock[]; pictureAt: (id: number) => string }) {
+  return blocks.map((b, i) => <Block key={`${b.kind} ${i}`} block={b} pictureAt={pictureAt} />);
 }
 
-function Block({ block: b }: { block: ReportBlock }) {
+function Block({ block: b, pictureAt }: { block: ReportBlock; pictureAt: (id: number) => string }) {
   switch (b.kind) {
     case "heading":
       return <h2>{b.text}</h2>;
     case "text":
-      return <p className={b.quote ? styles.quote : undefined}>{b.text}</p>;
+      return <p className={b.quote ? styles.quote : b.quiet ? "muted" : undefined}>{b.text}</p>;
     case "list":
       return (
         <ul>
@@ -31,10 +36,19 @@ function Block({ block: b }: { block: ReportBlock }) {
             </tr>
           </thead>
           <tbody>
-            {b.rows.map((row) => (
+            {b.rows.map((row, at) => (
               <tr key={row.join("|")}>
                 {row.map((cell, i) => (
-                  <td key={b.head[i]}>{cell}</td>
+                  <td key={b.head[i]}>
+                    {i === 0 && b.marks?.[at] ? (
+                      <span className={styles.position}>
+                        <CapacitorMark {...b.marks[at]} size={20} />
+                        {cell}
+                      </span>
+                    ) : (
+                      cell
+                    )}
+                  </td>
                 ))}
               </tr>
             ))}
@@ -42,6 +56,26 @@ function Block({ block: b }: { block: ReportBlock }) {
         </table>
       );
     case "bars":
-      return null;
+      return <Bars of={b} />;
+    case "response":
+      return (
+        <>
+          <p>{b.title}:</p>
+          <BandChart lines={b.lines} />
+        </>
+      );
+    case "pictures":
+      return (
+        <div className={styles.pictures}>
+          {b.pictures.map((p) => (
+            <figure key={p.id}>
+              <img src={pictureAt(p.id)} alt={`${p.about}, ${p.moment}`} width={p.width} height={p.height} />
+              <figcaption>
+                {p.about}, {p.moment}
+              </figcaption>
+            </figure>
+          ))}
+        </div>
+      );
   }
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { BANDS, bandMid } from "@mirvek/core/sound";
+import { BANDS, bandMid, type BandLine } from "@mirvek/core/sound";
 import { memo, useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { DECADES, TICK_INK, dBTick, hertzTick } from "./axes";
@@ -14,12 +14,6 @@ const INKS = [
   { ink: "var(--muted)", dash: "2 3" },
   { ink: "var(--copper)", dash: "2 3" },
 ] as const;
-
-export interface BandLine {
-  name: string;
-  /** dB of each third octave from 20 Hz to 20 kHz */
-  bands: readonly (number | null)[];
-}
 
 /** Third octaves as lines around zero. */
 export const BandChart = memo(function BandChart({ lines }: { lines: readonly BandLine[] }) {

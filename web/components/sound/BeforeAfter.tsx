@@ -1,9 +1,9 @@
 "use client";
 
+import { beforeAfter, humNow } from "@mirvek/core/sound";
 import { Button } from "antd";
 import { useState } from "react";
 import { BandChart } from "./BandChart";
-import { beforeAfter, humNow } from "./beforeAfter";
 import { ChangeTable } from "./ChangeTable";
 import type { SoundJob } from "./SoundDesk";
 import type { TapeState } from "./tapeStore";

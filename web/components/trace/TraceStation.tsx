@@ -1,7 +1,7 @@
 "use client";
 
 import type { Outcome, RemarkMeaning } from "@mirvek/core/evidence";
-import type { RemarkPicture, TriedPicture } from "@mirvek/core/job";
+import { REPAIRS, type RemarkPicture, type TriedPicture } from "@mirvek/core/job";
 import { Button } from "antd";
 import { useState } from "react";
 import { askText, cautionText, remarkMeaningName, subjectText, triedOutcomeText, triedText } from "../../wording/observation";
@@ -22,6 +22,10 @@ const OUTCOME_KEYS: readonly { key: string; outcome: Outcome; name: string }[] =
   { key: "w", outcome: "worse", name: "worse" },
   { key: "a", outcome: "answers", name: "it answers" },
 ];
+/** What can be said of a test; repairs are answered together, by what the complaint does now. */
+const outcomesOf = ({ tried }: TriedPicture) => OUTCOME_KEYS.filter((k) => k.outcome !== "answers" || !REPAIRS.has(tried.act));
+const replyTo = ({ seq, tried }: TriedPicture, { outcome, name }: (typeof OUTCOME_KEYS)[number]): string =>
+  REPAIRS.has(tried.act) ? name : `re ${seq} ${outcome}`;
 const REMARK_KEYS: readonly { key: string; as: RemarkMeaning }[] = [
   { key: "s", as: "look" },
   { key: "h", as: "heard" },
@@ -42,7 +46,7 @@ export function TraceStation() {
   const say = (line: string) => void submit(line);
   const asksOutcome = open?.asks.includes("outcome") ?? false;
   useKeys({
-    ...(open && asksOutcome ? Object.fromEntries(OUTCOME_KEYS.map((k) => [k.key, () => say(`re ${open.seq} ${k.outcome}`)])) : {}),
+    ...(open && asksOutcome ? Object.fromEntries(outcomesOf(open).map((k) => [k.key, () => say(replyTo(open, k))])) : {}),
     ...(open?.asks.includes("followed") ? { p: () => say(`re ${open.seq} part`), q: () => say(`re ${open.seq} place`) } : {}),
     ...(!open && remark ? Object.fromEntries(REMARK_KEYS.map((k) => [k.key, () => say(`re ${remark.seq} ${k.as}`)])) : {}),
     c: () => leftIn.length > 0 && say("all back"),
@@ -116,8 +120,8 @@ function Asked({ of, say }: { of: TriedPicture; say: (line: string) => void }) {
       </b>
       <div>
         {of.asks.includes("outcome") &&
-          OUTCOME_KEYS.map((k) => (
-            <Button key={k.key} size="small" onClick={() => say(`re ${of.seq} ${k.outcome}`)}>
+          outcomesOf(of).map((k) => (
+            <Button key={k.key} size="small" onClick={() => say(replyTo(of, k))}>
               {k.name} <kbd>{k.key}</kbd>
             </Button>
           ))}

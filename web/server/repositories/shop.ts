@@ -124,6 +124,7 @@ export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: n
     shop: {
       name,
       currency,
+      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
       touchLimit,
       bulgeDecides,
       mustClimb,

@@ -81,7 +81,7 @@ export function tried(
   const capacitors = to.flatMap((s) => positions.filter((p) => p.designator === nameOf(s)));
   if (act === "replaced" && outcome === "same" && capacitors.some((p) => acquitted.has(p.designator))) return [];
   if (act === "lifted" && capacitors.length > 0) return isolated(t, capacitors, rows);
-  const meant = faultsOf(to, capacitors, rows);
+  const meant: readonly HypothesisId[] = t.otherValue ? ["wrongValue"] : faultsOf(to, capacitors, rows);
   const out: Evidence[] = [];
   const test = testOf(t);
   // a touch on a named place speaks of that place; on a part or a board, of what a touch can find

@@ -10,7 +10,7 @@ import { reasonIn } from "../reason";
 const ofUnit = (observation: Observation): Consequence => ({ about: "observed", subject: { kind: "unit" }, observation });
 
 const MEANS_WORDS: readonly (readonly [RegExp, Means])[] = [
-  [/^(?:lamp limiter|limiter|series lamp|lamp in series|first power lamp)\b/i, "lamp"],
+  [/^(?:lamp limiter|limiter|series lamp|lamp in series|first power lamp|lamp(?= \d))\b/i, "lamp"],
   [/^(?:variac|variable transformer|on the variable transformer)\b/i, "variac"],
   [/^(?:limited|limited supply|current limit|isolated supply)\b/i, "limited"],
   ...MEANS.map((m) => [new RegExp(`^means ${m}\\b`, "i"), m] as const),
@@ -20,17 +20,18 @@ const MEANS_WORDS: readonly (readonly [RegExp, Means])[] = [
 export const means: Head = {
   name: "means",
   understand(_line, _context, typed) {
-    const found = MEANS_WORDS.find(([words]) => words.test(typed));
+    const said = typed.replace(/^(?:(?:powered|power) )?(?:via|through) (?:the |a )?/i, "");
+    const found = MEANS_WORDS.find(([words]) => words.test(said));
     if (!found) return null;
     const [words, by] = found;
-    const rest = typed
+    const rest = said
       .replace(words, "")
       .trim()
       .replace(/(\d)\s+([a-z]+)\b/gi, "$1$2");
-    const said = rest === "" ? [] : rest.split(/\s+/);
-    const of = (unit: "W" | "V" | "A") => said.flatMap((t) => amount(t, unit)?.value ?? [])[0] ?? null;
+    const figures = rest === "" ? [] : rest.split(/\s+/);
+    const of = (unit: "W" | "V" | "A") => figures.flatMap((t) => amount(t, unit)?.value ?? [])[0] ?? null;
     const [watts, volts, amperes] = [of("W"), of("V"), of("A")];
-    if ([watts, volts, amperes].filter((v) => v !== null).length < said.length) return null;
+    if ([watts, volts, amperes].filter((v) => v !== null).length < figures.length) return null;
     if ([watts, volts, amperes].some((v) => v !== null && !(v > 0 && v <= MOST))) return fail({ code: "notUnderstood", token: rest });
     if (by === "limited" && amperes === null) return fail({ code: "valueMissing", after: "limited" });
     return keeps(ofUnit({ kind: "means", by, watts, volts, amperes }));

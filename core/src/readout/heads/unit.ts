@@ -102,3 +102,35 @@ export const agreed: Head = {
   },
   examples: [{ line: "agreed section up to 120", says: "of what was offered: proven bad, its kind, section, everything, nothing" }],
 };
+
+/** `cost 85.50`: what the repair costs, for the owner's letter. */
+export const cost: Head = {
+  name: "cost",
+  understand(_line, _context, typed) {
+    const match = /^(?:cost|costs|total cost|invoice)\s+(?:[€$£]\s?)?(\d+(?:[.,]\d{1,2})?)(?:\s?(?:[€$£]|[a-z]{3}))?$/i.exec(typed);
+    if (!match) return null;
+    const amount = Number(match[1]!.replace(",", "."));
+    return amount > MOST_MONEY ? fail({ code: "notUnderstood", token: match[1]! }) : ofUnit({ kind: "cost", amount });
+  },
+  examples: [{ line: "cost 85.50", says: "what the repair costs: it goes into the owner's letter" }],
+};
+
+const MOST_MONTHS = 240;
+
+/** `warranty 6 months`, `warranty 1 year`, `no warranty`. */
+export const warranty: Head = {
+  name: "warranty",
+  understand(_line, _context, typed) {
+    if (/^(?:no warranty|warranty none|without warranty)$/i.test(typed)) return ofUnit({ kind: "warranty", months: 0 });
+    const match = /^(?:warranty|guarantee)\s+(\d{1,3})\s?(months?|mo|years?|y|days?)$/i.exec(typed);
+    if (!match) return /^(?:warranty|guarantee)$/i.test(typed) ? fail({ code: "valueMissing", after: typed }) : null;
+    const unit = match[2]!.toLowerCase();
+    const months = unit.startsWith("y")
+      ? Number(match[1]) * 12
+      : unit.startsWith("d")
+        ? Math.round(Number(match[1]) / 30)
+        : Number(match[1]);
+    return months > MOST_MONTHS ? fail({ code: "notUnderstood", token: match[1]! }) : ofUnit({ kind: "warranty", months });
+  },
+  examples: [{ line: "warranty 6 months", says: "on this repair, or no warranty: it goes into the owner's letter" }],
+};

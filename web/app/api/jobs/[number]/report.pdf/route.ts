@@ -1,10 +1,12 @@
 import { z } from "zod";
-import { reportPaper } from "../../../../../wording/reportBlocks";
+import { enclosedOf, NOTHING_ENCLOSED, reportPaper } from "../../../../../wording/report";
 import { pool } from "../../../../../server/db";
 import { loadJobView } from "../../../../../server/loadJob";
 import { loadOffer } from "../../../../../server/offer";
 import { refuseMissing } from "../../../../../server/refusal";
 import { findJob } from "../../../../../server/repositories/jobs";
+import { findPhoto, listPhotos } from "../../../../../server/repositories/photos";
+import { listRecordings } from "../../../../../server/repositories/recordings";
 import { reportPdf } from "../../../../../server/reportPdf";
 import { respondPdf } from "../../../../../server/respond";
 import { routeNumber } from "../../../../../server/routeNumber";
@@ -20,6 +22,13 @@ export async function GET(request: Request, { params }: RouteContext<"/api/jobs/
     // what can be done is worked out for an owner who has not decided
     const undecided = who === "owner" && job.closedAt === null && view.unit.notes.agreed === null;
     const offer = undecided ? await loadOffer(pool(), job.number) : null;
-    return { name: `report-${number}-${who}.pdf`, file: await reportPdf(reportPaper(view, who, offer)) };
+    const [recordings, photos] = who === "owner" ? [[], []] : [await listRecordings(pool(), job.id), await listPhotos(pool(), job.id)];
+    const enclosed = who === "owner" ? NOTHING_ENCLOSED : enclosedOf(recordings, photos);
+    const pictures = new Map<number, Buffer>();
+    for (const { id } of photos) {
+      const file = await findPhoto(pool(), job.id, id);
+      if (file) pictures.set(id, file);
+    }
+    return { name: `report-${number}-${who}.pdf`, file: await reportPdf(reportPaper(view, who, { enclosed, offer }), pictures) };
   });
 }

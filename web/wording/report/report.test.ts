@@ -1,8 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import type { OfferView } from "../schemas/jobView";
-import { jobView } from "./testing";
-import { reportPaper, type ReportBlock } from "./reportBlocks";
+import type { OfferView } from "../../schemas/jobView";
+import type { PhotoView } from "../../schemas/photo";
+import type { RecordingView } from "../../schemas/recording";
+import { jobView } from "../testing";
+import { enclosedOf, reportPaper, type ReportBlock } from ".";
 
 const textOf = (blocks: readonly ReportBlock[]): string =>
   blocks
@@ -17,6 +19,10 @@ const textOf = (blocks: readonly ReportBlock[]): string =>
           return [b.head, ...b.rows].map((r) => r.join(" | ")).join("\n");
         case "bars":
           return `${b.title}: ${b.rows.map((r) => `${r.name} ${r.before} ${r.after}`).join(", ")}`;
+        case "response":
+          return b.title;
+        case "pictures":
+          return b.pictures.map((p) => p.about).join(", ");
       }
     })
     .join("\n");
@@ -37,9 +43,39 @@ describe("for the owner", () => {
   });
   test("what the owner agreed to stands in it, and what to watch", () => {
     const text = paper("owner", "agreed section up to 120", "fault left tweeter rattles");
-    expect(text).toMatch(/The whole section, up to .* 120\.00/);
+    expect(text).toMatch(/Agreed on .*: the whole section, up to .* 120\.00\./);
     expect(text).toContain("Not repaired: left tweeter rattles.");
   });
+});
+
+test("cost and warranty stand in the letter as they were entered, and only then", () => {
+  expect(paper("owner", "C1 fitted 4700u 50v")).not.toContain("Cost");
+  const text = paper("owner", "C1 fitted 4700u 50v", "cost 85,50", "warranty 6 months");
+  expect(text).toContain("Cost: € 85.50.\nWarranty on this repair: 6 months.");
+  expect(paper("owner", "no warranty")).toContain("Warranty on this repair: none.");
+});
+
+test("what is faulty and stays in is in the letter in plain words, whatever its class", () => {
+  const text = paper("owner", "C21 out esr over", "C14 out 80u 1.9r", "D3 out shorted", "C1 esr 0.03");
+  expect(text).toContain("C21 is faulty and stays in.");
+  expect(text).toContain("Found faulty and not replaced: D3.");
+  expect(text).toContain("Not fully tested, still in: C1.");
+  expect(paper("owner", "D3 out shorted", "replaced D3")).not.toContain("not replaced");
+});
+
+test("recordings and pictures are enclosed with the technician's paper, the owner's letter stays plain", () => {
+  const shows = (level: number, there: boolean) => ({
+    channels: [{ noise: { level, levelA: level - 8 }, hum: { level, there }, bands: [] }],
+  });
+  const recorded = (moment: "before" | "after", level: number, there: boolean) =>
+    ({ name: `${moment}.wav`, moment, played: "nothing", shows: shows(level, there) }) as unknown as RecordingView;
+  const photo = (id: number, moment: "before" | "after") =>
+    ({ id, about: moment === "after" ? "C1 in" : null, moment, width: 4, height: 3 }) as PhotoView;
+  const enclosed = enclosedOf([recorded("before", -40, true), recorded("after", -92, false)], [photo(2, "after"), photo(1, "before")]);
+  const text = textOf(reportPaper(jobView("C1 fitted 4700u 50v"), "technician", { enclosed }).blocks);
+  expect(text).toContain("Hum, all harmonics | −40.0 dBFS | none above −92.0 dBFS | at least 52.0 dB");
+  expect(text).toContain("Pictures\nThe unit, C1 in");
+  expect(textOf(reportPaper(jobView(), "owner", { enclosed }).blocks)).not.toMatch(/Hum, all|C1 in/);
 });
 
 test("an owner who has not decided is told what can be done and what it costs; one who has is not asked again", () => {
@@ -51,7 +87,7 @@ test("an owner who has not decided is told what can be done and what it costs; o
     ],
     history: {},
   } as unknown as OfferView;
-  const told = (...said: string[]) => textOf(reportPaper(jobView(...said), "owner", offer).blocks);
+  const told = (...said: string[]) => textOf(reportPaper(jobView(...said), "owner", { offer }).blocks);
   expect(told()).toContain("What is proven bad | 1 | € 2.10 | 12 min");
   expect(told()).not.toContain("The whole section |");
   expect(told("agreed proven bad up to 20")).not.toContain("What can be done");
@@ -72,7 +108,7 @@ describe("for the next technician", () => {
     );
     expect(text).toContain("4700 µF 50 V, lot 2431");
     expect(text).toContain("ESR before and after: C1 0.8 0.03");
-    expect(text).toMatch(/C1, new \| .*\| ESR 0\.03/);
+    expect(text).toMatch(/C1, new part, 4700 µF 50 V \| .*\| ESR 0\.03 Ω/);
     expect(text).toContain("rail +15");
     expect(text).toContain("50 W into 8 Ω, +0.0 dB");
     expect(text).toContain("the lid rattles");
@@ -128,7 +164,7 @@ describe("a report says what the record says, and no more", () => {
 
   test("what is unfinished, unread or was left open stands on the technician's paper", () => {
     const text = paper("technician", "lifted one leg of C21", "smells of old books");
-    expect(text).toContain("C21 one leg lifted: not said to be back as it was.");
+    expect(text).toContain("C21 one leg lifted: not recorded as put back.");
     expect(text).toContain("Entered and not understood: “smells of old books”.");
     expect(text).toContain("Complaint not tried after the last repair.");
   });
@@ -193,7 +229,7 @@ test("whatever was said in whatever order, each sentence of a report has its rec
       }
       // replaced: all that was changed and nothing else
       const table = technician.slice(technician.indexOf("\nReplaced\n"), technician.indexOf("\nLeft in\n"));
-      const rows = [...table.matchAll(/^(\w+) \|/gm)].map((m) => m[1]!).filter((name) => name !== "Position");
+      const rows = [...table.matchAll(/^(\w+)[^|\n]* \|/gm)].map((m) => m[1]!).filter((name) => name !== "Part");
       expect(new Set(rows), lines.join("; ")).toEqual(changed);
       // traced to a part only where the last word on the complaint is that it is gone, and that part was changed
       const last = lines.findLast((l) => l === "hum gone" || l === "still hums");

@@ -1,14 +1,31 @@
-import { responseOf } from "@mirvek/core/sound";
-import type { RecordingShows, Played, RecordingMoment } from "../../schemas/recording";
-import type { BandLine } from "./BandChart";
+import { responseOf } from "./stimulus";
 
-// The repair in figures: what was recorded before it against what was recorded after it.
+// The repair in figures: what was recorded before it compared with what was recorded after it.
+
+/** When a recording was made: before or after the repair, or of the counterpart. */
+type RecordingMoment = "before" | "after" | "twin";
+/** What was played while it was made: music or speech, nothing at all, or one of the test signals. */
+type Played = "programme" | "nothing" | "sweep" | "tones";
+
+/** Figures of one channel, dBFS; `hum.there` false: none was found above that level. */
+export interface ChannelFigures {
+  noise: { level: number; levelA: number };
+  hum: { level: number; there: boolean } | null;
+  /** dB of each third octave from 20 Hz to 20 kHz */
+  bands: readonly (number | null)[];
+}
 
 export interface Recorded {
   name: string;
   moment: RecordingMoment;
   played: Played;
-  shows: RecordingShows | null;
+  shows: { channels: readonly ChannelFigures[] } | null;
+}
+
+/** A response by third octaves, dB relative to 1 kHz. */
+export interface BandLine {
+  name: string;
+  bands: readonly (number | null)[];
 }
 
 export interface Change {
@@ -49,9 +66,10 @@ export function beforeAfter(recorded: readonly Recorded[]): BeforeAfterFigures {
   return { quiet: b && a ? { before: b.name, after: a.name, changes } : null, responses };
 }
 
-function changesBetween(before: RecordingShows, after: RecordingShows): Change[] {
-  const hum = (s: RecordingShows) => loudest(s.channels.flatMap((c) => c.hum ?? []));
-  const noise = (s: RecordingShows, of: "level" | "levelA") => loudest(s.channels.map((c) => ({ level: c.noise[of], there: true })))!;
+function changesBetween(before: NonNullable<Recorded["shows"]>, after: NonNullable<Recorded["shows"]>): Change[] {
+  const hum = (s: NonNullable<Recorded["shows"]>) => loudest(s.channels.flatMap((c) => c.hum ?? []));
+  const noise = (s: NonNullable<Recorded["shows"]>, of: "level" | "levelA") =>
+    loudest(s.channels.map((c) => ({ level: c.noise[of], there: true })))!;
   const [hb, ha] = [hum(before), hum(after)];
   return [
     ...(hb && ha ? [{ what: "hum" as const, before: hb, after: ha }] : []),

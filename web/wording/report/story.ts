@@ -1,8 +1,8 @@
 import { isClosed, type JobState, type Suspect, type Tracing, type UnitPicture } from "@mirvek/core/job";
-import { complaintNowText, triedText } from "./observation";
-import { list, percent } from "./quantity";
+import { complaintNowText, triedText } from "../observation";
+import { list, percent } from "../quantity";
 import { repairedWord } from "./repairs";
-import { decisiveText, hypothesisName, reasonText } from "./tracing";
+import { decisiveText, hypothesisName, reasonText } from "../tracing";
 import type { Cure, Decisive, TriedPicture } from "@mirvek/core/job";
 
 // How a fault was found, as sentences of a report: what was shown and by what, what was ruled out, what stays open.

@@ -1,12 +1,18 @@
-import type { Cure } from "@mirvek/core/job";
-import { isBad } from "@mirvek/core/verdict";
-import type { JobView, PositionView } from "../schemas/jobView";
-import { markedText, partReasonText, subjectText } from "./observation";
-import { list, marked } from "./quantity";
-import { reasonOf, settleText } from "./verdict";
-import { roleName, verdictName } from "./vocabulary";
+import { cureOf, type Cure } from "@mirvek/core/job";
+import { isBad, type PartVerdict } from "@mirvek/core/verdict";
+import type { JobView, PositionView } from "../../schemas/jobView";
+import { markedText, partReasonText, subjectText } from "../observation";
+import { list, marked } from "../quantity";
+import { reasonOf, settleText } from "../verdict";
+import { roleName, verdictName } from "../vocabulary";
 
 // What a report says was repaired, left in and not measured. Page, print and PDF read it here, and it says no more than the record does.
+
+/** The verdict on what was found in place; a new part has its own. */
+export const found = (p: PositionView) => p.fittings[0]!.verdict;
+/** Whether the complaint went with the repair this part was renewed in. */
+export const inCure = (p: PositionView, view: Pick<JobView, "unit" | "positions">): boolean =>
+  cureOf(view)?.names.includes(p.designator) ?? false;
 
 export const repairedWord = ({ act }: Cure): string => act ?? "repaired";
 
@@ -23,10 +29,7 @@ export function otherPartsReplaced({
       if (s.kind === "unit" || capacitors.has(s.name)) continue;
       const part = unit.parts.find((p) => p.name === s.name);
       const now = t.tried.with ? [t.tried.with.named, markedText(t.tried.with.marked)].filter(Boolean).join(" ") : "";
-      const what =
-        part && part.verdict.state !== "unmeasured"
-          ? `${verdictName[part.verdict.state]}: ${plain(partReasonText(part.verdict))}`
-          : "not measured before";
+      const what = part && part.verdict.state !== "unmeasured" ? partVerdictText(part.verdict) : "not measured before";
       rows.set(s.name, { name: subjectText(s), was: part ? markedText(part.marked) : "", now, what });
     }
   }
@@ -41,15 +44,24 @@ interface LeftIn {
   othersGood: boolean;
 }
 
+/** Whether the reason of a verdict says more than the verdict's own name. */
+export const saysMore = (verdict: PartVerdict): boolean =>
+  plain(partReasonText(verdict)).toLowerCase() !== verdictName[verdict.state].toLowerCase();
+
+const partVerdictText = (verdict: PartVerdict): string =>
+  saysMore(verdict) ? `${verdictName[verdict.state]}: ${plain(partReasonText(verdict))}` : verdictName[verdict.state];
+
 /** A sentence to be put among others. */
 const plain = (said: string): string => said.replace(/\.$/, "");
 const isIn = (p: PositionView) => p.renewed;
-const isChosen = (p: PositionView) => p.choice?.decision === "replace" || p.choice?.decision === "temporary";
+export const isChosen = (p: PositionView) => p.choice?.decision === "replace" || p.choice?.decision === "temporary";
+
+/** Names of everything that was exchanged for another, whatever its class. */
+export const exchangedIn = ({ tried }: Pick<JobView["unit"], "tried">): ReadonlySet<string> =>
+  new Set(tried.flatMap((t) => (t.tried.act === "replaced" && !t.refused ? t.tried.to.flatMap((s) => ("name" in s ? [s.name] : [])) : [])));
 
 function leftIn({ positions, unit }: Pick<JobView, "positions" | "unit">): LeftIn {
-  const exchanged = new Set(
-    unit.tried.flatMap((t) => (t.tried.act === "replaced" && !t.refused ? t.tried.to.flatMap((s) => ("name" in s ? [s.name] : [])) : [])),
-  );
+  const exchanged = exchangedIn(unit);
   const capacitors = positions.filter((p) => !isIn(p));
   const others = unit.parts.filter((p) => !exchanged.has(p.name));
   const kept = capacitors.filter(
@@ -64,7 +76,7 @@ function leftIn({ positions, unit }: Pick<JobView, "positions" | "unit">): LeftI
   return {
     parts: [
       ...kept.map((p) => ({ name: p.designator, text: `${roleName[p.role]}, ${verdictName[p.verdict.state]}: ${keptText(p)}` })),
-      ...odd.map((p) => ({ name: p.name, text: `${verdictName[p.verdict.state]}: ${plain(partReasonText(p.verdict))}` })),
+      ...odd.map((p) => ({ name: p.name, text: partVerdictText(p.verdict) })),
     ],
     notMeasured,
     othersGood: good > 0 && notMeasured.length === 0,

@@ -1,16 +1,17 @@
 import { describe, expect, test } from "vitest";
-import type { RecordingShows } from "../../schemas/recording";
 import { beforeAfter, humNow, lessBy, type Recorded } from "./beforeAfter";
 
-const shows = (hum: { level: number; there: boolean } | null, level: number, bands: (number | null)[] = []): RecordingShows => ({
-  seconds: 8,
-  mainsHz: hum?.there ? 50 : null,
+const shows = (
+  hum: { level: number; there: boolean } | null,
+  level: number,
+  bands: (number | null)[] = [],
+): NonNullable<Recorded["shows"]> => ({
   channels: [
     { noise: { level, levelA: level - 8 }, hum, bands },
     { noise: { level: level - 10, levelA: level - 20 }, hum, bands },
   ],
 });
-const recorded = (moment: Recorded["moment"], of: RecordingShows | null, played: Recorded["played"] = "nothing"): Recorded => ({
+const recorded = (moment: Recorded["moment"], of: Recorded["shows"], played: Recorded["played"] = "nothing"): Recorded => ({
   name: `${moment}.wav`,
   moment,
   played,
