@@ -22,6 +22,52 @@ describe("eigenvalues", () => {
     ]);
   });
 
+  test("a matrix on which the shift of two real steps goes round for ever has its pair and its nothing", () => {
+    const [low, none, high] = sorted([3e-13, 0, 0, 0, 0, -1, -9e-16, 1, 0], 3).toSorted((p, q) => p.im - q.im);
+    for (const [v, im] of [
+      [low, -1],
+      [none, 0],
+      [high, 1],
+    ] as const) {
+      expect(v!.re).toBeCloseTo(0, 12);
+      expect(v!.im).toBeCloseTo(im, 12);
+    }
+  });
+
+  test("of a cyclic permutation are the roots of one", () => {
+    for (let n = 2; n <= 12; n++) {
+      const a = Float64Array.from({ length: n * n }, (_, i) => (Math.floor(i / n) === ((i % n) + 1) % n ? 1 : 0));
+      const angles = eigenvalues(a, n)
+        .map((v) => (Math.atan2(v.im, v.re) + 2 * Math.PI + 1e-9) % (2 * Math.PI))
+        .sort((p, q) => p - q);
+      angles.forEach((angle, k) => expect(angle, `${n}`).toBeCloseTo((2 * Math.PI * k) / n, 7));
+    }
+  });
+
+  test("of every matrix of three rows of -1, 0 and 1: their sum, the sum of their squares and their product", () => {
+    const sums = (a: readonly number[]) => {
+      let [re, squares] = [0, 0];
+      let product = { re: 1, im: 0 };
+      for (const v of eigenvalues(Float64Array.from(a), 3)) {
+        re += v.re;
+        squares += v.re * v.re - v.im * v.im;
+        product = { re: product.re * v.re - product.im * v.im, im: product.re * v.im + product.im * v.re };
+      }
+      return [re, squares, product.re];
+    };
+    let worst = 0;
+    for (let code = 0; code < 3 ** 9; code++) {
+      const a = Array.from({ length: 9 }, (_, i) => (Math.floor(code / 3 ** i) % 3) - 1);
+      const [m, n] = [(i: number, j: number) => a[3 * i + j]!, [0, 1, 2]];
+      const trace = m(0, 0) + m(1, 1) + m(2, 2);
+      const squares = n.reduce((sum, i) => sum + n.reduce((s, j) => s + m(i, j) * m(j, i), 0), 0);
+      const minor = (i: number, j: number) => m(1, i) * m(2, j) - m(1, j) * m(2, i);
+      const determinant = m(0, 0) * minor(1, 2) - m(0, 1) * minor(0, 2) + m(0, 2) * minor(0, 1);
+      sums(a).forEach((x, k) => (worst = Math.max(worst, Math.abs(x - [trace, squares, determinant][k]!))));
+    }
+    expect(worst).toBeLessThan(1e-9);
+  });
+
   // a defective matrix of three rows has its eigenvalues to the cube root of rounding
   test("scale with the matrix, however small or large it is", () => {
     fc.assert(
