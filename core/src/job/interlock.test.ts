@@ -57,6 +57,19 @@ describe("what no reason opens", () => {
   });
 
   test.each([
+    [["rail main to ground 0.5 loaded", "rail main to ground 40k unloaded"], true],
+    [["rail main to ground 0.5", "rail main to ground 40k unloaded"], true],
+    [["C1 to ground 0.4", "C1 to ground 40k unloaded"], true],
+    [["rail main to ground 0.5 unloaded", "rail main to ground 40k unloaded"], false],
+    [["rail main to ground 0.5 loaded", "rail main to ground 40k loaded"], false],
+    [["rail main to ground 0.5 unloaded", "rail main to ground 40k"], false],
+    [["tone board to ground 3k", "hood board to ground 4k", "fan board to ground 20 loaded", "fan board to ground 5k"], false],
+  ])("a node that is clear with its loads off may be short with them on: %j, held %s", (lines, is) => {
+    const hold = held(begun(...lines), STEP) as { code: string } | null;
+    expect(hold?.code === "shorted").toBe(is);
+  });
+
+  test.each([
     [["F1 should be 500ma", "replaced F1 with 2a"], "larger"],
     [["F1 1a", "replaced F1 with 1a", "replaced F1 with 2a"], "larger"],
     [["replaced F1 with 2a", "F1 should be 500ma"], "larger"],

@@ -91,8 +91,9 @@ export function ranAtFullMains({ job, fittings, observations, events }: Repairin
 
 function atFullMains(seq: number, line: string | null, observations: JobRecords["observations"], mains: number | null): boolean {
   const step = observations.filter(isOf("mains")).find((o) => line !== null && o.line === line)?.observation;
-  if (!step) return true;
   const stage = observations.filter(isOf("stage")).findLast((o) => o.seq <= seq)?.observation.stage ?? null;
+  // what was put between the mains and the unit stays there until its last stage
+  if (!step) return stage === "full" || !observations.some((o) => o.observation.kind === "means" && o.seq <= seq);
   const share = step.share ?? (step.volts !== null && mains ? step.volts / mains : 0);
   return stage === "full" && share >= FULL;
 }

@@ -42,7 +42,11 @@ interface NodeSign {
   seq: number;
   short: boolean;
   through: "node" | "part";
+  /** read with the loads off: what is clear then may be short with them on */
+  unloaded: boolean;
 }
+
+const isUnloaded = ({ observation: o }: StoredObservation): boolean => o.kind === "figure" && o.under.load === "unloaded";
 
 function capacitorShort(p: PositionRecord, { readings, observations }: Records): boolean {
   const limit = shortLimit(acrossSupply(p.role) ? p.rated : null);
@@ -51,18 +55,18 @@ function capacitorShort(p: PositionRecord, { readings, observations }: Records):
     ...observations.flatMap((o): NodeSign[] => {
       if (o.subject.kind !== "part" || o.subject.name !== p.designator) return [];
       const short = shortIn(o, limit);
-      return short === null ? [] : [{ seq: o.seq, short, through: "node" }];
+      return short === null ? [] : [{ seq: o.seq, short, through: "node", unloaded: isUnloaded(o) }];
     }),
   ].sort((a, b) => a.seq - b.seq);
   const counting = acrossSupply(p.role) ? signs : signs.filter((s) => s.through === "part");
-  return counting.some(
-    (s, i) => s.short && !counting.slice(i + 1).some((later) => !later.short && (later.through === "node" || s.through === "part")),
-  );
+  const clears = (later: NodeSign, s: NodeSign) =>
+    !later.short && (later.through === "node" || s.through === "part") && (!later.unloaded || s.unloaded);
+  return counting.some((s, i) => s.short && !counting.slice(i + 1).some((later) => clears(later, s)));
 }
 
 function signOf({ measurement: m, inCircuit, seq }: StoredReading, limit: number): NodeSign[] {
   const short = shortReading(m, limit);
-  return short === null ? [] : [{ seq, short, through: inCircuit ? "node" : "part" }];
+  return short === null ? [] : [{ seq, short, through: inCircuit ? "node" : "part", unloaded: false }];
 }
 
 /** Whether a measurement reads short (true) or clear (false); null where it says nothing of it. What is said without a figure clears nothing. */
@@ -103,16 +107,20 @@ function partsShort(observations: readonly StoredObservation[], unit: Unit): Sho
 const nameOf = (s: Subject): string | null => (s.kind === "unit" ? null : s.name);
 
 function nodesShort(observations: readonly StoredObservation[], unit: Unit): ShortNode[] {
-  const latest = new Map<string, boolean>();
+  // a node that is clear with its loads off may still be short with them on
+  const latest = new Map<string, { unloaded: boolean; loaded: boolean }>();
   for (const o of observations) {
     const name = nameOf(o.subject);
     if (name === null || (o.observation.kind === "figure" && o.observation.quantity !== "toGround")) continue;
     if (o.observation.kind === "state" && o.subject.kind === "part") continue;
     const short = shortIn(o, shortLimit(nominalOf(name, unit)));
-    if (short !== null) latest.set(name, short);
+    if (short === null) continue;
+    const before = latest.get(name) ?? { unloaded: false, loaded: false };
+    latest.set(name, isUnloaded(o) ? { ...before, unloaded: short } : { loaded: short, unloaded: short && before.unloaded });
   }
-  for (const load of unit.loads) if (load.odd) latest.set(load.name, true);
-  return [...latest].flatMap(([name, short]): ShortNode[] => {
+  for (const load of unit.loads) if (load.odd) latest.set(load.name, { unloaded: false, loaded: true });
+  return [...latest].flatMap(([name, { unloaded, loaded }]): ShortNode[] => {
+    const short = unloaded || loaded;
     const nature = natureOf(name, nominalOf(name, unit));
     return short && nature !== "low" ? [{ name, low: nature === "perhaps" }] : [];
   });

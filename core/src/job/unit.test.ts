@@ -39,6 +39,20 @@ describe("what a bench says is folded into what is so now", () => {
     expect(unitOf("tone board to ground 3.2k").loads[0]).toMatchObject({ ratio: null, odd: false });
   });
 
+  test("another state stays beside it: one reading never wipes the other", () => {
+    const { loads, points } = unitOf("rail main to ground 80 loaded", "rail main to ground 12k unloaded", "rail main to ground 85 loaded");
+    expect(loads.map((l) => [l.name, l.under.load, l.ohms])).toEqual([
+      ["rail main", "loaded", 85],
+      ["rail main", "unloaded", 12_000],
+    ]);
+    expect(points).toEqual([]);
+    const read = unitOf("rail +15 15.1 unloaded", "rail +15 9.2 loaded").points[0]!.readings;
+    expect(read.map((r) => [r.reading.volts, r.reading.under.load])).toEqual([
+      [9.2, "loaded"],
+      [15.1, "unloaded"],
+    ]);
+  });
+
   test("what was tried asks for what it lacks, and an answer later fills it", () => {
     const asked = typed(records(), "put left driver in the right");
     expect(pictureOf(asked).unit.tried[0]!.asks).toEqual(["outcome", "followed"]);

@@ -61,6 +61,7 @@ export interface PointPicture {
 /** One load against ground, beside the others. */
 export interface LoadPicture {
   name: string;
+  under: Circumstances;
   ohms: Ohms | "over";
   /** over the median of the others; null where there is nothing to hold it against */
   ratio: number | null;
@@ -264,14 +265,22 @@ function expectationOf(name: string, said: Extract<Observation, { kind: "expecte
 }
 
 function loadPictures(all: readonly StoredObservation[]): LoadPicture[] {
-  const latest = new Map<string, number | "over">();
-  for (const o of all.filter(isOf("figure"))) if (o.observation.quantity === "toGround") latest.set(nameOf(o.subject), o.observation.value);
-  return [...latest].map(([name, value]) => {
-    const others = [...latest].flatMap(([n, v]) => (n === name || v === "over" ? [] : [v])).sort((a, b) => a - b);
+  // another state stays beside it: what a rail reads with its loads off says nothing of what it reads with them
+  const latest = new Map<string, { name: string; under: Circumstances; value: number | "over" }>();
+  for (const { subject, observation: o } of all.filter(isOf("figure"))) {
+    const name = nameOf(subject);
+    if (o.quantity !== "toGround") continue;
+    // without a word on its state it is what the node reads now, whatever it read before
+    if (stateKey(o.under) === stateKey({})) for (const [key, e] of latest) if (e.name === name) latest.delete(key);
+    latest.set(`${name} ${stateKey(o.under)}`, { name, under: o.under, value: o.value });
+  }
+  const each = [...latest.values()];
+  return each.map(({ name, under, value }) => {
+    const others = each.flatMap((e) => (e.name === name || e.value === "over" ? [] : [e.value])).sort((a, b) => a - b);
     // the upper one of two: a short among few loads must not become what the others are held against
     const median = others[Math.floor(others.length / 2)];
     const ratio = value === "over" || median === undefined || median === 0 ? null : value / median;
-    return { name, ohms: value as Ohms | "over", ratio, odd: ratio !== null && ratio <= 1 / figure("loads.odd") };
+    return { name, under, ohms: value as Ohms | "over", ratio, odd: ratio !== null && ratio <= 1 / figure("loads.odd") };
   });
 }
 

@@ -1,10 +1,10 @@
 "use client";
 
 import type { Outcome, RemarkMeaning } from "@mirvek/core/evidence";
-import { REPAIRS, type RemarkPicture, type TriedPicture } from "@mirvek/core/job";
+import { REPAIRS, type LoadPicture, type RemarkPicture, type TriedPicture } from "@mirvek/core/job";
 import { Button } from "antd";
 import { useState } from "react";
-import { askText, cautionText, remarkMeaningName, subjectText, triedOutcomeText, triedText } from "../../wording/observation";
+import { askText, cautionText, remarkMeaningName, subjectText, triedOutcomeText, triedText, underText } from "../../wording/observation";
 import { ago, clock, shown, times } from "../../wording/quantity";
 import { useJob, useNow } from "../job/JobProvider";
 import { useKeys } from "../shared/useKeys";
@@ -186,6 +186,8 @@ function TriedRow({ of: t }: { of: TriedPicture }) {
 }
 
 /** Resistance of each load to ground, side by side: the odd one holds the short. */
+const loadName = (l: LoadPicture): string => [l.name, underText(l.under)].filter(Boolean).join(", ");
+
 function Loads() {
   const { loads } = useJob().view.unit;
   if (loads.length === 0) return null;
@@ -205,8 +207,8 @@ function Loads() {
         </thead>
         <tbody>
           {loads.map((l) => (
-            <tr key={l.name}>
-              <td>{l.name}</td>
+            <tr key={loadName(l)}>
+              <td>{loadName(l)}</td>
               <td className="n">{l.ohms === "over" ? "over-range" : shown(l.ohms, "Ω", 2)}</td>
               <td className="n">{l.ratio === null ? "" : l.ratio < 0.1 ? `1/${Math.round(1 / l.ratio)}` : times(l.ratio)}</td>
               <td className="state-failed">{l.odd ? "the odd one out: the short is here" : ""}</td>

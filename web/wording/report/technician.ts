@@ -104,7 +104,7 @@ function howFoundBlocks(view: JobView): ReportBlock[] {
     listed(unit.tried.map(triedSentence)),
     sentences([
       loads.length > 0 &&
-        `To ground ${list(loads.map((l) => `${l.name} ${l.ohms === "over" ? "over-range" : shown(l.ohms, "Ω", 2)}`))}: the odd one among ${unit.loads.length}.`,
+        `To ground ${list(loads.map((l) => `${[l.name, underText(l.under)].filter(Boolean).join(", ")} ${l.ohms === "over" ? "over-range" : shown(l.ohms, "Ω", 2)}`))}: the odd one among ${unit.loads.length}.`,
       unit.coldStarts && `From cold it came up ${unit.coldStarts.started} of ${unit.coldStarts.of} times.`,
       intended.length > 0 &&
         `Not a fault: ${intended.map((l) => `${subjectText(l.subject)} ${observationText({ ...l.look, intended: false })}`).join("; ")}.`,

@@ -1,9 +1,10 @@
-import type { Observation } from "../../evidence";
+import type { Circumstances, Observation } from "../../evidence";
 import { LENGTHS, LIMITS } from "../../knowledge";
 import { volts } from "../../units";
 import type { ReadoutContext } from "../entry";
 import type { Head } from "../head";
 import { lex } from "../lex";
+import { phraseAt } from "../lexicon";
 import { fail, keeps } from "../parsed";
 import { OVER_WORDS } from "../words";
 
@@ -30,6 +31,18 @@ function railNamed(said: string): string | null {
 
 const ofPoint = (name: string, observation: Observation) => keeps({ about: "observed", subject: { kind: "point", name }, observation });
 
+/** In what state it was read: "loaded", "cold"; null where a word says something else. */
+function underOf(words: readonly string[]): Circumstances | null {
+  const under: Circumstances = {};
+  for (let at = 0; at < words.length;) {
+    const phrase = phraseAt(words, at);
+    if (phrase?.meaning.slot !== "under") return null;
+    Object.assign(under, phrase.meaning.under);
+    at += phrase.length;
+  }
+  return under;
+}
+
 /**
  * `rail main to ground 0.5`, `B+ to ground 40k`, `rail +15 shorted`: a supply node against ground, with the power off. A bare figure is ohms:
  * volts are said with their unit, and are then the reading of the point.
@@ -43,9 +56,10 @@ export const node: Head = {
     const match = OHMS.exec(typed);
     const name = match && railNamed(match[1]!);
     if (!match || !name) return null;
-    const [token, surplus] = lex(match[2]!);
+    const [token, ...rest] = lex(match[2]!);
     if (!token) return fail({ code: "valueMissing", after: "to ground" });
-    if (surplus) return fail({ code: "surplus", token: surplus.text, after: token.text });
+    const under = underOf(rest.map((t) => t.word));
+    if (!under) return fail({ code: "surplus", token: rest[0]!.text, after: token.text });
     const figure = (value: number | "over", significant: number) =>
       ofPoint(name, {
         kind: "figure",
@@ -55,13 +69,13 @@ export const node: Head = {
         significant,
         inCircuit: true,
         meter: context.meter && context.meter.shows !== "esr" ? context.meter.id : null,
-        under: {},
+        under,
       });
     if (OVER_WORDS.has(token.word)) return figure("over", 1);
     if (!token.value) return fail({ code: "notUnderstood", token: token.text });
     const { unit, value, significant, alternating } = token.value;
     if (unit === "V" && !alternating)
-      return keeps({ about: "point", point: name, volts: volts(value), form: "dc", significant, under: {} });
+      return keeps({ about: "point", point: name, volts: volts(value), form: "dc", significant, under });
     if (unit !== null && unit !== "Ω") return fail({ code: "wrongUnit", token: token.text, quantity: "leak", unit });
     if (!(value >= 0 && value <= LIMITS.insulationOhms[1])) return fail({ code: "impossible", token: token.text, quantity: "leak" });
     return figure(value, significant);
