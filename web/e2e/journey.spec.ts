@@ -133,7 +133,7 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await expect(page.getByRole("navigation", { name: "Docket" })).toBeHidden();
   await expect(report).toBeVisible();
   await page.emulateMedia({ media: "screen" });
-  await page.getByRole("button", { name: "Close the job" }).click();
+  await page.keyboard.press("Alt+c");
   const waiving = page.getByRole("dialog");
   await expect(waiving).toContainText("Charge is not shown to be gone.");
   await expect(waiving).not.toContainText("The complaint was not tried");

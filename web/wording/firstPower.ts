@@ -1,6 +1,6 @@
 import type { LampSign, Means, RefitStep, Stage } from "@mirvek/core/device";
 import type { StepExpectation, Stop, StopMeaning, StopReason } from "@mirvek/core/firstPower";
-import type { Interlock, OverRated, UnsafeThing } from "@mirvek/core/job";
+import type { AfterFitting, Interlock, OverRated, UnsafeThing } from "@mirvek/core/job";
 import { list, percent, shown, signedVolts } from "./quantity";
 import { say, type Texts } from "./say";
 
@@ -169,3 +169,7 @@ export const refitWord: Readonly<Record<RefitStep, string>> = {
   earth: "earth",
   fuse: "fuse",
 };
+
+/** Steps of the refit lists that apply and are not recorded as done, in a few words each. */
+export const refitOpen = ({ after: { refit } }: { after: Pick<AfterFitting, "refit"> }): string[] =>
+  [...refit.fit, ...refit.refit].filter((s) => s.applies && s.done !== true).map((s) => refitWord[s.step]);

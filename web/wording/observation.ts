@@ -379,7 +379,7 @@ export function observationText(o: Observation): string {
     case "named":
       return `${partClassName[o.class]}${o.marked.length > 0 ? `, marked ${markedText(o.marked)}` : ""}`;
     case "figure":
-      return figureText(o);
+      return o.quantity === "current" || o.quantity === "power" ? `draws ${figureText(o)}` : figureText(o);
     case "state":
       return stateName[o.state];
     case "look":
@@ -523,9 +523,11 @@ const settleName: Readonly<Record<PartSettle, string>> = {
   otherWay: "read it the other way round",
   markedValue: "say what is marked on it",
 };
+/** Why, as part of a sentence. */
+export const partReason = (v: Pick<PartVerdict, "reason">): string => say(reasonTexts, v.reason);
 /** Why, in one sentence, and what would settle it. */
 export const partReasonText = (v: PartVerdict): string =>
-  `${capital(say(reasonTexts, v.reason))}.${v.settle ? ` ${capital(settleName[v.settle])}.` : ""}`;
+  `${capital(partReason(v))}.${v.settle ? ` ${capital(settleName[v.settle])}.` : ""}`;
 
 const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}`;
 

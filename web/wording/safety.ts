@@ -113,7 +113,8 @@ export const holdText: Readonly<Record<ClosingHold, string>> = {
   noCause: "No cause is confirmed. Go on tracing, close as located or cleared, or waive in writing.",
   unproven:
     "The complaint was not tried and found gone after the last repair. Try it and enter what it does, as in hum gone, or waive in writing.",
-  notRun: "The unit was not run at full mains with its loads after the last repair. Take a lamp or transformer away (stage full), power it on, or waive in writing.",
+  notRun:
+    "The unit was not run at full mains with its loads after the last repair. Take a lamp or transformer away (stage full), power it on, or waive in writing.",
 };
 /** The same in the words of a letter to the owner, where it went back like that. */
 export const ownerHoldText: Readonly<Record<ClosingHold, string>> = {

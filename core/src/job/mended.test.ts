@@ -57,7 +57,10 @@ describe("closed needs full mains since the last repair", () => {
       false,
     ],
     [["changed C14", "limiter 60w", "power on because it was tried before", "hum gone"], true],
-    [["changed C14", "limiter 60w", "stage full anyway because the lamp is out", "power on because it was tried before", "hum gone"], false],
+    [
+      ["changed C14", "limiter 60w", "stage full anyway because the lamp is out", "power on because it was tried before", "hum gone"],
+      false,
+    ],
     [["changed C14", "cold start ok", "hum gone"], false],
     [[...FIXED, "changed C9"], true],
   ])("%j: held %s", (lines, held) => {

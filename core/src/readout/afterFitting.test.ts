@@ -106,3 +106,10 @@ describe("proof", () => {
     expect(said("not seen to mica: one is cracked")).toEqual([{ kind: "refitStep", step: "mica", done: false, note: "one is cracked" }]);
   });
 });
+
+test("several steps of the refit list in one line are all done", () => {
+  expect(said("seen to screws, earth and fuse")).toEqual(
+    ["screws", "earth", "fuse"].map((step) => ({ kind: "refitStep", step, done: true, note: null })),
+  );
+  expect(said("seen to screws, one is new")).toEqual([{ kind: "refitStep", step: "screws", done: true, note: "one is new" }]);
+});

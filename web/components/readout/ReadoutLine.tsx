@@ -41,8 +41,11 @@ export function ReadoutLine() {
   }, [inputRef]);
   // what was refused comes back, unless something new is being typed already
   useEffect(() => {
-    if (refused) setText((now) => (now === "" ? refused.line : now));
-  }, [refused]);
+    if (!refused) return;
+    setText((now) => (now === "" ? refused.line : now));
+    setAskedBack(refused.line);
+    requestAnimationFrame(() => inputRef.current?.value === refused.line && inputRef.current.select());
+  }, [refused, inputRef]);
 
   const step = (by: number) => {
     const at = view.positions.findIndex((p) => p.designator === cursor);

@@ -5,12 +5,14 @@ import { Button } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { RequestIssue } from "../../schemas/issues";
+import { refitOpen } from "../../wording/firstPower";
 import { issueText } from "../../wording/requestIssue";
 import { holdText } from "../../wording/safety";
 import { closeAct, closedText } from "../../wording/vocabulary";
 import { Teardown } from "../look/Teardown";
 import { useJob } from "../job/JobProvider";
 import { useMessage } from "../shared/Providers";
+import { useKeys } from "../shared/useKeys";
 import { Report } from "./Report";
 import styles from "./Report.module.css";
 
@@ -59,6 +61,7 @@ export function HandBackStation() {
     if (held.length === 0 || held.includes("energised")) void go(state);
     else setWaiving(state);
   };
+  useKeys(closed ? {} : { c: () => void end("closed") });
   return (
     <div>
       <div className={`${styles.tools} no-print`}>
@@ -77,7 +80,7 @@ export function HandBackStation() {
           <>
             {ENDINGS.map((state) => (
               <Button key={state} onClick={() => void end(state)}>
-                {closeAct[state]}
+                {closeAct[state]} {state === "closed" && <kbd>c</kbd>}
               </Button>
             ))}
             <Button onClick={() => void go(job.state === "open" ? "waitingForOwner" : "open")}>
@@ -115,11 +118,15 @@ export function HandBackStation() {
 }
 
 function Holds({ holds }: { holds: readonly ClosingHold[] }) {
+  const { view } = useJob();
   if (holds.length === 0) return null;
   return (
     <ul className={`${styles.holds} no-print`} aria-label="What holds the closing">
       {holds.map((hold) => (
-        <li key={hold}>{holdText[hold]}</li>
+        <li key={hold}>
+          {holdText[hold]}
+          {hold === "refitLeft" && ` Open: ${refitOpen(view).join(", ")}.`}
+        </li>
       ))}
     </ul>
   );

@@ -45,6 +45,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["?  [ ]", "work plainly while the line is empty"],
     ],
   },
+  { name: "Hand back", keys: [["c", "close the job"]] },
   {
     name: "Sound",
     keys: [

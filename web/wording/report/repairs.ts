@@ -1,7 +1,7 @@
 import { cureOf, type Cure } from "@mirvek/core/job";
 import { isBad, type PartVerdict } from "@mirvek/core/verdict";
 import type { JobView, PositionView } from "../../schemas/jobView";
-import { markedText, partReasonText, subjectText } from "../observation";
+import { markedText, partReason, subjectText } from "../observation";
 import { list, marked } from "../quantity";
 import { reasonOf, settleText } from "../verdict";
 import { roleName, verdictName } from "../vocabulary";
@@ -45,14 +45,11 @@ interface LeftIn {
 }
 
 /** Whether the reason of a verdict says more than the verdict's own name. */
-export const saysMore = (verdict: PartVerdict): boolean =>
-  plain(partReasonText(verdict)).toLowerCase() !== verdictName[verdict.state].toLowerCase();
+export const saysMore = (verdict: PartVerdict): boolean => partReason(verdict).toLowerCase() !== verdictName[verdict.state].toLowerCase();
 
 const partVerdictText = (verdict: PartVerdict): string =>
-  saysMore(verdict) ? `${verdictName[verdict.state]}: ${plain(partReasonText(verdict))}` : verdictName[verdict.state];
+  saysMore(verdict) ? `${verdictName[verdict.state]}: ${partReason(verdict)}` : verdictName[verdict.state];
 
-/** A sentence to be put among others. */
-const plain = (said: string): string => said.replace(/\.$/, "");
 const isIn = (p: PositionView) => p.renewed;
 export const isChosen = (p: PositionView) => p.choice?.decision === "replace" || p.choice?.decision === "temporary";
 

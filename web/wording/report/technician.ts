@@ -17,7 +17,7 @@ import {
   markedText,
   observationText,
   partClassName,
-  partReasonText,
+  partReason,
   pointVerdictText,
   resultText,
   subjectText,
@@ -27,6 +27,7 @@ import {
   underText,
 } from "../observation";
 import { list, marked, shown, signedVolts } from "../quantity";
+import { refitOpen } from "../firstPower";
 import { harmlessText, waivedName } from "../safety";
 import { changeHead, changeRows } from "../sound";
 import { dateTimeText, timeText } from "../time";
@@ -207,7 +208,8 @@ function openSentences(view: JobView): string[] {
   const blocked = isClosed(job.state) ? [] : closingHolds(facts);
   return [
     ...(job.waiver ? [`Waived at closing: ${job.waiver.reason} (${list(job.waiver.holds.map((h) => waivedName[h]))}).`] : []),
-    ...blocked.map((h) => `${capital(waivedName[h])}.`),
+    ...blocked.filter((h) => h !== "refitLeft").map((h) => `${capital(waivedName[h])}.`),
+    ...(blocked.includes("refitLeft") ? [`Not recorded as done: ${list(refitOpen(view))}.`] : []),
     ...view.positions
       .filter((p) => isChosen(p) && !p.renewed && p.choice?.part)
       .map((p) => `${p.designator}: ${p.choice!.part!.code} chosen and not fitted.`),
@@ -307,12 +309,11 @@ function readingBlocks({ unit, positions, shop, points: volts }: JobView): Repor
 
 const otherPartText = (p: JobView["unit"]["parts"][number]): string =>
   [
-    `${p.name} ${partClassName[p.class]}${p.marked.length > 0 ? `, ${markedText(p.marked)}` : ""}: ${verdictName[p.verdict.state]}.`,
-    p.figures.length > 0 ? `Read: ${p.figures.map((f) => figureText(f.observation)).join(", ")}.` : "",
-    saysMore(p.verdict) ? partReasonText(p.verdict) : "",
-  ]
-    .filter(Boolean)
-    .join(" ");
+    `${p.name} ${partClassName[p.class]}${p.marked.length > 0 ? `, ${markedText(p.marked)}` : ""}: ${verdictName[p.verdict.state]}`,
+    saysMore(p.verdict) ? `, ${partReason(p.verdict)}` : "",
+    p.figures.length > 0 ? `; read ${p.figures.map((f) => figureText(f.observation)).join(", ")}` : "",
+    ".",
+  ].join("");
 
 const drawText = ({ reading, verdict }: DrawPicture): string => {
   const word = drawVerdictText(verdict);

@@ -1,9 +1,9 @@
 import type { JobView } from "../../schemas/jobView";
-import { meansName, stageName } from "../firstPower";
+import { lampName, meansName, stageName } from "../firstPower";
 import { signedDb } from "../observation";
 import { passesName, proofName } from "../proof";
 import { percent, shown, signedVolts, span } from "../quantity";
-import { capital, listed, section, text, type ReportBlock } from "./blocks";
+import { capital, listed, section, table, text, type ReportBlock } from "./blocks";
 
 // How a repaired unit was powered up, adjusted and tested, as blocks of a report.
 
@@ -30,10 +30,15 @@ export function powerUpBlocks({ after: { bringUp, setting } }: JobView): ReportB
             percent(s.share),
             [
               ...s.points.flatMap((p) => (p.read ? [`${p.point.name} ${signedVolts(p.read.value)}`] : [])),
-              ...(s.current?.read ? [shown(s.current.read.value, "A", 3)] : []),
+              ...(s.current?.read ? [shown(Number(s.current.read.value.toPrecision(3)), "A")] : []),
+              ...(s.lamp?.did ? [`lamp: ${lampName[s.lamp.did]}`] : []),
             ].join(", "),
             s.points
-              .map((p) => `${signedVolts(Number(p.expected.low.toPrecision(3)))} to ${signedVolts(Number(p.expected.high.toPrecision(3)))}`)
+              .filter((p) => p.read)
+              .map(
+                (p) =>
+                  `${p.point.name} ${signedVolts(Number(p.expected.low.toPrecision(3)))} to ${signedVolts(Number(p.expected.high.toPrecision(3)))}`,
+              )
               .join(", "),
           ]),
         },
@@ -46,27 +51,36 @@ export function powerUpBlocks({ after: { bringUp, setting } }: JobView): ReportB
   );
 }
 
+/** Volts and power of the channels, as far as they were read: a column nobody read is none. */
+function channelTable(channels: JobView["after"]["proof"]["channels"]): ReportBlock | null {
+  const columns: readonly (readonly [string, (c: (typeof channels)[number]) => string])[] = [
+    ["Channel", (c) => c.channel],
+    ["DC at the output", (c) => (c.offset ? signedVolts(c.offset.volts) : "")],
+    [
+      "Power at the onset of clipping",
+      ({ power }) =>
+        power
+          ? `${shown(Number(power.watts.toPrecision(3)), "W")} into ${shown(power.ohms, "Ω")}${power.dB === null ? "" : `, ${signedDb(power.dB)}`}`
+          : "",
+    ],
+    ["Settings", (c) => c.power?.settings ?? ""],
+  ];
+  const read = channels.filter((c) => c.offset || c.power);
+  const there = columns.filter(([, cell]) => read.some((c) => cell(c) !== ""));
+  return table(
+    there.map(([name]) => name),
+    read.map((c) => there.map(([, cell]) => cell(c))),
+  );
+}
+
 /** What was tested at the end and with what result; what was not tested is not listed. */
 export function finalTestBlocks({ after: { proof } }: JobView): ReportBlock[] {
   const said = proof.items.filter((i) => i.passes !== "open");
   const sides = [...new Set(proof.response.flatMap((r) => Object.keys(r.after)))];
   return section(
     "Final test",
-    said.length === 0 ? null : { kind: "table", head: ["Shown", "Result"], rows: said.map((i) => [proofName[i.id], passesName[i.passes]]) },
-    proof.channels.some((c) => c.offset || c.power)
-      ? {
-          kind: "table",
-          head: ["Channel", "DC at the output", "Power where it clips", "Taken at"],
-          rows: proof.channels.map((c) => [
-            c.channel,
-            c.offset ? signedVolts(c.offset.volts) : "not read",
-            c.power
-              ? `${shown(Number(c.power.watts.toPrecision(3)), "W")} into ${shown(c.power.ohms, "Ω")}${c.power.dB === null ? "" : `, ${signedDb(c.power.dB)}`}`
-              : "not read",
-            c.power?.settings ?? "",
-          ]),
-        }
-      : null,
+    said.length === 0 ? null : { kind: "table", head: ["Test", "Result"], rows: said.map((i) => [proofName[i.id], passesName[i.passes]]) },
+    channelTable(proof.channels),
     proof.response.length === 0
       ? null
       : {

@@ -74,8 +74,7 @@ export const node: Head = {
     if (OVER_WORDS.has(token.word)) return figure("over", 1);
     if (!token.value) return fail({ code: "notUnderstood", token: token.text });
     const { unit, value, significant, alternating } = token.value;
-    if (unit === "V" && !alternating)
-      return keeps({ about: "point", point: name, volts: volts(value), form: "dc", significant, under });
+    if (unit === "V" && !alternating) return keeps({ about: "point", point: name, volts: volts(value), form: "dc", significant, under });
     if (unit !== null && unit !== "Ω") return fail({ code: "wrongUnit", token: token.text, quantity: "leak", unit });
     if (!(value >= 0 && value <= LIMITS.insulationOhms[1])) return fail({ code: "impossible", token: token.text, quantity: "leak" });
     return figure(value, significant);

@@ -1,4 +1,5 @@
 import { ALL_REFIT_STEPS, type RefitStep } from "../../device";
+import type { Consequence } from "../entry";
 import type { Head } from "../head";
 import { keeps } from "../parsed";
 
@@ -21,19 +22,27 @@ const WORDS: readonly (readonly [RegExp, RefitStep])[] = [
   ...ALL_REFIT_STEPS.map((s) => [new RegExp(`^${s}$`, "i"), s] as const),
 ];
 
+const stepCalled = (said: string): RefitStep | null => WORDS.find(([words]) => words.test(said.trim()))?.[1] ?? null;
+const ofStep = (step: RefitStep, done: boolean, note: string | null): Consequence => ({
+  about: "observed",
+  subject: { kind: "unit" },
+  observation: { kind: "refitStep", step, done, note },
+});
+
 /** `seen to paste`, `seen to sleeves, axial ones stand up`, `not seen to mica`: fit and refit lists, step by step. */
 export const refit: Head = {
   name: "refit",
   understand(_line, _context, typed) {
-    const match = /^(not )?seen to\s+(?:the\s+)?([a-z][a-z -]*?)(?:[,:;]\s*(.+))?$/i.exec(typed);
-    const found = match && WORDS.find(([words]) => words.test(match[2]!.trim()));
-    if (!match || !found) return null;
-    const note = match[3]?.trim().slice(0, 200) ?? null;
-    return keeps({
-      about: "observed",
-      subject: { kind: "unit" },
-      observation: { kind: "refitStep", step: found[1], done: match[1] === undefined, note },
-    });
+    const list = /^(not )?(?:seen to|done:?)\s+(.+)$/i.exec(typed);
+    const several = list?.[2]!.split(/\s*,\s*(?:and\s+)?|\s+and\s+/).map((piece) => stepCalled(piece.replace(/^the\s+/i, "")));
+    if (several && several.length > 1 && several.every((s) => s !== null))
+      return keeps(...several.map((step) => ofStep(step, list![1] === undefined, null)));
+    const match = /^(not )?(?:seen to|done:?)\s+(?:the\s+)?([a-z][a-z -]*?)(?:[,:;]\s*(.+))?$/i.exec(typed);
+    const step = match && stepCalled(match[2]!);
+    if (!match || !step) return null;
+    return keeps(ofStep(step, match[1] === undefined, match[3]?.trim().slice(0, 200) ?? null));
   },
-  examples: [{ line: "seen to paste", says: "a step of the fit and refit lists; not seen to mica" }],
+  examples: [
+    { line: "seen to paste", says: "steps of the fit and refit lists, one or several: seen to screws, earth and fuse; not seen to mica" },
+  ],
 };
