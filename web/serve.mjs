@@ -9,9 +9,9 @@ import sirv from "sirv";
 
 const HOST = "127.0.0.1";
 const PORT = Number(process.env.PORT ?? 3000);
-const MOST_BYTES = 200_000;
+const MAX_BYTES = 200_000;
 // photographs, pieces of recordings and of suppliers' files; how large each may be is said where it is kept
-const MOST_FILE_BYTES = 16_000_000;
+const MAX_FILE_BYTES = 16_000_000;
 const TAKES_FILES = /^\/api\/(sound\/[^/]+|jobs\/[^/]+\/photos|shop\/imports\/[^/]+\/[^/]+)$/;
 const PAGE_METHODS = new Set(["GET", "HEAD"]);
 const API_METHODS = new Set(["GET", "HEAD", "POST", "PATCH", "PUT", "DELETE", "OPTIONS"]);
@@ -44,7 +44,7 @@ const DOWN = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Mirvek
 <p>The database does not answer. Nothing that was kept is lost; lines typed meanwhile wait in this browser.</p>
 <p><a href="">Try again</a></p></main></html>`;
 
-const MOST_WAITING = 60;
+const MAX_WAITING = 60;
 const BUSY = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Mirvek</title>
 <main style="max-width:34em;margin:18vh auto;padding:20px;font:17px/1.5 sans-serif">
 <h1 style="font-size:24px">Too many requests at once</h1>
@@ -65,7 +65,7 @@ function refusal({ method, url, headers }) {
     return [400, "invalid"];
   }
   if (!(path.startsWith("/api/") ? API_METHODS : PAGE_METHODS).has(method)) return [405, "methodNotAllowed"];
-  const most = TAKES_FILES.test(path) ? MOST_FILE_BYTES : MOST_BYTES;
+  const most = TAKES_FILES.test(path) ? MAX_FILE_BYTES : MAX_BYTES;
   return Number(headers["content-length"] ?? 0) > most ? [413, "invalid"] : null;
 }
 
@@ -81,7 +81,7 @@ const server = createServer(async (request, response) => {
   const refused = refusal(request);
   if (refused) return json(response, ...refused);
   // more requests wait for a connection to the database than can be answered in time: said at once, not after they have timed out
-  if ((globalThis.mirvekPool?.waitingCount ?? 0) > MOST_WAITING && !request.url.startsWith(BUILT)) {
+  if ((globalThis.mirvekPool?.waitingCount ?? 0) > MAX_WAITING && !request.url.startsWith(BUILT)) {
     if (!isPage(request.url.split("?")[0])) return json(response, 503, "busy");
     return response
       .writeHead(503, { "content-type": "text/html; charset=utf-8", "retry-after": "2", "cache-control": "no-store" })

@@ -1,7 +1,7 @@
 import { performance } from "node:perf_hooks";
 import { BENCH_TESTS, HYPOTHESES, type HypothesisRow } from "../src/knowledge";
 import { FINDINGS, sectionsOf, type FindingToken, type SupplyKind, type UnitKind } from "../src/device";
-import { complaintWitnesses, expectedBits, hypothesesOf, infer, weightsOf, type TracedUnit, type Witness } from "../src/trace";
+import { complaintEvidence, expectedBits, hypothesesOf, infer, weightsOf, type TracedUnit, type Evidence } from "../src/diagnosis";
 
 // Made cases for the tracing, apart from the inference: faults are drawn, their chances bent at random so that the world is not the
 // table, symptoms overlooked, tests answered wrongly or not at all. What comes out is measured, not asserted.
@@ -60,7 +60,7 @@ interface Option {
   minutes: number;
   chance: number[];
   base: number;
-  rule: Witness["rule"];
+  rule: Evidence["rule"];
   /** of the world, not of the table */
   truth: number;
 }
@@ -164,7 +164,7 @@ for (let c = 0; c < CASES; c++) {
   const { unit, rows, faults } = made();
   const weights = weightsOf(unit, rows);
   const isFault = (i: number) => faults.includes(rows[i]!);
-  const witnesses: Witness[] = complaintWitnesses(unit, rows);
+  const witnesses: Evidence[] = complaintEvidence(unit, rows);
   let posterior = infer(weights, witnesses);
   if (top(posterior.marginal).slice(0, 3).some(isFault)) hit.complaint3++;
   const open = optionsOf(unit, rows, faults);

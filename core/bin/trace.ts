@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readCase, traceCase, type CaseIssue, type RippleSolver } from "../src/job";
-import { foretellRipple } from "../src/trace";
+import { predictRipple } from "../src/diagnosis";
 
 // ./mirvek trace CASE.json: prints who is suspected, why, and what to do next, as JSON. "-" reads standard input.
 
@@ -41,7 +41,7 @@ const read = readCase(parsed(text()));
 const solved = new Map<string, ReturnType<RippleSolver>>();
 const solve: RippleSolver = (question) => {
   const key = JSON.stringify(question);
-  if (!solved.has(key)) solved.set(key, foretellRipple(question));
+  if (!solved.has(key)) solved.set(key, predictRipple(question));
   return solved.get(key)!;
 };
 const answer = read.ok ? traceCase(read.value, solve) : read;

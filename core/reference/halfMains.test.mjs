@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { exportNetlist } from "../src/circuit";
 import { SCENARIOS, fillSettings, railsPerMainsStep } from "../src/scenarios";
-import { slotStates } from "../src/trace";
+import { slotStates } from "../src/explain";
 import { checkNetlist } from "../src/circuit";
 import { hasSimulator, reference, simulate } from "./outside.mjs";
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { EVIDENCE, evidenceRegistry, fold, type EvidenceKind } from "./evidence";
 import { PATH, nextOf, stationStates, type Station } from "./job";
 import { ROWS, byId, practice, type KnowledgeRow } from "./knowledge";
-import { headTable, lex, type Head, type ReadoutContext } from "./readout";
+import { headTable, lex, type Command, type ReadoutContext } from "./entry";
 import { jobFacts } from "./testing/jobs";
 import { SCENARIOS, scenarioRegistry, type Scenario } from "./scenarios";
 
@@ -56,7 +56,7 @@ describe("a throw-away one of each", () => {
   });
 
   test("head word: it is asked in its turn", () => {
-    const knock: Head = {
+    const knock: Command = {
       name: "knock",
       understand: ([first]) => (first!.word === "knock" ? { ok: true, value: { kind: "undo" } } : null),
       examples: [{ line: "knock", says: "it answered to a knock" }],

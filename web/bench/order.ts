@@ -1,5 +1,5 @@
 import { pool, transaction } from "../server/db";
-import { keepStock } from "../server/keepStock";
+import { saveStock } from "../server/saveStock";
 import { loadOrderView } from "../server/orders";
 
 // The whole shop's order over 2,000 open jobs of 20 positions each, two parts chosen in every tenth: asked at once, while the jobs are looked
@@ -56,7 +56,7 @@ async function main(): Promise<void> {
   for (let i = 0; i < ROUNDS; i++) after.push((await asked()).ms);
   const [{ id }] = (await pool().query("select min(id)::int as id from part")).rows as [{ id: number }];
   const booked = performance.now();
-  await transaction((db) => keepStock(db, { partId: id, kind: "counted", count: 3, lot: null, note: "", sample: null }));
+  await transaction((db) => saveStock(db, { partId: id, kind: "counted", count: 3, lot: null, note: "", sample: null }));
   await asked();
   const stock = performance.now() - booked;
   const middle = (of: number[]) => of.toSorted((a, b) => a - b)[Math.floor(of.length / 2)]!.toFixed(0);

@@ -4,7 +4,7 @@ import { line, openedJob, say, watchConsole } from "./helpers";
 
 // The units of the demo as they came in, each traced to its cause on the Trace station by nothing but what it advises first.
 
-const MOST_STEPS = 12;
+const MAX_STEPS = 12;
 
 /** As the job stands, of what the server says. */
 interface Standing {
@@ -55,7 +55,7 @@ for (const unit of SICK_UNITS)
     let view = await viewOf(request, number);
     while (!view.facts.trace!.settled) {
       await doAdvised(page, view.tracing.advice, unit, asked);
-      expect(asked.length, asked.join(", ")).toBeLessThanOrEqual(MOST_STEPS);
+      expect(asked.length, asked.join(", ")).toBeLessThanOrEqual(MAX_STEPS);
       view = await viewOf(request, number);
     }
     const first = page.getByRole("region", { name: "Suspects", exact: true }).getByRole("row").first();

@@ -2,7 +2,7 @@ import { COLUMNS, COLUMN_UNITS, type ColumnUnit, type Mapping, type PartDraft } 
 import { GRADES, SAFETY_CLASSES } from "@mirvek/core/choose";
 import { LENGTHS } from "@mirvek/core/knowledge";
 import { TECHNOLOGIES } from "@mirvek/core/part";
-import { MOUNTINGS } from "@mirvek/core/readout";
+import { MOUNTINGS } from "@mirvek/core/entry";
 import { amperes, hertz, ohms } from "@mirvek/core/units";
 import { z } from "zod";
 import { hasCredentials, isLinkLocal, isShown } from "./supplierAddress";
@@ -13,8 +13,8 @@ export type ImportMeans = (typeof IMPORT_MEANS)[number];
 
 /** Rows that travel together, and how many a file may have. */
 export const ROWS_A_PIECE = 2000;
-export const MOST_ROWS = 1_000_000;
-export const MOST_PIECE_BYTES = 4_000_000;
+export const MAX_ROWS = 1_000_000;
+export const MAX_PIECE_BYTES = 4_000_000;
 
 const positive = z.number().gt(0);
 const cents = z.number().int().min(1).max(100_000_000).nullable();
@@ -65,7 +65,7 @@ export const importBegin = z.object({
   supplier: z.string().trim().min(1).max(60),
   fileName: z.string().trim().min(1).max(200),
   means: z.enum(IMPORT_MEANS),
-  rows: z.number().int().min(1).max(MOST_ROWS),
+  rows: z.number().int().min(1).max(MAX_ROWS),
   headings: z.string().max(4000),
   mapping: zMapping,
 });

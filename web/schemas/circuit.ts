@@ -1,5 +1,5 @@
 import { SCENARIO_IDS, type ScenarioId, type Settings } from "@mirvek/core/scenarios";
-import type { Binding } from "@mirvek/core/trace";
+import type { Binding } from "@mirvek/core/explain";
 import { z } from "zod";
 import { designator } from "./records";
 

@@ -1,6 +1,6 @@
-import type { ClosingHold, Interlock, PracticeIssue } from "@mirvek/core/job";
+import type { ClosingBlocker, Interlock, PracticeIssue } from "@mirvek/core/job";
 import type { SoundIssue } from "@mirvek/core/sound";
-import type { PositionList, ReadoutIssue } from "@mirvek/core/readout";
+import type { PositionList, ReadoutIssue } from "@mirvek/core/entry";
 
 /** Everything a write can be refused for, as it travels to the browser; worded in wording/requestIssue. */
 export type RequestIssue =
@@ -25,7 +25,7 @@ export type RequestIssue =
   | { code: "reasonNeeded" }
   | { code: "holderReasonNeeded"; designator: string }
   | { code: "overrideWhileLive" }
-  | { code: "closingHeld"; by: readonly ClosingHold[] }
+  | { code: "closingHeld"; by: readonly ClosingBlocker[] }
   | { code: "invalid"; fields: readonly { path: string; message: string }[] }
   | { code: "notKept" }
   | { code: "noPicture" }

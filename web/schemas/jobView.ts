@@ -1,4 +1,4 @@
-import type { SafetyHappening, TouchSafety } from "@mirvek/core/bringUp";
+import type { SafetyHappening, TouchSafety } from "@mirvek/core/safety";
 import type {
   Arrangement,
   CataloguePart,
@@ -14,32 +14,33 @@ import type { FindingToken, Scope } from "@mirvek/core/device";
 import {
   afterFacts,
   afterFitting,
-  knowingOf,
+  diagnosisInputsOf,
   type AfterFitting,
   nextOf,
   type Tracing,
-  weigh,
+  diagnose,
   PATH,
   stationStates,
   type JobFacts,
-  type JobPicture,
+  type JobModel,
   type JobRecords,
-  type UnitPicture,
+  type UnitModel,
   type JobState,
   type LineRecord,
   type NextAct,
-  type PositionPicture,
+  type PositionModel,
   type ShopFacts,
   type StationId,
   type StationState,
   type StoredReading,
   type Waiver,
 } from "@mirvek/core/job";
-import type { RailShapes } from "@mirvek/core/firstPower";
+import type { RailShapes } from "@mirvek/core/powerUp";
 import type { Technology } from "@mirvek/core/part";
-import type { ReadoutMeter, VoltsForm } from "@mirvek/core/readout";
+import type { ReadoutMeter, VoltsForm } from "@mirvek/core/entry";
 import type { TableChange } from "@mirvek/core/knowledge";
-import type { ComputedStress, Foretold, LearnedCause } from "@mirvek/core/trace";
+import type { Predicted, LearnedCause } from "@mirvek/core/diagnosis";
+import type { ComputedStress } from "@mirvek/core/explain";
 import type { Farads, Ohms, Volts } from "@mirvek/core/units";
 import type { Verdict } from "@mirvek/core/verdict";
 import type { CircuitView } from "./circuit";
@@ -98,7 +99,7 @@ export interface JobData {
   records: Records;
   shop: ShopView;
   /** what circuits say of ripples that were read */
-  foretold: readonly Foretelling[];
+  predicted: readonly Prediction[];
   /** what the circuit of its supply says of its rails while the mains come up */
   rails: RailShapes;
   /** the server's clock when this was put together */
@@ -106,12 +107,12 @@ export interface JobData {
 }
 
 /** What a circuit says of a ripple, and the question it was asked, as text; null where it cannot be solved. */
-export interface Foretelling {
+export interface Prediction {
   question: string;
-  foretold: Foretold | null;
+  predicted: Predicted | null;
 }
 
-export type PositionView = PositionPicture<ChoiceView>;
+export type PositionView = PositionModel<ChoiceView>;
 export type ReadingView = StoredReading;
 
 export interface PointView {
@@ -150,7 +151,7 @@ export interface JobView {
   lines: readonly LineRecord[];
   points: PointView[];
   /** what is on record beside the capacitors */
-  unit: UnitPicture;
+  unit: UnitModel;
   /** what comes after the last solder joint */
   after: AfterFitting;
   observations: Records["observations"];
@@ -165,18 +166,18 @@ export interface JobView {
 export function viewOf(
   records: Records,
   shop: ShopView,
-  picture: JobPicture<ChoiceView>,
-  foretellings: readonly Foretelling[] = [],
+  picture: JobModel<ChoiceView>,
+  predictions: readonly Prediction[] = [],
   rails?: RailShapes,
 ): JobView {
   const nameOf = (id: number | null) => records.positions.find((p) => p.id === id)?.designator ?? null;
   const after = afterFitting(records, picture, rails, shop.figures);
-  const { facts: weighed, tracing } = weigh(
+  const { facts: weighed, tracing } = diagnose(
     records.job,
     picture,
-    knowingOf(
+    diagnosisInputsOf(
       shop,
-      foretellings.flatMap((f) => f.foretold ?? []),
+      predictions.flatMap((f) => f.predicted ?? []),
     ),
   );
   const facts: JobFacts = { ...weighed, after: afterFacts(after, records) };

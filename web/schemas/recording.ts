@@ -8,8 +8,8 @@ export type Played = (typeof PLAYED)[number];
 
 /** A file travels and lies in pieces of this many bytes, the last one shorter. */
 export const PIECE_BYTES = 1_048_576;
-export const MOST_PIECES = 200;
-export const MOST_RECORDING_MEGABYTES = (PIECE_BYTES * MOST_PIECES) / 1e6;
+export const MAX_PIECES = 200;
+export const MAX_RECORDING_MEGABYTES = (PIECE_BYTES * MAX_PIECES) / 1e6;
 
 export const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 const dB = z.number().min(-400).max(100);
@@ -41,8 +41,8 @@ export const recordingAsked = recordingMeant.extend({
     .number()
     .int()
     .min(1)
-    .max(PIECE_BYTES * MOST_PIECES),
-  pieces: z.array(sha256).min(1).max(MOST_PIECES),
+    .max(PIECE_BYTES * MAX_PIECES),
+  pieces: z.array(sha256).min(1).max(MAX_PIECES),
   shows: recordingShows.nullable(),
 });
 export type RecordingAsked = z.infer<typeof recordingAsked>;

@@ -2,7 +2,7 @@ import { ARRANGEMENTS } from "@mirvek/core/choose";
 import { z } from "zod";
 import { LENGTHS } from "@mirvek/core/knowledge";
 import type { Interlock } from "@mirvek/core/job";
-import { type Entry, MOUNTINGS } from "@mirvek/core/readout";
+import { type Entry, MOUNTINGS } from "@mirvek/core/entry";
 import { zDiameter, zFarads, zHeight, zId, zPitch, zRatedVolts, zTemperature, zVersion, zVolts } from "./quantities";
 import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
 
@@ -33,7 +33,7 @@ export const readoutPost = z.object({
 export type ReadoutPost = z.infer<typeof readoutPost>;
 
 /** What became of a line that was kept, for the browser that has shown it already. */
-export interface KeptLine {
+export interface SavedLine {
   entry: Entry;
   /** where the line stands among those of the job; null for what keeps no line */
   seq: number | null;

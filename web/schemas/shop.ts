@@ -1,7 +1,7 @@
 import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
 import { SCOPES } from "@mirvek/core/device";
 import { CHOOSING_RULES, LENGTHS, LIMITS, ROWS, cellRange, figureRange, readCell, weightId } from "@mirvek/core/knowledge";
-import { isReserved } from "@mirvek/core/readout";
+import { isReserved } from "@mirvek/core/entry";
 import { z } from "zod";
 import { FIRST_POWER } from "./job";
 import { zId } from "./quantities";

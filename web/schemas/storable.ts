@@ -1,4 +1,4 @@
-import type { Consequence } from "@mirvek/core/readout";
+import type { Effect } from "@mirvek/core/entry";
 import { observation } from "./observation";
 
 // What is written is checked with the shape it is read with: a value the records would take and no screen could read again is refused.
@@ -20,5 +20,5 @@ function isPlain(x: unknown): boolean {
 }
 
 /** Whether everything a line brings about can be read again. */
-export const isStorable = (brings: readonly Consequence[]): boolean =>
-  brings.every((c) => isPlain(c) && (c.about !== "observed" || observation.safeParse(c.observation).success));
+export const isStorable = (effects: readonly Effect[]): boolean =>
+  effects.every((c) => isPlain(c) && (c.about !== "observed" || observation.safeParse(c.observation).success));

@@ -17,9 +17,9 @@ import {
   type Schools,
   type SearchBounds,
 } from "@mirvek/core/choose";
-import { underFigures, type OwnFigures } from "@mirvek/core/knowledge";
+import { withOverrides, type ConstantOverrides } from "@mirvek/core/knowledge";
 import type { Stress } from "@mirvek/core/scenarios";
-import { scenariosFor, settingsOf, standsAt, stressAt, type ComputedStress, type Stand } from "@mirvek/core/trace";
+import { scenariosFor, settingsOf, standsAt, stressAt, type ComputedStress, type Stand } from "@mirvek/core/explain";
 import { farads, volts, type Farads, type Volts } from "@mirvek/core/units";
 import { LRUCache } from "lru-cache";
 import type { CandidatesView, JobRecord, JobView, PositionView } from "../schemas/jobView";
@@ -44,7 +44,7 @@ export const schoolsOf = (job: Pick<JobRecord, "valuePolicy" | "tantalumSchool">
 type Solved = LRUCache<string, Readonly<Record<string, Stress>>>;
 /** One circuit bears on many parts, and a list of parts is gone through one after the other; under other figures it is another circuit. */
 const solved = new LRUCache<string, Solved>({ max: 4 });
-function solvedUnder(figures: OwnFigures): Solved {
+function solvedUnder(figures: ConstantOverrides): Solved {
   const key = JSON.stringify(figures);
   const known: Solved = solved.get(key) ?? new LRUCache({ max: 500 });
   solved.set(key, known);
@@ -70,7 +70,7 @@ export function needsOf(view: JobView, p: PositionView): PositionNeeds & { compu
     behindValve: view.job.supplyKind === "valveRectifier" && isFirstFilter(view, p),
     esrWindow: p.esrMost === null ? null : { least: p.esrLeast ?? 0, most: p.esrMost },
     plusToGround: view.unit.notes.laid.some((l) => l.name === p.designator && l.plus === "ground"),
-    computed: underFigures(figures, () =>
+    computed: withOverrides(figures, () =>
       stressAt(p.designator, unitOf(view), measuredOf(view), view.circuits, settingsOf(view.job), solvedUnder(figures)),
     ),
   };
@@ -158,12 +158,12 @@ export async function candidatesFor(db: Db, choosing: Choosing, position: Positi
   const { view, shop } = choosing;
   const context = contextOf(choosing, position);
   const needs = needsOf(view, position);
-  const { bounds, place } = underFigures(shop.figures, () => ({
+  const { bounds, place } = withOverrides(shop.figures, () => ({
     bounds: searchBounds(needs, context.schools, context.shop),
     place: asked(needs, context.schools, context.shop),
   }));
   const { parts, others } = await search(db, shop.revision, needs.nominal, bounds);
-  return underFigures(shop.figures, () => {
+  return withOverrides(shop.figures, () => {
     const ranking = rankParts(parts, needs, context, SHOWN, others);
     const stand = withChanges ? standOf(view, position) : null;
     const listed = [...ranking.shortList, ...ranking.refused].map((a) => a.part);
@@ -197,9 +197,9 @@ export async function loadSets(
   const { view, shop } = choosing;
   const context = contextOf(choosing, position);
   const needs = needsOf(view, position);
-  const bounds = underFigures(shop.figures, () => searchBounds(needs, context.schools, context.shop));
+  const bounds = withOverrides(shop.figures, () => searchBounds(needs, context.schools, context.shop));
   const parts: CataloguePart[] = await listSmaller(db, needs.nominal, bounds);
-  return underFigures(shop.figures, () => ({
+  return withOverrides(shop.figures, () => ({
     sets: setsFor(parts, needs, context),
     values: valueSets(
       needs.nominal,
@@ -215,7 +215,7 @@ export async function loadHearable(db: Db, jobNumber: number, designator: string
   const position = view.positions.find((p) => p.designator === designator);
   const [part] = await listParts(db, [partId]);
   if (!position || !part) throw refuseMissing();
-  return underFigures(shop.figures, () => {
+  return withOverrides(shop.figures, () => {
     const stand = standOf(view, position);
     return stand && hearAt(stand, measuredOf(view), part, position);
   });

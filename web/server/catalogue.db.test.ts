@@ -13,7 +13,7 @@ import { decide } from "./decide";
 import { supplierFile, importFile } from "./demo/supplierFile";
 import { supplierStandIn } from "./demo/supplierStandIn";
 import { beginImport, giveUpImport, keepImportPiece, loadCatalogue, rememberedMapping, takeImport, writeByHand } from "./importCatalogue";
-import { keepStock } from "./keepStock";
+import { saveStock } from "./saveStock";
 import { loadOffer } from "./offer";
 import { loadOrder, loadOrderView } from "./orders";
 import { listWantingJobs } from "./repositories/jobs";
@@ -172,7 +172,7 @@ describe("parts of a job", () => {
       kind: "ordered" | "delivered" | "counted" | "taken",
       count: number,
       sample: { meter: string; esr: number } | null = null,
-    ) => transaction((db) => keepStock(db, { partId: best.id, kind, count, lot: kind === "delivered" ? "L7" : null, note: "", sample }));
+    ) => transaction((db) => saveStock(db, { partId: best.id, kind, count, lot: kind === "delivered" ? "L7" : null, note: "", sample }));
     await move("ordered", 2);
     expect(await line()).toMatchObject({ quantity: 0, coming: 2 });
     await move("delivered", 2, { meter: "esr", esr: 0.04 });

@@ -1,7 +1,7 @@
 import "server-only";
-import { held } from "@mirvek/core/bringUp";
-import { MAX_POSITIONS, underFigures } from "@mirvek/core/knowledge";
-import { parsePositionList, shiftDesignator } from "@mirvek/core/readout";
+import { held } from "@mirvek/core/safety";
+import { MAX_POSITIONS, withOverrides } from "@mirvek/core/knowledge";
+import { parsePositionList, shiftDesignator } from "@mirvek/core/entry";
 import type { PositionRecord } from "@mirvek/core/job";
 import { farads, volts, type Volts } from "@mirvek/core/units";
 import type { PositionEdit, PositionsPost } from "../schemas/records";
@@ -67,7 +67,7 @@ export async function changePosition(db: Db, jobNumber: number, designator: stri
   if (!position) throw refuseMissing();
   const { figures } = await getShop(db);
   const couldHurt = ({ nominal, rated }: { nominal: number; rated: number | null }) =>
-    underFigures(
+    withOverrides(
       figures,
       () => held({ designator, nominal: farads(nominal), rated: rated === null ? null : volts(rated), seen: null }, null).counts,
     );

@@ -6,8 +6,8 @@ import type { JobView } from "../schemas/jobView";
 import { pool, transaction } from "./db";
 import { seedDemo } from "./demo/seed";
 import { loadCandidates } from "./candidates";
-import { keepCircuit } from "./keepCircuit";
-import { keepLine } from "./keepLine";
+import { saveCircuit } from "./saveCircuit";
+import { saveLine } from "./saveLine";
 import { loadJobView } from "./loadJob";
 import { insertCircuit, listCircuits } from "./repositories/circuits";
 import { findJob } from "./repositories/jobs";
@@ -66,13 +66,13 @@ test("bad parts whose cause nothing has shown are explained first, and no more o
   expect(unshown(before)).toBe("explain");
   expect(before.next.code, "what was tried on this one has shown its cause").toBe("decide");
   const stoodOn = evidenceNow(before.job, before.positions);
-  await transaction((db) => keepCircuit(db, 403, post({ scenario: "coupling", answer: { ...answer!, stoodOn } })));
+  await transaction((db) => saveCircuit(db, 403, post({ scenario: "coupling", answer: { ...answer!, stoodOn } })));
   const after = await loadJobView(pool(), await job(403));
   expect(after.stations.explain).toEqual({ kind: "done" });
   expect(unshown(after)).toBe("decide");
 
   await transaction((db) =>
-    keepLine(db, 403, {
+    saveLine(db, 403, {
       line: "C22 out esr 9",
       clientKey: randomUUID(),
       current: null,

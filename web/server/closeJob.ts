@@ -1,5 +1,5 @@
 import "server-only";
-import { closingHolds, isClosed } from "@mirvek/core/job";
+import { closingBlockers, isClosed } from "@mirvek/core/job";
 import type { Closing } from "../schemas/job";
 import { benchName } from "./bench";
 import type { Db } from "./db";
@@ -32,7 +32,7 @@ export async function closeJob(db: Db, jobNumber: number, closing: Closing): Pro
   if (job.state === state) return;
   if (isClosed(job.state)) throw new Refused({ code: "jobClosed" }, 409);
   const { facts, tracing } = await loadJobView(db, job);
-  const holds = closingHolds(facts, state);
+  const holds = closingBlockers(facts, state);
   const waived = closing.waiver?.holds ?? [];
   const left = holds.filter((hold) => hold === "energised" || !waived.includes(hold));
   if (left.length > 0) throw new Refused({ code: "closingHeld", by: left });

@@ -9,8 +9,8 @@ import { loadCandidates } from "./candidates";
 import { decide } from "./decide";
 import { seedDemo } from "./demo/seed";
 import { editJob } from "./editJob";
-import { keepCircuit } from "./keepCircuit";
-import { keepLine } from "./keepLine";
+import { saveCircuit } from "./saveCircuit";
+import { saveLine } from "./saveLine";
 import { recordSafety } from "./recordSafety";
 import { findJob } from "./repositories/jobs";
 import { freshDatabase } from "./testing/database";
@@ -99,7 +99,7 @@ test("a closed job refuses every edit, a second closing changes nothing, another
     (db) => addPositions(db, number, { kind: "list", text: "C99 1u 50v coupling" }),
     (db) => changePosition(db, number, "C1", { kind: "retire", version: position0.version, reason: "not there" }),
     (db) => recordSafety(db, number, { kind: "powerOn", reason: null }),
-    (db) => keepCircuit(db, number, { scenario: "supply", settings: {}, binding: {}, complaint: null, answer: null }),
+    (db) => saveCircuit(db, number, { scenario: "supply", settings: {}, binding: {}, complaint: null, answer: null }),
     () => decide(number, { decision: "leave", partId: null, reason: "x", positions: [{ designator: "C11", follows: null }] }),
   ];
   for (const edit of refused) expect(await issueOf(transaction(edit)), String(edit)).toBe("jobClosed");
@@ -109,7 +109,7 @@ test("lines and closing that come at once are kept one after the other: no line 
   await makeSafe();
   const plain = (i: number) =>
     transaction((db) =>
-      keepLine(db, number, { line: `note ${i}`, clientKey: randomUUID(), current: null, meter: null, inCircuit: true, refersTo: null }),
+      saveLine(db, number, { line: `note ${i}`, clientKey: randomUUID(), current: null, meter: null, inCircuit: true, refersTo: null }),
     );
   const now = await version();
   const all = [

@@ -1,6 +1,6 @@
 import "server-only";
 import { assessPart, asOne, type Refusal } from "@mirvek/core/choose";
-import { underFigures } from "@mirvek/core/knowledge";
+import { withOverrides } from "@mirvek/core/knowledge";
 import type { ChoicePost } from "../schemas/records";
 import { benchName } from "./bench";
 import { contextOf, loadChoosing, needsOf } from "./candidates";
@@ -31,7 +31,7 @@ async function assess(db: Db, jobNumber: number, post: ChoicePost): Promise<Asse
       const position = view.positions.find((p) => p.designator === designator);
       if (!position) throw refuseMissing();
       const context = contextOf(choosing, position);
-      const broken = asked === null ? [] : underFigures(shop.figures, () => assessPart(asked, needsOf(view, position), context).refusals);
+      const broken = asked === null ? [] : withOverrides(shop.figures, () => assessPart(asked, needsOf(view, position), context).refusals);
       return { id: position.id, follows, broken, verdict: position.verdict.state };
     }),
   };

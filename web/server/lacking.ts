@@ -1,6 +1,6 @@
 import "server-only";
 import { setImmediate as breathe, setTimeout as wait } from "node:timers/promises";
-import { alsoChange, makePicture } from "@mirvek/core/job";
+import { alsoChange, deriveJob } from "@mirvek/core/job";
 import { LRUCache } from "lru-cache";
 import type { ChoiceView, Lacking, Records, ShopView } from "../schemas/jobView";
 import { isConnectionError, pool, together, type Db } from "./db";
@@ -44,7 +44,7 @@ const idsOf = (jobs: readonly JobKey[]) => jobs.map((job) => job.id);
 /** Places of one job that want a part and have none chosen: bad ones, and what its approach takes beside them. */
 function lackingOf(records: Records, shop: ShopView): Lacking[] {
   const { job } = records;
-  const picture = makePicture<ChoiceView>()(records, shop);
+  const picture = deriveJob<ChoiceView>()(records, shop);
   const undecided = new Map(picture.facts.positions.filter((p) => p.decision === "none").map((p) => [p.designator, p.verdict]));
   const also = new Set(alsoChange(job, picture));
   return picture.positions.flatMap((p): Lacking[] => {

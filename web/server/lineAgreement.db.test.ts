@@ -5,7 +5,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import type { JobData, Records } from "../schemas/jobView";
 import { addPositions } from "./changePositions";
 import { pool, transaction } from "./db";
-import { keepLine } from "./keepLine";
+import { saveLine } from "./saveLine";
 import { loadJobData } from "./loadJob";
 import { Refused } from "./refusal";
 import { findJob, insertJob } from "./repositories/jobs";
@@ -27,7 +27,7 @@ beforeEach(async () => {
 const load = async (): Promise<JobData> => loadJobData(pool(), (await findJob(pool(), number))!);
 const keep = (line: EnteredLine) => {
   const { key, line: text, current, meter, inCircuit, refersTo, at } = line;
-  return transaction((db) => keepLine(db, number, { line: text, clientKey: key, current, meter, inCircuit, refersTo }, new Date(at)));
+  return transaction((db) => saveLine(db, number, { line: text, clientKey: key, current, meter, inCircuit, refersTo }, new Date(at)));
 };
 const entered = (line: string, over: Partial<EnteredLine> = {}): EnteredLine => ({
   key: randomUUID(),

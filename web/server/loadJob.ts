@@ -2,16 +2,16 @@ import "server-only";
 import {
   afterFacts,
   afterFitting,
-  knowingOf,
-  makePicture,
+  diagnosisInputsOf,
+  deriveJob,
   inOrder,
   type InterlockedJob,
   type StoredReading,
   nextOf,
   PATH,
-  weigh,
+  diagnose,
 } from "@mirvek/core/job";
-import type { OwnFigures } from "@mirvek/core/knowledge";
+import type { ConstantOverrides } from "@mirvek/core/knowledge";
 import { LRUCache } from "lru-cache";
 import { isBad } from "@mirvek/core/verdict";
 import {
@@ -25,7 +25,7 @@ import {
   type Records,
   type ShopView,
 } from "../schemas/jobView";
-import { foretell, foretellRails } from "./foretell";
+import { predict, predictRails } from "./predict";
 import { pool, together, type Db } from "./db";
 import { listChoices } from "./repositories/choices";
 import { listCircuits } from "./repositories/circuits";
@@ -137,12 +137,12 @@ async function load(db: Db, job: JobRecord) {
 /** What a browser opens a job with: records and shop; it judges them itself. */
 export async function loadJobData(db: Db, job: JobRecord): Promise<JobData> {
   const { records, shop } = await load(db, job);
-  const picture = makePicture<ChoiceView>()(records, shop);
+  const picture = deriveJob<ChoiceView>()(records, shop);
   return {
     records,
     shop,
-    foretold: foretell(records, picture, shop.figures),
-    rails: foretellRails(records, picture, shop.figures),
+    predicted: predict(records, picture, shop.figures),
+    rails: predictRails(records, picture, shop.figures),
     now: Date.now(),
   };
 }
@@ -151,18 +151,18 @@ export async function loadJobData(db: Db, job: JobRecord): Promise<JobData> {
 export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
   const found = await load(db, job);
   if (found.view) return found.view;
-  const picture = makePicture<ChoiceView>()(found.records, found.shop);
+  const picture = deriveJob<ChoiceView>()(found.records, found.shop);
   const { figures } = found.shop;
-  const foretold = foretell(found.records, picture, figures);
-  return (found.view = viewOf(found.records, found.shop, picture, foretold, foretellRails(found.records, picture, figures)));
+  const predicted = predict(found.records, picture, figures);
+  return (found.view = viewOf(found.records, found.shop, picture, predicted, predictRails(found.records, picture, figures)));
 }
 
 /** What an interlock is judged from, and the shop's figures it is judged under. */
-export async function loadInterlocked(db: Db, job: JobRecord): Promise<{ job: InterlockedJob; figures: OwnFigures }> {
+export async function loadInterlocked(db: Db, job: JobRecord): Promise<{ job: InterlockedJob; figures: ConstantOverrides }> {
   const { records, shop } = await load(db, job);
-  const picture = makePicture<ChoiceView>()(records, shop);
-  const { bringUp } = afterFitting(records, picture, foretellRails(records, picture, shop.figures), shop.figures);
-  return { job: { records, picture, bringUp }, figures: shop.figures ?? {} };
+  const picture = deriveJob<ChoiceView>()(records, shop);
+  const { bringUp } = afterFitting(records, picture, predictRails(records, picture, shop.figures), shop.figures);
+  return { job: { records, model: picture, bringUp }, figures: shop.figures ?? {} };
 }
 
 /** Rows of one page of the bench: what fits a screen twice over. */
@@ -207,19 +207,19 @@ function tallyOf<K extends string>(all: readonly K[]): Partial<Record<K, number>
 
 function benchRow(records: Records, shop: ShopView): BenchRow {
   const { job } = records;
-  const picture = makePicture<ChoiceView>()(records, shop);
+  const picture = deriveJob<ChoiceView>()(records, shop);
   const states = picture.positions.map((p) => p.verdict.state);
-  const { facts } = weigh(
+  const { facts } = diagnose(
     job,
     picture,
-    knowingOf(
+    diagnosisInputsOf(
       shop,
-      foretell(records, picture, shop.figures).flatMap((f) => f.foretold ?? []),
+      predict(records, picture, shop.figures).flatMap((f) => f.predicted ?? []),
     ),
   );
-  // rails are foretold where somebody has begun to bring the unit up: there they decide what comes next
+  // rails are predicted where somebody has begun to bring the unit up: there they decide what comes next
   const begun = records.observations.some((o) => o.observation.kind === "mains");
-  const after = afterFitting(records, picture, begun ? foretellRails(records, picture, shop.figures) : undefined, shop.figures);
+  const after = afterFitting(records, picture, begun ? predictRails(records, picture, shop.figures) : undefined, shop.figures);
   const next = nextOf({ ...facts, after: afterFacts(after, records) }, PATH);
   return {
     number: job.number,

@@ -4,8 +4,8 @@ import { changePosition } from "./changePositions";
 import { pool, transaction } from "./db";
 import { decide } from "./decide";
 import { closeJob } from "./closeJob";
-import { keepLine } from "./keepLine";
-import { keepTyped } from "./keepTyped";
+import { saveLine } from "./saveLine";
+import { saveTyped } from "./saveTyped";
 import { findJob } from "./repositories/jobs";
 import { recordSafety } from "./recordSafety";
 import { freshDatabase } from "./testing/database";
@@ -27,7 +27,7 @@ const retire = async (designator: string, reason: string | null) => {
 const typed = (line: string, at: number, kept: number) => {
   const now = Date.now() + 1e6;
   const post = { line, clientKey: randomUUID(), current: null, meter: null, inCircuit: true, refersTo: null, at: now + at };
-  return transaction((db) => keepLine(db, number, post, new Date(now + kept)));
+  return transaction((db) => saveLine(db, number, post, new Date(now + kept)));
 };
 
 test("a part that holds charge leaves the list with a reason only, and never unlocks by leaving", async () => {
@@ -158,9 +158,9 @@ test("a line that switches on and comes to a closed job is refused, and that the
     closeJob(db, number, { version: (await findJob(db, number))!.version, state: "clearedWithoutCause", waiver: null }),
   );
   const post = { line: "step 25%", clientKey: randomUUID(), current: null, meter: null, inCircuit: true, refersTo: null };
-  expect(await issueOf(keepTyped(number, post))).toBe("jobClosed");
+  expect(await issueOf(saveTyped(number, post))).toBe("jobClosed");
   expect((await view()).safety).toMatchObject({ kind: "energised", attempt: true });
-  expect(await issueOf(keepTyped(number, { ...post, line: "C1 1v", clientKey: randomUUID() }))).toBe("jobClosed");
+  expect(await issueOf(saveTyped(number, { ...post, line: "C1 1v", clientKey: randomUUID() }))).toBe("jobClosed");
 });
 
 test("a short holds the plain power-on, by line and by button, and what was asked for counts as power", async () => {

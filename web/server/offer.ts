@@ -1,7 +1,7 @@
 import "server-only";
 import { ownHistory, quotes, type QuotePosition } from "@mirvek/core/choose";
 import { SCOPES } from "@mirvek/core/device";
-import { underFigures } from "@mirvek/core/knowledge";
+import { withOverrides } from "@mirvek/core/knowledge";
 import { isBad } from "@mirvek/core/verdict";
 import type { OfferView } from "../schemas/jobView";
 import { candidatesFor, loadChoosing } from "./candidates";
@@ -28,7 +28,7 @@ export async function loadOffer(db: Db, jobNumber: number): Promise<OfferView> {
     });
   }
   const closed = await countClosed(db);
-  return underFigures(choosing.shop.figures, () => ({
+  return withOverrides(choosing.shop.figures, () => ({
     quotes: quotes(positions),
     history: Object.fromEntries(
       SCOPES.map((scope) => {

@@ -2,7 +2,7 @@ import { crc32 } from "node:zlib";
 import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { pool, transaction } from "./db";
-import { dropPhoto, keepPhoto } from "./keepPhoto";
+import { dropPhoto, savePhoto } from "./savePhoto";
 import { Refused } from "./refusal";
 import { findPhoto, listPhotos } from "./repositories/photos";
 import { findJob, insertJob } from "./repositories/jobs";
@@ -80,7 +80,7 @@ describe("pictures of a job", () => {
   });
   afterAll(() => pool().end());
   const keep = async (colour: string, about: string | null = "C12") =>
-    keepPhoto(number, await plain(64, 48, colour).png().toBuffer(), { about, moment: "before" });
+    savePhoto(number, await plain(64, 48, colour).png().toBuffer(), { about, moment: "before" });
 
   test("are kept with what they show, once each, and go when they are struck", async () => {
     const [first] = await keep("#111111");
@@ -99,6 +99,6 @@ describe("pictures of a job", () => {
   test("are refused for a job that is closed or is not there", async () => {
     await pool().query("update job set state = 'closed', closed_at = now() where number = $1", [number]);
     expect(await codeOf(keep("#333333"))).toBe("jobClosed");
-    expect(await codeOf(keepPhoto(9999, await plain(8, 8).png().toBuffer(), { about: null, moment: "after" }))).toBe("notFound");
+    expect(await codeOf(savePhoto(9999, await plain(8, 8).png().toBuffer(), { about: null, moment: "after" }))).toBe("notFound");
   });
 });

@@ -1,6 +1,6 @@
 import "server-only";
 import { interlockOf, isEnergised, type Interlock } from "@mirvek/core/job";
-import { underFigures } from "@mirvek/core/knowledge";
+import { withOverrides } from "@mirvek/core/knowledge";
 import type { SafetyPost } from "../schemas/records";
 import { benchName } from "./bench";
 import type { Db } from "./db";
@@ -31,7 +31,7 @@ export async function recordSafety(db: Db, jobNumber: number, post: SafetyPost):
       return null;
     case "powerOn": {
       const { job: interlocked, figures } = await loadInterlocked(db, job);
-      const held = underFigures(figures, () => interlockOf(interlocked, { kind: "mains", because: post.reason }));
+      const held = withOverrides(figures, () => interlockOf(interlocked, { kind: "mains", because: post.reason }));
       if (held?.code === "noSupply") throw new Refused({ code: "stepHeld", hold: held });
       await record(held ? { kind: "powerAttempt" } : post);
       return held;

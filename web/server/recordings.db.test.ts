@@ -3,7 +3,7 @@ import { createHash } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { PIECE_BYTES, type RecordingAsked, type RecordingShows } from "../schemas/recording";
 import { pool, transaction } from "./db";
-import { dropRecording, editRecording, keepPiece, keepRecording, recordingFile } from "./keepRecording";
+import { dropRecording, editRecording, keepPiece, saveRecording, recordingFile } from "./saveRecording";
 import { Refused } from "./refusal";
 import { insertJob } from "./repositories/jobs";
 import { freshDatabase } from "./testing/database";
@@ -60,18 +60,18 @@ describe("recordings of a job", () => {
   test("come in pieces, of which only those that are missing are asked for, and go out bit for bit", async () => {
     const [first, ...rest] = piecesOf(WAV);
     await keepPiece(sha256(first!), Buffer.from(first!));
-    expect(await issueOf(keepRecording(number, asked(WAV)))).toEqual({
+    expect(await issueOf(saveRecording(number, asked(WAV)))).toEqual({
       code: "piecesMissing",
       pieces: expect.toSatisfy((p: string[]) => [...p].sort().join() === rest.map(sha256).sort().join()),
     });
     await put(WAV);
-    const [kept] = await keepRecording(number, asked(WAV));
+    const [kept] = await saveRecording(number, asked(WAV));
     expect(kept).toMatchObject({ name: "hum, left.wav", sha256: sha256(WAV), size: WAV.length, shows: SHOWS });
     expect(Buffer.compare(await back(number, kept!.id), Buffer.from(WAV))).toBe(0);
   });
 
   test("the same file again is the same recording, with what is said of it now", async () => {
-    const all = await keepRecording(number, asked(WAV, { name: "again.wav", moment: "after" }));
+    const all = await saveRecording(number, asked(WAV, { name: "again.wav", moment: "after" }));
     expect(all).toMatchObject([{ name: "again.wav", moment: "after" }]);
     const [kept] = await editRecording(number, all[0]!.id, { moment: "twin", played: "sweep" });
     expect(kept).toMatchObject({ moment: "twin", played: "sweep", name: "again.wav" });
@@ -81,31 +81,31 @@ describe("recordings of a job", () => {
     expect(await issueOf(keepPiece("0".repeat(64), Buffer.from("x")))).toEqual({ code: "pieceDamaged" });
     const text = new TextEncoder().encode("RIFF but no recording at all, whatever it says");
     await put(text);
-    expect(await issueOf(keepRecording(number, asked(text)))).toEqual({ code: "noRecording", issue: { code: "notWav" } });
-    expect(await issueOf(keepRecording(number, asked(WAV, { size: WAV.length + 1 })))).toEqual({ code: "pieceDamaged" });
+    expect(await issueOf(saveRecording(number, asked(text)))).toEqual({ code: "noRecording", issue: { code: "notWav" } });
+    expect(await issueOf(saveRecording(number, asked(WAV, { size: WAV.length + 1 })))).toEqual({ code: "pieceDamaged" });
   });
 
   test("another job does not show it; struck, nobody does", async () => {
     const other = (await transaction((db) => insertJob(db, intake))).number;
-    const [kept] = await keepRecording(number, asked(WAV));
+    const [kept] = await saveRecording(number, asked(WAV));
     expect(await issueOf(recordingFile(pool(), other, kept!.id))).toEqual({ code: "notFound" });
     expect(await dropRecording(number, kept!.id)).toEqual([]);
     expect(await issueOf(recordingFile(pool(), number, kept!.id))).toEqual({ code: "notFound" });
     expect(await issueOf(dropRecording(number, kept!.id))).toEqual({ code: "notFound" });
-    expect(await keepRecording(number, asked(WAV)), "kept again it is back").toHaveLength(1);
+    expect(await saveRecording(number, asked(WAV)), "kept again it is back").toHaveLength(1);
   });
 
   test("a job that is closed or is not there takes none, and one that has many no more", async () => {
-    expect(await issueOf(keepRecording(9999, asked(WAV)))).toEqual({ code: "notFound" });
+    expect(await issueOf(saveRecording(9999, asked(WAV)))).toEqual({ code: "notFound" });
     const full = await transaction((db) => insertJob(db, intake));
     for (let i = 0; i < 40; i++)
       await pool().query(
         "insert into recording (job_id, name, moment, played, sha256, size, pieces, by) values ($1, 'x', 'before', 'nothing', $2, 1, $3, 'x')",
         [full.id, i.toString(16).padStart(64, "0"), [sha256(WAV)]],
       );
-    expect(await issueOf(keepRecording(full.number, asked(WAV)))).toEqual({ code: "tooManyRecordings", most: 40 });
+    expect(await issueOf(saveRecording(full.number, asked(WAV)))).toEqual({ code: "tooManyRecordings", most: 40 });
     await pool().query("update job set state = 'closed', closed_at = now() where number = $1", [number]);
-    expect(await issueOf(keepRecording(number, asked(WAV)))).toEqual({ code: "jobClosed" });
+    expect(await issueOf(saveRecording(number, asked(WAV)))).toEqual({ code: "jobClosed" });
   });
 
   test("pieces are never changed or removed", async () => {

@@ -1,5 +1,5 @@
 import "server-only";
-import type { ReadoutIssue } from "@mirvek/core/readout";
+import type { ReadoutIssue } from "@mirvek/core/entry";
 import type { RequestIssue } from "../schemas/issues";
 
 /** A request that was understood and refused; thrown inside a transaction so that nothing of it is kept. */

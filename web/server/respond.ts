@@ -11,7 +11,7 @@ import { Refused } from "./refusal";
 export type Answer<T> = { ok: true; value: T } | { ok: false; issue: RequestIssue };
 
 // a job with hundreds of positions pastes to some 20 kB; nothing honest is larger than this
-const MOST_BYTES = 100_000;
+const MAX_BYTES = 100_000;
 
 /** Parses the body by `schema` and answers with what `work` returns; every failure becomes an issue with a code, never a trace. */
 export async function respond<S extends z.ZodType, T>(
@@ -19,7 +19,7 @@ export async function respond<S extends z.ZodType, T>(
   schema: S,
   work: (body: z.infer<S>) => Promise<T>,
 ): Promise<NextResponse<Answer<T>>> {
-  return respondLarge(request, MOST_BYTES, schema, work);
+  return respondLarge(request, MAX_BYTES, schema, work);
 }
 
 /** The same for a body that may be large: it is read piece by piece, and no further than `most` bytes. */

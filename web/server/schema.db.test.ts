@@ -13,7 +13,7 @@ import { SCENARIO_IDS } from "@mirvek/core/scenarios";
 import { GRADES, SAFETY_CLASSES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
 import { FINDING_TOKENS, SCOPES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
 import { JOB_STATES } from "@mirvek/core/job";
-import { MOUNTINGS, VOLTS_FORMS } from "@mirvek/core/readout";
+import { MOUNTINGS, VOLTS_FORMS } from "@mirvek/core/entry";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { FIRST_POWER } from "../schemas/job";
 import { pool } from "./db";

@@ -1,4 +1,4 @@
-import type { ClosingHold } from "@mirvek/core/job";
+import type { ClosingBlocker } from "@mirvek/core/job";
 import { HYPOTHESES } from "@mirvek/core/knowledge";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { shopEdit } from "../schemas/shop";
@@ -25,7 +25,7 @@ beforeEach(async () => {
 
 const edit = (change: unknown) => transaction((db) => editShop(db, shopEdit.parse(change)));
 const suspect = async (id: string) => (await view()).tracing.suspects.find((s) => s.id === id)!;
-const close = async (state: "closed" | "open" | "clearedWithoutCause", waived: ClosingHold[] = []) =>
+const close = async (state: "closed" | "open" | "clearedWithoutCause", waived: ClosingBlocker[] = []) =>
   transaction(async (db) =>
     closeJob(db, number, {
       version: (await findJob(db, number))!.version,
@@ -123,9 +123,9 @@ test("the circuit's word on a ripple comes with the records, and weighs in the s
   const before = (await suspect("reservoirDried")).chance;
   await say("C1 2.9vac");
   const job = (await findJob(pool(), number))!;
-  const { foretold } = await loadJobData(pool(), job);
-  expect(foretold).toHaveLength(1);
-  expect(foretold[0]!.foretold!.whole).toBeLessThan(0.6);
+  const { predicted } = await loadJobData(pool(), job);
+  expect(predicted).toHaveLength(1);
+  expect(predicted[0]!.predicted!.whole).toBeLessThan(0.6);
   expect((await suspect("reservoirDried")).chance).toBeGreaterThan(before);
   expect((await suspect("reservoirDried")).for.map((r) => r.witness)).toContain("ripple:C1");
 });

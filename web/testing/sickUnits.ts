@@ -2,7 +2,7 @@ import type { FindingToken } from "@mirvek/core/device";
 import type { Advice, TraceCase } from "@mirvek/core/job";
 import { BENCH_TESTS, type HypothesisId, type TestId } from "@mirvek/core/knowledge";
 import { DEMO_JOBS, type DemoJob } from "../server/demo/jobs";
-import { adviceText, hypothesisName } from "../wording/tracing";
+import { adviceText, hypothesisName } from "../wording/diagnosis";
 
 // The units of the demo as they came to the bench, each with one fault that is known here and nowhere else: whoever traces them is
 // told what that unit would answer, and no more.

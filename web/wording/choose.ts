@@ -131,12 +131,12 @@ export function asMadeText({ figures }: PlaceChanges): string {
 }
 const noteText = (at: string | undefined): string => (at === undefined ? "" : /k$/.test(at) ? `${at.slice(0, -1)} kHz` : `${at} Hz`);
 const signedDb = (dB: number): string => `${dB < 0 ? "−" : "+"}${Math.abs(dB).toFixed(1)}`;
-const LEAST_DB = 0.05;
-const LEAST_SHARE = 0.01;
+const MIN_DB = 0.05;
+const MIN_SHARE = 0.01;
 const moves = (was: number, becomes: number, unit: string): boolean =>
   unit === "dB" || unit === "dBV"
-    ? Math.abs(becomes - was) >= LEAST_DB
-    : Math.abs(becomes - was) > LEAST_SHARE * Math.max(Math.abs(was), 1e-12);
+    ? Math.abs(becomes - was) >= MIN_DB
+    : Math.abs(becomes - was) > MIN_SHARE * Math.max(Math.abs(was), 1e-12);
 
 export const arrangementName: Readonly<Record<Arrangement, string>> = {
   parallel: "in parallel",

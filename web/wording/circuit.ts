@@ -1,6 +1,6 @@
 import type { CircuitIssue, NetlistTextIssue } from "@mirvek/core/circuit";
 import type { Curve, Figure, FigureUnit, ScenarioId, Warning } from "@mirvek/core/scenarios";
-import type { Candidate, Contribution, Explanation, PartAnswer } from "@mirvek/core/trace";
+import type { Candidate, Contribution, Explanation, PartAnswer } from "@mirvek/core/explain";
 import type { KeptAnswer } from "../schemas/circuit";
 import { list, shown } from "./quantity";
 

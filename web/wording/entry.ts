@@ -1,5 +1,5 @@
 import type { Bound, Measurement } from "@mirvek/core/evidence";
-import type { Consequence, Entry, Question, VoltsForm } from "@mirvek/core/readout";
+import type { Effect, Entry, Question, VoltsForm } from "@mirvek/core/entry";
 import { observationText, subjectText, underText } from "./observation";
 import { list, marked, shown, signedVolts } from "./quantity";
 import { roleName, saidWordName, signName, technologyName } from "./vocabulary";
@@ -52,8 +52,8 @@ const capital = (text: string) => `${text[0]?.toUpperCase() ?? ""}${text.slice(1
 const meterName = (id: string | null, meters: readonly NamedMeter[]): string =>
   id === null ? "no meter named" : (meters.find((m) => m.id === id)?.name ?? id);
 
-type Brought = Exclude<Consequence, { about: "reading" }>;
-type ReadingSaid = Extract<Consequence, { about: "reading" }>;
+type Brought = Exclude<Effect, { about: "reading" }>;
+type ReadingSaid = Extract<Effect, { about: "reading" }>;
 
 const isLookOrWord = (r: ReadingSaid) => r.measurement.kind === "visual" || r.measurement.kind === "word";
 const readingText = (r: ReadingSaid): string =>
@@ -105,7 +105,7 @@ function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: stri
 }
 
 /** One consequence of a line in a few words. */
-export function consequenceText(c: Consequence, meters: readonly NamedMeter[]): string {
+export function consequenceText(c: Effect, meters: readonly NamedMeter[]): string {
   if (c.about === "reading") return `${c.designator} ${readingText(c)}`;
   const { subject, rest } = broughtText(c, meters);
   return `${subject} ${rest}`;
@@ -128,7 +128,7 @@ export function entryText(entry: Entry, meters: readonly NamedMeter[]): { subjec
           .join(", "),
       };
     case "keeps":
-      return unreadToo(keptText(entry.brings, meters), entry.unread ?? []);
+      return unreadToo(keptText(entry.effects, meters), entry.unread ?? []);
   }
 }
 
@@ -136,9 +136,9 @@ const unreadToo = (text: { subject: string; rest: string }, unread: readonly str
   unread.length === 0 ? text : { ...text, rest: `${text.rest}; not read: ${unread.join(" ")}` };
 
 /** Everything a line brings about: one subject where there is one, else each named. */
-function keptText(brings: readonly Consequence[], meters: readonly NamedMeter[]): { subject: string; rest: string } {
-  const readings = brings.filter((c) => c.about === "reading");
-  const others = brings.filter((c) => c.about !== "reading").map((c) => broughtText(c, meters));
+function keptText(effects: readonly Effect[], meters: readonly NamedMeter[]): { subject: string; rest: string } {
+  const readings = effects.filter((c) => c.about === "reading");
+  const others = effects.filter((c) => c.about !== "reading").map((c) => broughtText(c, meters));
   const parts = [...new Set(readings.map((r) => r.designator))];
   const hows = [...new Set(readings.filter((r) => !isLookOrWord(r)).map((r) => howText(r, meters)))];
   const said = readings.map((r) =>

@@ -1,8 +1,8 @@
 import type { NextAct } from "@mirvek/core/job";
-import { stageName } from "./firstPower";
-import { proofLine, proofName } from "./proof";
+import { stageName } from "./powerUp";
+import { proofLine, proofName } from "./finalTest";
 import { list, percent } from "./quantity";
-import { adviceText, hypothesisName } from "./tracing";
+import { adviceText, hypothesisName } from "./diagnosis";
 import { holdText } from "./safety";
 import { settleText } from "./verdict";
 

@@ -23,10 +23,10 @@ import type {
   Subject,
   Tried,
 } from "@mirvek/core/evidence";
-import type { FusePicture, StepTime, TriedAsk, TriedCaution } from "@mirvek/core/job";
+import type { FuseModel, StepTime, TriedAsk, TriedCaution } from "@mirvek/core/job";
 import type { PartClass } from "@mirvek/core/part";
 import type { DrawVerdict, PartReason, PartSettle, PartVerdict, PointExpectation, PointVerdict } from "@mirvek/core/verdict";
-import { lampName, meansName, refitName, stageName } from "./firstPower";
+import { lampName, meansName, refitName, stageName } from "./powerUp";
 import { list, percent, shown, signedVolts, span, times } from "./quantity";
 import { say, type Texts } from "./say";
 import { findingName, sectionName } from "./vocabulary";
@@ -540,5 +540,5 @@ export const pointVerdictText = ({ state, off }: PointVerdict): string =>
   (state === "low" || state === "high") && off !== null ? `${percent(Math.abs(off))} ${POINT_WORD[state]}` : POINT_WORD[state];
 
 /** "F1, 2 A: blew violently: look for a short behind it. Why: D3 shorted" */
-export const fuseText = ({ name, marked, how, because }: FusePicture): string =>
+export const fuseText = ({ name, marked, how, because }: FuseModel): string =>
   `${[name, markedText(marked)].filter(Boolean).join(", ")}: went${how === null ? "" : ` ${fuseEndName[how]}`}. ${because === null ? "Nobody said why." : `Why: ${because}.`}`;

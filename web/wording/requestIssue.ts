@@ -1,7 +1,7 @@
 import type { MarkingIssue } from "@mirvek/core/part";
-import type { PositionIssue, PositionList, Quantity, ReadoutIssue } from "@mirvek/core/readout";
+import type { PositionIssue, PositionList, Quantity, ReadoutIssue } from "@mirvek/core/entry";
 import type { RequestIssue } from "../schemas/issues";
-import { attemptText, interlockText } from "./firstPower";
+import { attemptText, interlockText } from "./powerUp";
 import { list, shown } from "./quantity";
 import { holdText } from "./safety";
 import { say, type Texts } from "./say";

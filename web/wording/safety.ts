@@ -1,5 +1,5 @@
-import type { DischargeRefusal, Harmless, HazardClass, PartCharge, PassedOver, TouchSafety } from "@mirvek/core/bringUp";
-import type { ClosingHold } from "@mirvek/core/job";
+import type { DischargeRefusal, Harmless, HazardClass, PartCharge, PassedOver, TouchSafety } from "@mirvek/core/safety";
+import type { ClosingBlocker } from "@mirvek/core/job";
 import { ago, list, shown, signedVolts, span, timeOfDay } from "./quantity";
 import { say, type Texts } from "./say";
 
@@ -93,7 +93,7 @@ export const harmlessText: Readonly<Record<Harmless, string>> = {
 };
 
 /** What holds the closing, and what to do about it. */
-export const holdText: Readonly<Record<ClosingHold, string>> = {
+export const holdText: Readonly<Record<ClosingBlocker, string>> = {
   energised: "The unit is live. Switch it off first.",
   temporary: "A temporary part is still in. Replace it, or waive in writing.",
   leftIn: "Something is still unplugged, lifted or put across. Say it is back, or waive in writing.",
@@ -117,7 +117,7 @@ export const holdText: Readonly<Record<ClosingHold, string>> = {
     "The unit was not run at full mains with its loads after the last repair. Take a lamp or transformer away (stage full), power it on, or waive in writing.",
 };
 /** The same in the words of a letter to the owner, where it went back like that. */
-export const ownerHoldText: Readonly<Record<ClosingHold, string>> = {
+export const ownerHoldText: Readonly<Record<ClosingBlocker, string>> = {
   energised: "The unit was left switched on.",
   temporary: "A temporary part is still in it and is to be replaced.",
   leftIn: "Something inside is still disconnected or bridged for testing.",
@@ -138,7 +138,7 @@ export const ownerHoldText: Readonly<Record<ClosingHold, string>> = {
   notRun: "It was not run at full mains voltage after the last repair.",
 };
 /** The same, as what was waived. */
-export const waivedName: Readonly<Record<ClosingHold, string>> = {
+export const waivedName: Readonly<Record<ClosingBlocker, string>> = {
   energised: "live",
   temporary: "temporary part in",
   leftIn: "something still unplugged or put across",

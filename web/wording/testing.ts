@@ -1,5 +1,5 @@
-import { makePicture, type JobRecords } from "@mirvek/core/job";
-import { IN_PROPORTION } from "@mirvek/core/firstPower";
+import { deriveJob, type JobRecords } from "@mirvek/core/job";
+import { IN_PROPORTION } from "@mirvek/core/powerUp";
 import { SHOP, records, typed } from "@mirvek/core/testing/jobs";
 import { viewOf, type ChoiceView, type JobView, type Records, type ShopView } from "../schemas/jobView";
 
@@ -26,5 +26,5 @@ export function jobView(...said: string[]): JobView {
   } as unknown as Records["job"];
   const shop = { ...SHOP, name: "Bench", currency: "€", timeZone: "Europe/Vienna" } as unknown as ShopView;
   const all = { ...stored, job, choices: [], circuits: [] } as unknown as Records;
-  return viewOf(all, shop, makePicture<ChoiceView>()(all, shop), [], IN_PROPORTION);
+  return viewOf(all, shop, deriveJob<ChoiceView>()(all, shop), [], IN_PROPORTION);
 }

@@ -4,7 +4,7 @@ import type { SaidWord, VisualSign } from "@mirvek/core/evidence";
 import type { Grade } from "@mirvek/core/choose";
 import type { FindingGroup, FindingToken, SectionKind, SupplyKind, UnitKind } from "@mirvek/core/device";
 import type { ClosedState, JobState, StationId } from "@mirvek/core/job";
-import type { Mounting } from "@mirvek/core/readout";
+import type { Mounting } from "@mirvek/core/entry";
 import type { TakeIn } from "../schemas/job";
 
 export const roleName: Readonly<Record<Role, string>> = {

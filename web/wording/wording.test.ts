@@ -1,8 +1,8 @@
 import type { Assessment } from "@mirvek/core/choose";
-import { NO_READING } from "@mirvek/core/bringUp";
+import { NO_READING } from "@mirvek/core/safety";
 import { CLOSING_HOLDS } from "@mirvek/core/job";
 import { ROLES } from "@mirvek/core/part";
-import { parsePositionList, parseReadout, type ReadoutContext } from "@mirvek/core/readout";
+import { parsePositionList, parseReadout, type ReadoutContext } from "@mirvek/core/entry";
 import { farads, hertz, ohms, volts } from "@mirvek/core/units";
 import { inventedCatalogue } from "@mirvek/core/simulate";
 import { describe, expect, test } from "vitest";
@@ -236,7 +236,7 @@ describe("roles", () => {
     expect(parsed.drafts.map((d) => [d.designator, d.role])).toEqual([["C7", role]]);
     expect(parseReadout(`add C7 10u 50v ${roleName[role]}`, context)).toMatchObject({
       ok: true,
-      value: { brings: [{ about: "position", position: { role } }] },
+      value: { effects: [{ about: "position", position: { role } }] },
     });
   });
 });

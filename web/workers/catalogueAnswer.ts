@@ -1,12 +1,12 @@
 import { readRow, type PartDraft } from "@mirvek/core/catalogue";
 import Papa from "papaparse";
-import { MOST_ROWS } from "../schemas/catalogue";
+import { MAX_ROWS } from "../schemas/catalogue";
 import type { BadRow, CatalogueReply, CatalogueRequest } from "./catalogue.protocol";
 import { encodingOf } from "./encoding";
 
 const PREVIEW_ROWS = 8;
 /** So many bad rows are listed and can be taken away; the rest are counted. */
-const MOST_BAD = 5000;
+const MAX_BAD = 5000;
 const HEAD_BYTES = 65_536;
 const PIECE_BYTES = 1_000_000;
 
@@ -98,14 +98,14 @@ export async function answerCatalogue(request: CatalogueRequest, tell: (progress
   let [rows, badCount, tooMany] = [0, 0, false];
   const refuse = (row: BadRow) => {
     badCount++;
-    if (bad.length < MOST_BAD) bad.push(row);
+    if (bad.length < MAX_BAD) bad.push(row);
   };
   await eachRow(
     file,
     delimiter,
     (cells, line) => {
       if (line === 1) return false;
-      if (++rows > MOST_ROWS) {
+      if (++rows > MAX_ROWS) {
         tooMany = true;
         return true;
       }
@@ -126,7 +126,7 @@ export async function answerCatalogue(request: CatalogueRequest, tell: (progress
     },
     (share) => tell({ id, type: "progress", done: share, of: 1 }),
   );
-  return { id, type: "read", parts, codes, bad, badCount, rows: Math.min(rows, MOST_ROWS), tooMany };
+  return { id, type: "read", parts, codes, bad, badCount, rows: Math.min(rows, MAX_ROWS), tooMany };
 }
 
 function codeIn({ mapping }: Extract<CatalogueRequest, { type: "read" }>, cells: readonly string[]): string {

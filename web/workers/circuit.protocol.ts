@@ -1,8 +1,9 @@
 import type { CircuitIssue, NetlistTextIssue } from "@mirvek/core/circuit";
-import type { OwnFigures } from "@mirvek/core/knowledge";
+import type { ConstantOverrides } from "@mirvek/core/knowledge";
 import type { MeasuredPart } from "@mirvek/core/verdict";
 import type { Outcome, Parts, ScenarioId, Settings } from "@mirvek/core/scenarios";
-import type { Binding, Explanation, Foretold, JobQuestion, PartAnswer, RippleQuestion } from "@mirvek/core/trace";
+import type { Predicted, RippleQuestion } from "@mirvek/core/diagnosis";
+import type { Binding, Explanation, JobQuestion, PartAnswer } from "@mirvek/core/explain";
 
 /** A solved state without what only the worker keeps. */
 export type Solved = Omit<Outcome, "warm">;
@@ -12,7 +13,7 @@ export interface NetlistAnswer {
 }
 
 /** A question, and the figures of the shop that asks it, which hold for its answer. */
-export type CircuitRequest = CircuitQuestion & { figures?: OwnFigures };
+export type CircuitRequest = CircuitQuestion & { figures?: ConstantOverrides };
 
 export type CircuitQuestion =
   | {
@@ -35,14 +36,14 @@ export type CircuitQuestion =
       draws: number;
     }
   | ({ id: number; type: "explainJob" } & Omit<JobQuestion, "seed" | "stop">)
-  | { id: number; type: "foretell"; question: RippleQuestion }
+  | { id: number; type: "predict"; question: RippleQuestion }
   | { id: number; type: "netlist"; text: string };
 
 export type CircuitReply =
   | { id: number; type: "solved"; outcomes: Record<string, Solved>; ms: number }
   | { id: number; type: "explained"; explanation: Explanation }
   | { id: number; type: "jobExplained"; parts: PartAnswer[]; unsolved: ScenarioId[] }
-  | { id: number; type: "foretold"; foretold: Foretold | null }
+  | { id: number; type: "predicted"; predicted: Predicted | null }
   | { id: number; type: "netlist"; answer: NetlistAnswer }
   | { id: number; type: "progress"; done: number; of: number }
   | { id: number; type: "failed"; issue: CircuitIssue }

@@ -1,5 +1,5 @@
 import { SCENARIOS } from "@mirvek/core/scenarios";
-import { underFigures } from "@mirvek/core/knowledge";
+import { withOverrides } from "@mirvek/core/knowledge";
 import {
   importNetlist,
   mean,
@@ -10,7 +10,8 @@ import {
   type CheckedNetlist,
   type CircuitIssue,
 } from "@mirvek/core/circuit";
-import { explain, explainJob, foretellRipple } from "@mirvek/core/trace";
+import { predictRipple } from "@mirvek/core/diagnosis";
+import { explain, explainJob } from "@mirvek/core/explain";
 import type { Result } from "@mirvek/core/units";
 import type { CircuitReply, CircuitRequest, NetlistAnswer, Solved } from "./circuit.protocol";
 
@@ -18,7 +19,7 @@ import type { CircuitReply, CircuitRequest, NetlistAnswer, Solved } from "./circ
 const SEED = 20;
 const DRAWS_BETWEEN_PROGRESS = 4;
 
-export interface Surroundings {
+export interface Dependencies {
   /** milliseconds of a running clock */
   now: () => number;
   /** something to tell before the answer is there */
@@ -26,7 +27,7 @@ export interface Surroundings {
 }
 
 /** Answers questions about circuits, keeping the states of each case's last solution: the next slider step starts from there. */
-export function makeCircuitAnswerer({ now, tell }: Surroundings): (request: CircuitRequest) => CircuitReply {
+export function makeCircuitAnswerer({ now, tell }: Dependencies): (request: CircuitRequest) => CircuitReply {
   const warm = new Map<string, Float64Array>();
 
   const solve = (request: Extract<CircuitRequest, { type: "solve" }>): CircuitReply => {
@@ -65,13 +66,13 @@ export function makeCircuitAnswerer({ now, tell }: Surroundings): (request: Circ
         return explainOne(request);
       case "explainJob":
         return { id: request.id, type: "jobExplained", ...explainJob({ ...request, seed: SEED }) };
-      case "foretell":
-        return { id: request.id, type: "foretold", foretold: foretellRipple(request.question) };
+      case "predict":
+        return { id: request.id, type: "predicted", predicted: predictRipple(request.question) };
       case "netlist":
         return readNetlist(request);
     }
   };
-  return (request) => underFigures(request.figures ?? {}, () => answer(request));
+  return (request) => withOverrides(request.figures ?? {}, () => answer(request));
 }
 
 /** DC at every node, or mean and ripple where something alternates. */

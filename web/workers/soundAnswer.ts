@@ -20,7 +20,7 @@ import {
 import type { Result } from "@mirvek/core/units";
 import type { SoundReply, SoundRequest, Tape } from "./sound.protocol";
 
-export interface Surroundings {
+export interface Dependencies {
   /** the bytes of a file, any part at once */
   bytesOf: (file: Blob) => SoundBytes;
   /** something to tell before the answer is there */
@@ -34,7 +34,7 @@ const SIMULATED = { rate: 32_000, seconds: 8 } as const;
 const STRETCH_TICKS = 750;
 
 /** Answers questions about recordings. What was worked out of one is remembered by its key. */
-export function makeSoundAnswerer({ bytesOf, tell }: Surroundings): (request: SoundRequest) => SoundReply {
+export function makeSoundAnswerer({ bytesOf, tell }: Dependencies): (request: SoundRequest) => SoundReply {
   const heard = new Map<string, AnalysedSound>();
 
   const analysed = (id: number, { key, file }: Tape): Result<AnalysedSound, SoundIssue> => {

@@ -1,7 +1,7 @@
 import { GRADES, SAFETY_CLASSES, type Grade, type SafetyClass } from "../choose";
 import { LIMITS } from "../knowledge";
 import { capacitanceOfCode, type Technology } from "../part";
-import { TECHNOLOGY_WORDS, type Mounting } from "../readout";
+import { TECHNOLOGY_WORDS, type Mounting } from "../entry";
 import { parseValue, wordTable } from "../units";
 import type { ColumnUnit } from "./columns";
 

@@ -36,8 +36,8 @@ export type RowRead = { ok: true; part: PartDraft } | { ok: false; issues: reado
 const FORMULA = /^[\s\uFEFF]*[=+\-@]/;
 
 /** Most hundredths a part may cost, and how many may lie in stock. */
-const MOST_CENTS = 100_000_000;
-const MOST_STOCK = 1_000_000_000;
+const MAX_CENTS = 100_000_000;
+const MAX_STOCK = 1_000_000_000;
 
 /** Reads one row of a supplier's file by its mapping; everything that is wrong with it at once, never half of a part. */
 export function readRow(cells: readonly string[], mapping: Mapping): RowRead {
@@ -62,9 +62,9 @@ export function readRow(cells: readonly string[], mapping: Mapping): RowRead {
   const life = row.number("life", [1, 1e6]);
   const pulse = row.number("pulse", [1e-3, 1e6]);
   const price = row.read("price", centsOf);
-  if (price !== null && !(price > 0 && price <= MOST_CENTS)) row.fail("price", "range");
+  if (price !== null && !(price > 0 && price <= MAX_CENTS)) row.fail("price", "range");
   const stock = row.read("stock", (t) => plainNumber(t));
-  if (stock !== null && !(Number.isInteger(stock) && stock >= 0 && stock <= MOST_STOCK)) row.fail("stock", "range");
+  if (stock !== null && !(Number.isInteger(stock) && stock >= 0 && stock <= MAX_STOCK)) row.fail("stock", "range");
   const series = row.text("series") === "" ? (code ?? "") : (row.word("series", LENGTHS.series) ?? "");
   const tolerance = row.read("tolerance", toleranceOf);
   const grade = row.known("grade", gradeOf);

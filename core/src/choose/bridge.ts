@@ -24,12 +24,12 @@ const POLARISED: ReadonlySet<CapacitorPart["technology"]> = new Set<CapacitorPar
  */
 export function bridgePlan(
   part: Pick<CapacitorPart, "role" | "technology" | "nominal" | "rated">,
-  now: { handsAllowed: boolean; shortedOrLeaky: boolean },
+  now: { internalAccessAllowed: boolean; shortedOrLeaky: boolean },
 ): BridgePlan {
   const refusals: BridgeRefusal[] = [
     ...(ON_MAINS.has(part.role) ? (["mainsPart"] as const) : []),
     ...(now.shortedOrLeaky ? (["notOpen"] as const) : []),
-    ...(now.handsAllowed ? [] : (["locked"] as const)),
+    ...(now.internalAccessAllowed ? [] : (["locked"] as const)),
     ...(part.rated === null ? (["voltsUnknown"] as const) : []),
   ];
   if (refusals.length > 0 || part.rated === null) return { ok: false, refusals };

@@ -1,5 +1,5 @@
 import type { Technology, Tolerance } from "../part";
-import type { Mounting } from "../readout";
+import type { Mounting } from "../entry";
 import type { Amperes, Celsius, Farads, Hertz, Millimetres, Ohms, Volts } from "../units";
 
 export const SAFETY_CLASSES = ["X1", "X2", "Y1", "Y2"] as const;

@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { fold } from "../evidence";
 import { candidate } from "../testing/choosing";
 import { part } from "../testing/parts";
-import { standsAt, type Stand } from "../trace";
+import { standsAt, type Stand } from "../explain";
 import type { CapacitorPart } from "../part";
 import type { MeasuredPart } from "../verdict";
 import type { ScenarioId, Settings, Unit } from "../scenarios";

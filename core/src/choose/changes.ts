@@ -1,7 +1,7 @@
 import { figure } from "../knowledge";
 import { esrShares, isWetAluminium, soundEsr, type CapacitorPart, type PartState } from "../part";
 import { restoringOhms, type Figure, type Outcome, type Parts } from "../scenarios";
-import { partsOf, slotStates, type Stand } from "../trace";
+import { partsOf, slotStates, type Stand } from "../explain";
 import type { MeasuredPart } from "../verdict";
 import { hertz, type Farads } from "../units";
 import type { CataloguePart } from "./catalogue";
@@ -84,11 +84,11 @@ export function changesAt(
     if (!after.ok) return null;
     const lifts = scenario.id === "crossover" && was.kind === "works" && state.kind === "works" && isWetAluminium(original.technology);
     const ohms = lifts ? restoringOhms(was.esr, state.esr) : 0;
-    return { scenario: scenario.id, slot, figures: changed(before.value, after.value, told), restoring: ohms > LEAST_OHMS ? ohms : null };
+    return { scenario: scenario.id, slot, figures: changed(before.value, after.value, told), restoring: ohms > MIN_OHMS ? ohms : null };
   });
 }
 /** Less is lost in the leads. */
-const LEAST_OHMS = 0.05;
+const MIN_OHMS = 0.05;
 
 function changed(before: Outcome, after: Outcome, told: readonly string[]): Change[] {
   const nameOf = (f: Figure) => (f.at === undefined ? f.key : `${f.key}@${f.at}`);

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { underFigures } from "../knowledge";
+import { withOverrides } from "../knowledge";
 import { part } from "../testing/parts";
 import { comeback, ownHistory, type LeftPosition } from "./comeback";
 
@@ -33,7 +33,7 @@ describe("how likely a unit is to come back", () => {
   });
   test("a shop's own rates count where it has them", () => {
     const unit = [at("C1", { measured: false })];
-    expect(underFigures({ "come.other": 0.5 }, () => comeback(unit, new Set()).expected)).toBeCloseTo(1 - Math.exp(-1), 12);
+    expect(withOverrides({ "come.other": 0.5 }, () => comeback(unit, new Set()).expected)).toBeCloseTo(1 - Math.exp(-1), 12);
     expect(comeback(unit, new Set()).expected).toBeCloseTo(1 - Math.exp(-0.016), 12);
   });
 });

@@ -1,6 +1,6 @@
 import { meanOf } from "../numeric";
 import type { Curve, Outcome } from "../scenarios";
-import type { Stand } from "../trace";
+import type { Stand } from "../explain";
 import type { MeasuredPart } from "../verdict";
 import { asMade, newPartState, type Original, type StandIn } from "./changes";
 

@@ -1,5 +1,5 @@
 import type { CapacitorPart } from "../part";
-import type { Mounting } from "../readout";
+import type { Mounting } from "../entry";
 import type { Celsius, Farads, Millimetres, Ohms, Volts } from "../units";
 
 export const VALUE_POLICIES = ["same", "nextUp"] as const;

@@ -1,7 +1,7 @@
 /** How sure one wants to be that two of what was bought lie near enough. */
 const SURE = 0.9;
 /** more than this is not bought to match two */
-const MOST = 30;
+const MAX = 30;
 
 /**
  * How many parts to buy so that two of them lie within a share of each other, nine times in ten. Values are taken to lie anywhere in the
@@ -11,6 +11,6 @@ const MOST = 30;
  * @returns 2 to 30; 30 where even that many do not make it sure
  */
 export function buyToMatch(width: number, within: number): number {
-  for (let n = 2; n < MOST; n++) if (1 - Math.max(0, 1 - ((n - 1) * within) / width) ** n >= SURE) return n;
-  return MOST;
+  for (let n = 2; n < MAX; n++) if (1 - Math.max(0, 1 - ((n - 1) * within) / width) ** n >= SURE) return n;
+  return MAX;
 }

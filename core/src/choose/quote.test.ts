@@ -61,7 +61,7 @@ describe("the schools side by side", () => {
 });
 
 describe("a good part across a suspect", () => {
-  const free = { handsAllowed: true, shortedOrLeaky: false };
+  const free = { internalAccessAllowed: true, shortedOrLeaky: false };
   test("the same value up to twice, no fewer volts, the same way round", () => {
     expect(bridgePlan(part(10, 50), free)).toEqual({
       ok: true,
@@ -74,8 +74,8 @@ describe("a good part across a suspect", () => {
   });
   test.each([
     ["mainsPart", part(0.1, 275, { role: "mainsX", technology: "film" }), free],
-    ["notOpen", part(10, 50), { handsAllowed: true, shortedOrLeaky: true }],
-    ["locked", part(10, 50), { handsAllowed: false, shortedOrLeaky: false }],
+    ["notOpen", part(10, 50), { internalAccessAllowed: true, shortedOrLeaky: true }],
+    ["locked", part(10, 50), { internalAccessAllowed: false, shortedOrLeaky: false }],
     ["voltsUnknown", part(10, 50, { rated: null }), free],
   ])("is refused: %s", (why, of, now) => {
     expect(bridgePlan(of, now)).toEqual({ ok: false, refusals: [why] });

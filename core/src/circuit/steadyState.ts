@@ -46,10 +46,10 @@ const CLOSED = 1e-6;
 // … and no state is further from where it settles than this share, by its Newton step; closer than rounding tells is close enough
 const HOME = 1e-5;
 const CLOSED_FOR_GOOD = 1e-13;
-const [LEAST_STEPS, MOST_STEPS] = [8, 65_536];
+const [MIN_STEPS, MAX_STEPS] = [8, 65_536];
 const STEPS_BETWEEN_ASKING = 16;
 // Carrying the derivative along costs states³ a step. What takes longer than this a period, in multiplications, is refused: a second.
-const MOST_WORK = 1e9;
+const MAX_WORK = 1e9;
 // A motion that grows by less than this a period is told from one that stays by nobody, rounding included
 const GROWS = 1 + 1e-6;
 
@@ -63,7 +63,7 @@ export function steadyState(netlist: CheckedNetlist, options: SteadyStateOptions
   const { steps = 256, period: asked = 1, from } = options;
   const issue =
     optionIssue([
-      ["steps", steps, isCount(steps, LEAST_STEPS, MOST_STEPS)],
+      ["steps", steps, isCount(steps, MIN_STEPS, MAX_STEPS)],
       ["period", asked, asked > 0],
     ]) ??
     fromIssue(from, layout.states) ??
@@ -81,7 +81,7 @@ export function steadyState(netlist: CheckedNetlist, options: SteadyStateOptions
 }
 
 function workIssue(layout: Layout, steps: number): CircuitIssue | null {
-  const limit = Math.floor(Math.cbrt(MOST_WORK / (4 * steps)));
+  const limit = Math.floor(Math.cbrt(MAX_WORK / (4 * steps)));
   return layout.states > limit ? { code: "too_large", what: "states", count: layout.states, limit } : null;
 }
 

@@ -31,7 +31,7 @@ export interface StepMap {
 /** What a series branch becomes over a step of τ: i = g·(v + history), with the dielectric's part of the step in rc and keep. */
 export function companion(branch: SeriesBranch, tau: number): { g: number; perAmpere: number; rc: number; keep: number } {
   const perAmpere = Number.isFinite(tau) ? branch.henries / tau : 0;
-  if (branch.farads === null) return { g: 1 / Math.max(branch.ohms + perAmpere, LEAST_OHMS), perAmpere, rc: 0, keep: 0 };
+  if (branch.farads === null) return { g: 1 / Math.max(branch.ohms + perAmpere, MIN_OHMS), perAmpere, rc: 0, keep: 0 };
   const storing = Number.isFinite(tau) ? branch.farads / tau : 0;
   const through = storing + branch.leak;
   if (through === 0) return { g: 0, perAmpere, rc: 0, keep: 0 };
@@ -40,7 +40,7 @@ export function companion(branch: SeriesBranch, tau: number): { g: number; perAm
 }
 
 // An ideal coil at DC is a plain joint; a millionth of an ohm stands for it, a thousandth of any wire.
-const LEAST_OHMS = 1e-6;
+const MIN_OHMS = 1e-6;
 
 /** Builds the step map. τ = Infinity gives the DC equations: capacitors only leak, coils only have their winding. */
 export function makeStepMap(layout: Layout, tau: number): Result<StepMap, CircuitIssue> {

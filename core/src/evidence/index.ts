@@ -43,7 +43,7 @@ export {
   POWER_STATES,
   REMARK_MEANINGS,
   SUBJECT_KINDS,
-  handsInside,
+  isInternalAccess,
   type Act,
   type Authority,
   type Check,

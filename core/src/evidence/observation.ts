@@ -373,7 +373,7 @@ export const LEAVES_CHANGED: ReadonlySet<Act> = new Set<Act>(["unplugged", "fed"
 const HANDS_ACTS: ReadonlySet<Act> = new Set<Act>(["bridged", "lifted", "replaced", "resoldered"]);
 
 /** Whether hands are inside the unit while this is done or read. Figures of the whole unit are read outside. */
-export const handsInside = (subject: Subject, o: Observation): boolean =>
+export const isInternalAccess = (subject: Subject, o: Observation): boolean =>
   o.kind === "tried"
     ? HANDS_ACTS.has(o.act)
     : o.kind === "figure"

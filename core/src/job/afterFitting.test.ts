@@ -1,15 +1,15 @@
 import { describe, expect, test } from "vitest";
-import { railShapes } from "../firstPower";
-import { SHOP, bench, pictureOf, records, typed } from "../testing/jobs";
+import { railShapes } from "../powerUp";
+import { SHOP, bench, modelOf, records, typed } from "../testing/jobs";
 import { afterFacts, afterFitting } from "./afterFitting";
 import { heldLine } from "./interlock";
-import { railQuestion } from "./bringUp";
+import { railQuestion } from "./powerUp";
 import type { JobRecords } from "./records";
 import { understand } from "./apply";
 import { nextOf, PATH } from "./stations";
 
-const shapesOf = (r: JobRecords) => railShapes(railQuestion(r, pictureOf(r)));
-const after = (r: JobRecords, shapes = shapesOf(r)) => afterFitting(r, pictureOf(r), shapes);
+const shapesOf = (r: JobRecords) => railShapes(railQuestion(r, modelOf(r)));
+const after = (r: JobRecords, shapes = shapesOf(r)) => afterFitting(r, modelOf(r), shapes);
 const step = (r: JobRecords, stage: string, share: number) =>
   after(r)
     .bringUp.stages.find((s) => s.stage === stage)!
@@ -18,7 +18,7 @@ const step = (r: JobRecords, stage: string, share: number) =>
 const held = (r: JobRecords, line: string) => {
   const entry = understand(r, SHOP, { key: "x", line, current: null, meter: "blue", inCircuit: true, refersTo: null, at: 0 });
   if (!entry.ok || entry.value.kind !== "keeps") throw new Error(line);
-  return heldLine({ records: r, picture: pictureOf(r), bringUp: after(r).bringUp }, entry.value.brings);
+  return heldLine({ records: r, model: modelOf(r), bringUp: after(r).bringUp }, entry.value.effects);
 };
 const receiver = (over: Partial<JobRecords["job"]> = {}) => {
   const r = records();
@@ -28,7 +28,7 @@ const PLAN = ["rail main should be 40v", "idle should be 46w", "variac"];
 
 describe("bringing a receiver up on a variable transformer", () => {
   const start = typed(receiver(), ...PLAN);
-  test("what to read at a step is foretold by the circuit of its supply", () => {
+  test("what to read at a step is predicted by the circuit of its supply", () => {
     const quarter = step(start, "unloaded", 0.25);
     expect(after(start).bringUp.byEngine).toBe(true);
     expect(quarter.volts).toBe(57.5);
@@ -53,7 +53,7 @@ describe("bringing a receiver up on a variable transformer", () => {
     expect(step(r, "loaded", 1).because).toBe("it ran yesterday");
   });
   test("setting the mains switches the unit on, and the lock follows", () => {
-    expect(pictureOf(typed(start, "step 25%")).safety.kind).toBe("energised");
+    expect(modelOf(typed(start, "step 25%")).safety.kind).toBe("energised");
   });
 
   const transformerDone = typed(start, "step 25%", "draw 0.01a", "step 100%", "draw 0.05a", "stage unloaded");
@@ -68,7 +68,7 @@ describe("bringing a receiver up on a variable transformer", () => {
     const facts = afterFacts(after(stopped), stopped);
     expect(
       nextOf(
-        { ...pictureOf(stopped).facts, safety: { kind: "safe", since: 0 }, after: facts },
+        { ...modelOf(stopped).facts, safety: { kind: "safe", since: 0 }, after: facts },
         PATH.filter((s) => s.id === "bringUp"),
       ),
     ).toMatchObject({
@@ -113,7 +113,7 @@ describe("what holds whatever is said", () => {
     const r = typed(receiver(), ...PLAN, "D3 diode 0.4 ohm out of circuit");
     expect(held(r, "step 25% anyway because I want to see")).toMatchObject({ code: "shorted", what: ["D3"] });
     const c = typed(receiver(), ...PLAN, "C1 out shorted");
-    expect(pictureOf(c).positions.find((p) => p.designator === "C1")!.verdict.state).toBe("shorted");
+    expect(modelOf(c).positions.find((p) => p.designator === "C1")!.verdict.state).toBe("shorted");
     expect(held(c, "step 25%")).toMatchObject({ code: "shorted", what: ["C1"] });
   });
   test("a lead or an earth that is not safe", () => {
@@ -149,7 +149,7 @@ describe("what holds whatever is said", () => {
     expect(held(r, "step 10%")).toMatchObject({ code: "suppliesFirst" });
     const renewed = typed(
       r,
-      ...pictureOf(r)
+      ...modelOf(r)
         .positions.filter((p) => p.role === "reservoir" || p.role === "decoupler")
         .map((p) => `${p.designator} fitted 100u 63v`),
     );
@@ -211,7 +211,7 @@ describe("setting", () => {
   test("out of reach is held as evidence", () => {
     const r = typed(receiver(), "idle window 10 to 15mv", "idle l 6mv at end");
     expect(after(r).setting.unreachable).toEqual(["L"]);
-    const facts = { ...pictureOf(r).facts, after: afterFacts(after(r), r) };
+    const facts = { ...modelOf(r).facts, after: afterFacts(after(r), r) };
     expect(PATH.find((s) => s.id === "set")!.state(facts)).toEqual({ kind: "held", by: "unreachable" });
   });
   test("by the mains wattmeter, from fully down", () => {

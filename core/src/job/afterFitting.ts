@@ -1,47 +1,47 @@
-import { underFigures, type OwnFigures } from "../knowledge";
-import type { RailShapes } from "../firstPower";
-import { bringUpPicture, unreadOf, type BringUpPicture } from "./bringUp";
+import { withOverrides, type ConstantOverrides } from "../knowledge";
+import type { RailShapes } from "../powerUp";
+import { powerUpModel, unreadOf, type PowerUpModel } from "./powerUp";
 import type { AfterFacts } from "./facts";
 import { interlockOf, type Interlock } from "./interlock";
-import { settingPicture, type SettingPicture } from "./idleSetting";
-import type { JobPicture } from "./picture";
-import { lastRepair } from "./mended";
-import { proofPicture, type ProofPicture } from "./proof";
-import { refitPicture, type RefitPicture } from "./refit";
+import { adjustModel, type AdjustModel } from "./idleAdjust";
+import type { JobModel } from "./model";
+import { lastRepair } from "./repaired";
+import { finalTestModel, type FinalTestModel } from "./finalTest";
+import { refitModel, type RefitModel } from "./refit";
 import type { JobRecords } from "./records";
 import { timersOf, type Timer } from "./timers";
 
 /** What comes after the last solder joint: going in, bringing up, setting, proving, and the clocks that run meanwhile. */
 export interface AfterFitting {
-  refit: RefitPicture;
-  bringUp: BringUpPicture;
+  refit: RefitModel;
+  bringUp: PowerUpModel;
   /** why the next step of the plan, and the unit straight onto the mains, may not be taken now; null where they may */
   interlock: { next: Interlock | null; mains: Interlock | null };
-  setting: SettingPicture;
-  proof: ProofPicture;
+  setting: AdjustModel;
+  proof: FinalTestModel;
   timers: readonly Timer[];
 }
 
 /** Folds it once for all that is shown of it, under the shop's figures. */
 export const afterFitting = (
   records: JobRecords,
-  picture: JobPicture,
+  model: JobModel,
   shapes: RailShapes | undefined,
-  figures: OwnFigures = {},
+  figures: ConstantOverrides = {},
 ): AfterFitting =>
-  underFigures(figures, () => {
-    const bringUp = bringUpPicture(records, picture, shapes);
-    const job = { records, picture, bringUp };
+  withOverrides(figures, () => {
+    const bringUp = powerUpModel(records, model, shapes);
+    const job = { records, model, bringUp };
     const { next } = bringUp;
     return {
-      refit: refitPicture(records, picture),
+      refit: refitModel(records, model),
       bringUp,
       interlock: {
         next: next && interlockOf(job, { kind: "step", ...next, because: null }),
         mains: interlockOf(job, { kind: "mains", because: null }),
       },
-      setting: settingPicture(records, picture),
-      proof: proofPicture(records, picture),
+      setting: adjustModel(records, model),
+      proof: finalTestModel(records, model),
       timers: timersOf(records),
     };
   });
@@ -83,11 +83,11 @@ export function afterFacts(
 }
 
 /** Channels that were read and not read warm, in the window where there is one. */
-const notWarm = ({ window, channels }: SettingPicture["groups"][number]): string[] =>
+const notWarm = ({ window, channels }: AdjustModel["groups"][number]): string[] =>
   channels.flatMap((c) => (c.state === "coldOnly" || (window !== null && c.now !== null && c.state !== "set") ? [c.channel] : []));
 
 /** Steps before the lid goes on that hold the closing: those about something of this job, and, once the list was begun, all that apply. */
-const openSteps = ({ refit, fit, begun }: RefitPicture): number =>
+const openSteps = ({ refit, fit, begun }: RefitModel): number =>
   [
     ...refit.filter((s) => s.applies && (begun || s.about.length > 0)),
     ...fit.filter((s) => s.applies && (begun || s.done === false)),

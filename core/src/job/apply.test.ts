@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { handsAllowed } from "../bringUp";
+import { internalAccessAllowed } from "../safety";
 import { SHOP, bench, keeping, records } from "../testing/jobs";
 import { applyLine, understand, withdraw } from "./apply";
-import { makePicture } from "./picture";
+import { deriveJob } from "./model";
 import type { JobRecords } from "./records";
 
 /** Everything a screen shows, without the list of lines, what left the list, and what the lock alone keeps of charge and power. */
@@ -12,10 +12,10 @@ const shown = (r: JobRecords) => {
   return JSON.stringify({
     rest,
     events: events.filter((e) => !e.struck && e.kind !== "released" && e.kind !== "powerUndone"),
-    picture: makePicture()(r, SHOP).positions.map(({ held, ...p }) => ({ ...p, held: held && { ...held, charge: null } })),
+    model: deriveJob()(r, SHOP).positions.map(({ held, ...p }) => ({ ...p, held: held && { ...held, charge: null } })),
   });
 };
-const open = (r: JobRecords) => handsAllowed(makePicture()(r, SHOP).safety);
+const open = (r: JobRecords) => internalAccessAllowed(deriveJob()(r, SHOP).safety);
 
 const LINES = [
   "C14 esr 4.6",
@@ -76,7 +76,7 @@ describe("undo takes back everything a line brought about", () => {
     b.type("C14 esr 4.6");
     const struck = withdraw(b.records, "k1", SHOP, 0);
     expect(struck.positions.some((p) => p.designator === "C30")).toBe(false);
-    expect(makePicture()(struck, SHOP).positions.find((p) => p.designator === "C14")!.verdict.state).toBe("failed");
+    expect(deriveJob()(struck, SHOP).positions.find((p) => p.designator === "C14")!.verdict.state).toBe("failed");
   });
 
   test("a charge that was seen is forgotten by the record, never by the lock", () => {
@@ -85,7 +85,7 @@ describe("undo takes back everything a line brought about", () => {
     b.type("C1 38v");
     b.type("undo");
     expect(b.records.events.filter((e) => !e.struck)).toHaveLength(1);
-    expect(b.picture().safety).toMatchObject({ kind: "chargeHeld", waiting: [{ state: { kind: "charged", volts: 38 } }] });
+    expect(b.model().safety).toMatchObject({ kind: "chargeHeld", waiting: [{ state: { kind: "charged", volts: 38 } }] });
   });
 });
 
@@ -160,7 +160,7 @@ describe("a reading belongs to a fitting", () => {
     const b = fitted();
     b.type("C14 out esr 0.3");
     const struck = withdraw(b.records, "k2", SHOP, 0);
-    const at = makePicture()(struck, SHOP).positions.find((p) => p.designator === "C14")!;
+    const at = deriveJob()(struck, SHOP).positions.find((p) => p.designator === "C14")!;
     expect(at).toMatchObject({ renewed: false, verdict: { state: "sound" } });
     expect(at.readings).toHaveLength(2);
   });
@@ -169,9 +169,9 @@ describe("a reading belongs to a fitting", () => {
 test("a line costs one part: the others keep their very objects", () => {
   const b = bench();
   b.type("C14 esr 0.4");
-  const before = b.picture().positions;
+  const before = b.model().positions;
   b.type("C21 esr 3");
-  const after = b.picture().positions;
+  const after = b.model().positions;
   const kept = (d: string) => after.find((p) => p.designator === d) === before.find((p) => p.designator === d);
   expect(["C1", "C14", "C114", "C21"].map(kept)).toEqual([true, true, true, false]);
   b.type("C114 esr 0.9");

@@ -1,15 +1,7 @@
-import { handsAllowed, isPowered } from "../bringUp";
-import { handsInside, needsHands } from "../evidence";
+import { internalAccessAllowed, isPowered } from "../safety";
+import { isInternalAccess, needsHands } from "../evidence";
 import { usualTolerance } from "../part";
-import {
-  byDesignator,
-  parseReadout,
-  type Consequence,
-  type Entry,
-  type ReadoutContext,
-  type ReadoutIssue,
-  type SaidReading,
-} from "../readout";
+import { byDesignator, parseReadout, type Effect, type Entry, type ReadoutContext, type ReadoutIssue, type SaidReading } from "../entry";
 import type { Result } from "../units";
 import type { Interlock } from "./interlock";
 import { lockOf } from "./lock";
@@ -32,7 +24,7 @@ export interface EnteredLine {
 }
 
 /** What else is known of a line once it is kept. */
-export interface Keeping {
+export interface SaveContext {
   seq: number;
   /** when it was kept, where that is known; `at` of the line is when it was typed */
   keptAt?: number;
@@ -85,33 +77,33 @@ export const lastLine = (records: JobRecords): string | null => records.lines.fi
 export const isEnergised = (records: Pick<JobRecords, "events">): boolean => isPowered(records.events);
 
 /** Whether hands are inside the unit while this is taken. */
-export const handsAt = (c: Consequence): boolean =>
-  c.about === "reading" ? needsHands([c.measurement]) : c.about === "observed" && handsInside(c.subject, c.observation);
+export const needsInternalAccess = (c: Effect): boolean =>
+  c.about === "reading" ? needsHands([c.measurement]) : c.about === "observed" && isInternalAccess(c.subject, c.observation);
 
 /** What a line said while hands should have been out is kept, with a warning. */
-export const takenWhileLocked = (records: JobRecords, shop: ShopFacts, brings: readonly Consequence[]): boolean =>
-  brings.some(handsAt) && !handsAllowed(lockOf(records, shop).safety);
+export const takenWhileLocked = (records: JobRecords, shop: ShopFacts, effects: readonly Effect[]): boolean =>
+  effects.some(needsInternalAccess) && !internalAccessAllowed(lockOf(records, shop).safety);
 
 /**
  * The records as they stand after a line was kept: what the server stores and what the browser shows at Enter, by the same rules.
  * A line that is there already changes nothing; a setting changes no record.
  */
-export function applyLine<R extends JobRecords>(records: R, shop: ShopFacts, entered: EnteredLine, entry: Entry, keeping: Keeping): R {
+export function applyLine<R extends JobRecords>(records: R, shop: ShopFacts, entered: EnteredLine, entry: Entry, keeping: SaveContext): R {
   if (entry.kind === "setting" || records.lines.some((l) => l.key === entered.key)) return records;
   if (entry.kind === "undo") return entered.refersTo === null ? records : withdraw(records, entered.refersTo, shop, entered.at);
   const line = { key: entered.key, seq: keeping.seq, typed: entered.line, enteredAt: entered.at, enteredBy: keeping.by, withdrawn: false };
-  const locked = takenWhileLocked(records, shop, entry.brings);
-  return effectsOf(entry.brings, keeping.held ?? null).reduce((r, c) => bring(r, c, entered, keeping, locked), {
+  const locked = takenWhileLocked(records, shop, entry.effects);
+  return effectsOf(entry.effects, keeping.held ?? null).reduce((r, c) => bring(r, c, entered, keeping, locked), {
     ...records,
     lines: [line, ...records.lines],
   });
 }
 
 /** What a line brings about: of one that an interlock holds, the attempt and nothing of what it would have set. */
-export const effectsOf = (brings: readonly Consequence[], held: Interlock | null): readonly Consequence[] =>
-  held === null ? brings : brings.filter((c) => c.about === "power");
+export const effectsOf = (effects: readonly Effect[], held: Interlock | null): readonly Effect[] =>
+  held === null ? effects : effects.filter((c) => c.about === "power");
 
-function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: EnteredLine, keeping: Keeping, locked: boolean): R {
+function bring<R extends JobRecords>(records: R, c: Effect, { key, at }: EnteredLine, keeping: SaveContext, locked: boolean): R {
   const { seq, keptAt = at } = keeping;
   const from = { line: key, seq };
   const idOf = (designator: string) => records.positions.find((p) => p.designator === designator)!.id;
@@ -153,7 +145,7 @@ function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: En
     }
     case "observed": {
       const { subject, observation } = c;
-      const whileLocked = locked && handsAt(c);
+      const whileLocked = locked && needsInternalAccess(c);
       return {
         ...records,
         observations: [...records.observations, { ...from, subject, observation, takenAt: at, by: keeping.by, whileLocked }],
@@ -205,11 +197,11 @@ function bring<R extends JobRecords>(records: R, c: Consequence, { key, at }: En
 
 /** The part that is in now: as said, else as chosen, else like the one it replaces. */
 export function fittingOf(
-  c: Extract<Consequence, { about: "fitted" }>,
+  c: Extract<Effect, { about: "fitted" }>,
   position: PositionRecord,
   from: { line: string; seq: number },
   at: number,
-  keeping: Pick<Keeping, "chosen">,
+  keeping: Pick<SaveContext, "chosen">,
 ): Fitting {
   const chosen = c.marking ? null : keeping.chosen(position.id);
   const technology = c.marking?.technology ?? position.technology;
@@ -224,7 +216,7 @@ export function fittingOf(
   return { ...from, positionId: position.id, at, lot: c.lot, ...(said ?? chosen ?? { code: null, nominal, rated, technology, tolerance }) };
 }
 
-function positionOf(draft: Extract<Consequence, { about: "position" }>["position"], line: string, keeping: Keeping): PositionRecord {
+function positionOf(draft: Extract<Effect, { about: "position" }>["position"], line: string, keeping: SaveContext): PositionRecord {
   const { assumed: _assumed, ...rest } = draft;
   return {
     ...(rest as Omit<PositionRecord, "id">),

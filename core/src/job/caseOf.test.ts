@@ -11,7 +11,7 @@ function saved(...said: readonly (string | { line: string; current?: string; inC
   const lines = b.records.lines.toReversed().map((l) => ({ key: l.key, typed: l.typed, withdrawn: l.withdrawn }));
   return {
     job: { ...JOB, findings: [...JOB.findings] },
-    picture: b.picture(),
+    model: b.model(),
     ...caseOf({ ...JOB, findings: [...JOB.findings] }, b.records, SHOP, lines),
   };
 }
@@ -32,7 +32,7 @@ describe("a job saved as a case", () => {
       "10u 50v over C14, no difference",
     );
     expect(s.left).toEqual([]);
-    const [there, here] = [traceJob(s.job, s.picture), again(s.case)];
+    const [there, here] = [traceJob(s.job, s.model), again(s.case)];
     expect(here.suspects.map((x) => x.id)).toEqual(there.suspects.map((x) => x.id));
     here.suspects.forEach((x, i) => expect(x.chance).toBeCloseTo(there.suspects[i]!.chance, 6));
     expect(here.suspects[0]).toMatchObject({ id: "reservoirDried", decisive: { by: "measuredOut", designator: "C1" } });

@@ -1,10 +1,10 @@
 import type { Role, Technology } from "../part";
-import { ROLE_WORDS, TECHNOLOGY_WORDS, parsePositionList, type MeterDefault } from "../readout";
+import { ROLE_WORDS, TECHNOLOGY_WORDS, parsePositionList, type MeterDefault } from "../entry";
 import { applyLine, understand } from "./apply";
 import type { FromLine, JobRecords, PositionRecord } from "./records";
 import type { ShopFacts } from "./shop";
-import { CASE_SHOP, beginCase, enteredOf, type CaseLine, type CaseMeter, type TraceCase } from "./traceCase";
-import type { TracedJob } from "./tracing";
+import { CASE_SHOP, beginCase, enteredOf, type CaseLine, type CaseMeter, type TraceCase } from "./diagnosisCase";
+import type { TracedJob } from "./diagnosis";
 
 const wordFor = <T>(words: ReadonlyMap<string, T>, meant: T): string => [...words].find(([, m]) => m === meant)?.[0] ?? "";
 const ROLE_WORD = (role: Role) => wordFor(ROLE_WORDS, role);

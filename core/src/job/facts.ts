@@ -1,10 +1,10 @@
-import type { TouchSafety } from "../bringUp";
+import type { TouchSafety } from "../safety";
 import type { Stage } from "../device";
 import type { HypothesisId } from "../knowledge";
-import type { ProofItem } from "./proof";
-import type { Advice } from "./tracing";
+import type { ProofItem } from "./finalTest";
+import type { Advice } from "./diagnosis";
 import { isBad, isCondemned, type Settle, type VerdictState } from "../verdict";
-import { CLOSING_HOLDS, type ClosedState, type ClosingHold, type JobState } from "./state";
+import { CLOSING_HOLDS, type ClosedState, type ClosingBlocker, type JobState } from "./state";
 
 /** What the weighing of everything on record comes to, for the path. */
 export interface TraceFacts {
@@ -104,7 +104,7 @@ export interface JobFacts {
   unexplainedFuses: number;
   /** a fuse that looks whole and was not measured */
   unmeasuredFuse: string | null;
-  /** null where nobody has folded it: it needs what the circuit foretells */
+  /** null where nobody has folded it: it needs what the circuit predicts */
   after: AfterFacts | null;
 }
 
@@ -112,7 +112,7 @@ export interface JobFacts {
 export const needsDecision = (p: Pick<PositionFacts, "verdict" | "decision">): boolean => isBad(p.verdict) && p.decision === "none";
 
 /** Which holds an ending knows: a unit that was not repaired need not be proven, nor its parts fitted. */
-const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
+const HELD_BY: Readonly<Record<ClosedState, readonly ClosingBlocker[]>> = {
   closed: CLOSING_HOLDS,
   clearedWithoutCause: [
     "energised",
@@ -133,10 +133,10 @@ const HELD_BY: Readonly<Record<ClosedState, readonly ClosingHold[]>> = {
  * Everything that holds the closing of a job as `end`, the most pressing first: the one rule for server, screen and path. All but a
  * unit that is switched on can be waived in writing, by name.
  */
-export function closingHolds(job: JobFacts, end: ClosedState = "closed"): ClosingHold[] {
+export function closingBlockers(job: JobFacts, end: ClosedState = "closed"): ClosingBlocker[] {
   const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe, unexplainedFuses, stillThere, trace, after } = job;
   const complained = job.findings > 0 || job.complaint.trim() !== "";
-  const holds: Readonly<Record<ClosingHold, boolean>> = {
+  const holds: Readonly<Record<ClosingBlocker, boolean>> = {
     energised: safety.kind === "energised",
     temporary: positions.some((p) => p.decision === "temporary"),
     leftIn: leftIn > 0,

@@ -5,7 +5,7 @@ import { isOf } from "./observed";
 import type { StoredObservation } from "./records";
 
 /** A fuse that was read, that went, or that something was put in for. */
-export interface FusePicture {
+export interface FuseModel {
   name: string;
   marked: readonly Marked[];
   blown: boolean;
@@ -46,12 +46,12 @@ export const isLarger = (fitted: number | null, belongs: number | null): boolean
   fitted !== null && belongs !== null && fitted > belongs * SAME;
 
 /** What belongs in, what is in, and what was done to every fuse, in the order it was said. */
-export function fusesOf(all: readonly StoredObservation[], parts: readonly KnownPart[]): FusePicture[] {
+export function fusesOf(all: readonly StoredObservation[], parts: readonly KnownPart[]): FuseModel[] {
   const known = parts.filter((p) => p.class === "fuse");
   // "the fuse" is the one that is listed, where there is one
   const nameOf = (s: Subject): string => (s.kind === "unit" ? "" : s.kind === "place" && known.length === 1 ? known[0]!.name : s.name);
   const fuses = new Map(known.map((p) => [p.name, begin(p.name, p)]));
-  const of = (s: Subject): FusePicture | null => {
+  const of = (s: Subject): FuseModel | null => {
     if (!isFuse(s, parts)) return null;
     const name = nameOf(s);
     const found = fuses.get(name) ?? begin(name, null);
@@ -84,7 +84,7 @@ export function fusesOf(all: readonly StoredObservation[], parts: readonly Known
   });
 }
 
-const begin = (name: string, part: KnownPart | null): FusePicture => ({
+const begin = (name: string, part: KnownPart | null): FuseModel => ({
   name,
   marked: part?.marked ?? [],
   blown: part !== null && isBad(part.verdict.state),
@@ -99,7 +99,7 @@ const begin = (name: string, part: KnownPart | null): FusePicture => ({
 });
 
 /** A wire or a larger fuse does not go by another being put in of which nobody says what it is rated for. */
-function replace(fuse: FusePicture, amperes: number | null): void {
+function replace(fuse: FuseModel, amperes: number | null): void {
   fuse.replaced = true;
   if (amperes === null) return;
   fuse.fitted = amperes;

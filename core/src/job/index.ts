@@ -1,5 +1,5 @@
-export { CLOSING_HOLDS, JOB_STATES, type ClosedState, type ClosingHold, type JobState, type Waiver } from "./state";
-export { closingHolds, isClosed, needsDecision, type JobFacts, type PositionFacts, type AfterFacts, type TraceFacts } from "./facts";
+export { CLOSING_HOLDS, JOB_STATES, type ClosedState, type ClosingBlocker, type JobState, type Waiver } from "./state";
+export { closingBlockers, isClosed, needsDecision, type JobFacts, type PositionFacts, type AfterFacts, type TraceFacts } from "./facts";
 export { PATH, STATIONS, nextOf, pathOf, stationStates, type StationId } from "./stations";
 export type { NextAct, Station, StationState } from "./stations/station";
 export type {
@@ -19,28 +19,28 @@ export type {
   StoredSafetyEvent,
   WorkingNote,
 } from "./records";
-export { knowingOf, type ShopFacts, type ShopTracing } from "./shop";
+export { diagnosisInputsOf, type ShopFacts, type ShopTracing } from "./shop";
 export { partsNamed } from "./partsNamed";
 export {
   stateKey,
-  unitPicture,
-  type DrawPicture,
-  type FaultPicture,
-  type LoadPicture,
-  type LookPicture,
-  type PartPicture,
-  type PointPicture,
-  type RemarkPicture,
-  type UnitPicture,
+  unitModel,
+  type DrawModel,
+  type FaultModel,
+  type LoadModel,
+  type LookModel,
+  type PartModel,
+  type PointModel,
+  type RemarkModel,
+  type UnitModel,
 } from "./unit";
-export type { TriedAsk, TriedCaution, TriedPicture } from "./tried";
+export type { TriedAsk, TriedCaution, TriedModel } from "./tried";
 export { REPAIRS } from "./tried";
-export type { FusePicture } from "./fuses";
-export type { CheckPicture, LaidPicture, LeakFollowed, StepTime, TeardownPicture, UnitNotes, WantedPicture } from "./notes";
+export type { FuseModel } from "./fuses";
+export type { CheckModel, LaidModel, LeakFollowed, StepTime, TeardownModel, UnitNotes, WantedModel } from "./notes";
 export { lockOf, type ChargeLock, type HeldPosition, type LockRecords } from "./lock";
 export {
   UNDONE_REASON,
-  handsAt,
+  needsInternalAccess,
   applyLine,
   contextOf,
   effectsOf,
@@ -54,9 +54,9 @@ export {
   undoesPower,
   withdraw,
   type EnteredLine,
-  type Keeping,
+  type SaveContext,
 } from "./apply";
-export { evidenceNow, limitsOn, makePicture, type FittingPicture, type JobPicture, type PositionPicture, type Ripple } from "./picture";
+export { evidenceNow, limitsOn, deriveJob, type FittingModel, type JobModel, type PositionModel, type Ripple } from "./model";
 export {
   traceJob,
   type Advice,
@@ -66,15 +66,15 @@ export {
   type Suspect,
   type SuspectState,
   type TracedJob,
-  type TracedPicture,
+  type DiagnosedModel,
   type Tracing,
-} from "./tracing";
-export { rippleQuestions } from "./tracing/ripple";
-export { alsoChange, weigh, type Weighed, type WeighedJob } from "./weigh";
+} from "./diagnosis";
+export { rippleQuestions } from "./diagnosis/ripple";
+export { alsoChange, diagnose, type Diagnosed, type DiagnosedJob } from "./diagnose";
 export { sectionPicture, sectionsIn, type SectionBox, type SectionLink } from "./sections";
 export { caseOf } from "./caseOf";
-export { readCase, traceCase, type CaseLine, type CaseAnswer, type CaseIssue, type RippleSolver, type TraceCase } from "./traceCase";
-export { channelsOf, roadMap, type RoadMap, type RoadMapRow } from "./roadMap";
+export { readCase, traceCase, type CaseLine, type CaseAnswer, type CaseIssue, type RippleSolver, type TraceCase } from "./diagnosisCase";
+export { channelsOf, roadMap, type RoadMap, type RoadMapRow } from "./componentMap";
 export { afterFacts, afterFitting, type AfterFitting } from "./afterFitting";
 export {
   FIRM_INTERLOCKS,
@@ -91,20 +91,20 @@ export {
 export type { UnsafeThing } from "./unsafe";
 export { isPractice, practiceIssue, practiceIssueOfUndo, type PracticeIssue } from "./practice";
 export {
-  bringUpPicture,
+  powerUpModel,
   railQuestion,
   reasonsOf,
   unreadOf,
   watchedPoints,
-  type BringUpPicture,
+  type PowerUpModel,
   type OverRated,
   type PointAtStep,
-  type StepPicture,
+  type StepModel,
   type StepReading,
-} from "./bringUp";
-export { channelNames, settingPicture, type IdleGroup, type SetPoint, type SettingPicture, type WattPicture } from "./idleSetting";
-export { cureOf, leakersOf, type Cure } from "./mended";
-export { PROOF_ITEMS, proofPicture, type ChannelProof, type ProofItem, type ProofPicture, type ResponseRow } from "./proof";
-export { refitPicture, type FitRow, type RefitPicture, type RefitStepPicture } from "./refit";
+} from "./powerUp";
+export { channelNames, adjustModel, type IdleGroup, type SetPoint, type AdjustModel, type WattModel } from "./idleAdjust";
+export { cureOf, leakersOf, type Cure } from "./repaired";
+export { PROOF_ITEMS, finalTestModel, type ChannelProof, type ProofItem, type FinalTestModel, type ResponseRow } from "./finalTest";
+export { refitModel, type FitRow, type RefitModel, type RefitStepModel } from "./refit";
 export { questionsAt, sideSaid, type QuestionedJob } from "./questions";
 export { timersOf, type Timer } from "./timers";

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { SHOP, pictureOf, positionRecord, records, typed } from "../testing/jobs";
+import { SHOP, modelOf, positionRecord, records, typed } from "../testing/jobs";
 import { part } from "../testing/parts";
 import { afterFitting } from "./afterFitting";
 import { understand } from "./apply";
@@ -22,8 +22,8 @@ const begun = (...said: string[]) => typed(unit(), ...PLAN, ...said);
 function held(r: JobRecords, line: string): unknown {
   const entry = understand(r, SHOP, { key: "x", line, current: null, meter: "blue", inCircuit: true, refersTo: null, at: 0 });
   if (!entry.ok || entry.value.kind !== "keeps") throw new Error(line);
-  const picture = pictureOf(r);
-  return heldLine({ records: r, picture, bringUp: afterFitting(r, picture, undefined).bringUp }, entry.value.brings);
+  const model = modelOf(r);
+  return heldLine({ records: r, model, bringUp: afterFitting(r, model, undefined).bringUp }, entry.value.effects);
 }
 const STEP = "step 25%";
 const INSISTING = "step 25% anyway because I want to see";

@@ -1,12 +1,12 @@
 import type { Means, Stage } from "../device";
-import type { Stop } from "../firstPower";
-import { underFigures, type OwnFigures } from "../knowledge";
+import type { Stop } from "../powerUp";
+import { withOverrides, type ConstantOverrides } from "../knowledge";
 import { filtersSupply } from "../part";
-import type { Consequence } from "../readout";
-import { unreadOf, type BringUpPicture, type StepPicture } from "./bringUp";
-import type { FusePicture } from "./fuses";
-import type { JobPicture } from "./picture";
-import { lastRepair } from "./mended";
+import type { Effect } from "../entry";
+import { unreadOf, type PowerUpModel, type StepModel } from "./powerUp";
+import type { FuseModel } from "./fuses";
+import type { JobModel } from "./model";
+import { lastRepair } from "./repaired";
 import type { JobRecords } from "./records";
 import { shortsOf } from "./shorts";
 import { NEAR } from "./stepShare";
@@ -45,14 +45,14 @@ export type WantedPower =
 /** What an interlock is judged from. */
 export interface InterlockedJob {
   records: Pick<JobRecords, "job" | "positions" | "retired" | "readings" | "points" | "observations" | "fittings" | "events">;
-  picture: Pick<JobPicture, "positions" | "unit">;
-  bringUp: Pick<BringUpPicture, "stages" | "suited" | "means" | "stop" | "begun" | "finished" | "at">;
+  model: Pick<JobModel, "positions" | "unit">;
+  bringUp: Pick<PowerUpModel, "stages" | "suited" | "means" | "stop" | "begun" | "finished" | "at">;
 }
 
 /** What a line asks for; null where it sets no mains and begins no stage. */
-export function wantedBy(brings: readonly Consequence[], { bringUp, records }: InterlockedJob): WantedPower | null {
+export function wantedBy(effects: readonly Effect[], { bringUp, records }: InterlockedJob): WantedPower | null {
   const stage = bringUp.at?.stage ?? bringUp.stages[0]?.stage ?? "full";
-  for (const c of brings) {
+  for (const c of effects) {
     if (c.about !== "observed") continue;
     const { observation: o } = c;
     if (o.kind === "stage") return { kind: "stage", stage: o.stage, because: o.because };
@@ -60,18 +60,18 @@ export function wantedBy(brings: readonly Consequence[], { bringUp, records }: I
     const share = o.share ?? (o.volts !== null && records.job.mainsV ? o.volts / records.job.mainsV : null);
     return { kind: "step", stage, share, because: o.because };
   }
-  const on = brings.find((c) => c.about === "power" && c.on);
+  const on = effects.find((c) => c.about === "power" && c.on);
   return on?.about === "power" ? { kind: "mains", because: on.because } : null;
 }
 
 /** Whether a line sets the mains or begins a stage: for any other nothing need be looked at. */
-export const asksForPower = (brings: readonly Consequence[]): boolean =>
-  brings.some((c) =>
+export const asksForPower = (effects: readonly Effect[]): boolean =>
+  effects.some((c) =>
     c.about === "observed" ? c.observation.kind === "stage" || c.observation.kind === "mains" : c.about === "power" && c.on,
   );
 
 /** Whether a line switches the unit on. */
-export const switchesOn = (brings: readonly Consequence[]): boolean => brings.some((c) => c.about === "power" && c.on);
+export const switchesOn = (effects: readonly Effect[]): boolean => effects.some((c) => c.about === "power" && c.on);
 
 /**
  * Why what is asked for may not be done now; null where it may. No reason opens a short, nor what is unsafe at lead, earth or fuse. What is
@@ -87,12 +87,12 @@ export function interlockOf(job: InterlockedJob, wanted: WantedPower): Interlock
   );
 }
 /** A node that may be low by nature is only ever powered through something that limits the current. */
-const needsMeans = ({ records, picture }: InterlockedJob): boolean => shortsOf(records, picture.unit).length > 0;
+const needsMeans = ({ records, model }: InterlockedJob): boolean => shortsOf(records, model.unit).length > 0;
 
 /** The same for a line, under the shop's figures. */
-export const heldLine = (job: InterlockedJob, brings: readonly Consequence[], figures: OwnFigures = {}): Interlock | null =>
-  underFigures(figures, () => {
-    const wanted = wantedBy(brings, job);
+export const heldLine = (job: InterlockedJob, effects: readonly Effect[], figures: ConstantOverrides = {}): Interlock | null =>
+  withOverrides(figures, () => {
+    const wanted = wantedBy(effects, job);
     return wanted && interlockOf(job, wanted);
   });
 
@@ -102,17 +102,17 @@ function interlocksOf(job: InterlockedJob, wanted: WantedPower): Interlock[] {
 }
 
 /** Shorts, and what is unsafe between the wall and the unit: the same whatever is asked for. */
-function firmInterlocks({ records, picture }: InterlockedJob, isLast: boolean): Interlock[] {
-  const { unit } = picture;
+function firmInterlocks({ records, model }: InterlockedJob, isLast: boolean): Interlock[] {
+  const { unit } = model;
   const shorts = shortsOf(records, unit);
   const shorted = [
     ...new Set([
       ...shorts.flatMap((s) => (s.low ? [] : [s.name])),
-      ...picture.positions.flatMap((p) => (p.verdict.state === "shorted" ? [p.designator] : [])),
+      ...model.positions.flatMap((p) => (p.verdict.state === "shorted" ? [p.designator] : [])),
     ]),
   ];
   const low = shorts.flatMap((s) => (s.low ? [s.name] : []));
-  const unsafe = unsafeThings(records, picture);
+  const unsafe = unsafeThings(records, model);
   return [
     ...(shorted.length > 0 ? [{ code: "shorted", what: shorted } as const] : []),
     ...(unsafe.length > 0 ? [{ code: "unsafe", what: unsafe } as const] : []),
@@ -129,7 +129,7 @@ function firmInterlocks({ records, picture }: InterlockedJob, isLast: boolean): 
  * renewed, at the last.
  */
 export type FuseHold = "bridged" | "larger" | "unexplained" | "blown";
-function fuseHold({ larger, bridged, blown, because, renewed }: FusePicture, isLast: boolean): FuseHold | null {
+function fuseHold({ larger, bridged, blown, because, renewed }: FuseModel, isLast: boolean): FuseHold | null {
   if (bridged) return "bridged";
   if (larger) return "larger";
   if (!blown) return null;
@@ -138,16 +138,16 @@ function fuseHold({ larger, bridged, blown, because, renewed }: FusePicture, isL
 }
 
 /** Supply electrolytics that a careful approach wants new or measured good before any power. */
-const waiting = ({ positions }: InterlockedJob["picture"]): string[] =>
+const waiting = ({ positions }: InterlockedJob["model"]): string[] =>
   positions
     .filter((p) => filtersSupply(p.role) && !p.renewed && p.verdict.state !== "sound" && p.verdict.state !== "worn")
     .map((p) => p.designator);
 
 function orderInterlocks(job: InterlockedJob, wanted: WantedPower): Interlock[] {
-  const { bringUp, records, picture } = job;
+  const { bringUp, records, model } = job;
   const holds: Interlock[] = [];
   const old =
-    records.job.firstPowerSchool === "suppliesFirst" && (wanted.kind === "mains" || wanted.stage !== "transformer") ? waiting(picture) : [];
+    records.job.firstPowerSchool === "suppliesFirst" && (wanted.kind === "mains" || wanted.stage !== "transformer") ? waiting(model) : [];
   const { means, begun, finished } = bringUp;
   if (wanted.kind === "mains") {
     if (old.length > 0) holds.push({ code: "suppliesFirst", positions: old });
@@ -172,11 +172,11 @@ function repairedSincePower(records: InterlockedJob["records"]): boolean {
   return powered === undefined || (powered.line !== null ? powered.seq < repaired.seq : (powered.kept ?? powered.at) < repaired.at);
 }
 
-function stepInterlocks({ stages, stop }: Pick<BringUpPicture, "stages" | "stop">, stage: Stage, share: number | null): Interlock[] {
+function stepInterlocks({ stages, stop }: Pick<PowerUpModel, "stages" | "stop">, stage: Stage, share: number | null): Interlock[] {
   const order = stages.map((s) => s.stage);
   const earlier = stages.slice(0, order.indexOf(stage)).find((s) => !s.done);
   const stopped = stages.flatMap((s) => s.steps).find((s) => s.state === "stopped");
-  const beyond = (s: StepPicture) => order.indexOf(stage) > order.indexOf(s.stage) || (stage === s.stage && (share ?? 0) > s.share + NEAR);
+  const beyond = (s: StepModel) => order.indexOf(stage) > order.indexOf(s.stage) || (stage === s.stage && (share ?? 0) > s.share + NEAR);
   if (stopped && stop && beyond(stopped)) return [{ code: "stopped", stop }];
   if (earlier) return [{ code: "stageOrder", needs: earlier.stage }];
   if (share === null) return [];

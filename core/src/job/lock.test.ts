@@ -4,7 +4,7 @@ import { part } from "../testing/parts";
 import { volts } from "../units";
 import type { JobRecords } from "./records";
 import { lockOf } from "./lock";
-import { makePicture } from "./picture";
+import { deriveJob } from "./model";
 
 const withJob = (over: Partial<JobRecords["job"]>, more: Partial<JobRecords> = {}) =>
   records({ ...more, job: { ...records().job, ...over } });
@@ -28,12 +28,12 @@ describe("the lock in proportion", () => {
   test("the highest volts are said once, and a rail read higher counts", () => {
     const b = bench(records({ positions: [small] }));
     b.type("highest 30v");
-    expect(b.picture().safety).toEqual({ kind: "harmless", why: "belowThresholds" });
+    expect(b.model().safety).toEqual({ kind: "harmless", why: "belowThresholds" });
     b.type("rail +80 81.2");
-    expect(b.picture()).toMatchObject({ highest: 81.2, safety: { kind: "voltsUnknown" } });
+    expect(b.model()).toMatchObject({ highest: 81.2, safety: { kind: "voltsUnknown" } });
     b.type("undo");
     b.type("undo");
-    expect(b.picture()).toMatchObject({ highest: null, safety: { kind: "voltsUnknown" } });
+    expect(b.model()).toMatchObject({ highest: null, safety: { kind: "voltsUnknown" } });
   });
 
   test("highest takes volts and nothing else", () => {
@@ -41,7 +41,7 @@ describe("the lock in proportion", () => {
     expect(b.type("highest")).toEqual({ code: "valueMissing", after: "highest" });
     expect(b.type("highest 42")).toEqual({ code: "unitMissing", token: "42" });
     expect(b.type("highest 42u")).toMatchObject({ code: "wrongUnit" });
-    expect(b.type("highest 42v dc in this unit")).toMatchObject({ brings: [{ about: "highest", volts: 42 }] });
+    expect(b.type("highest 42v dc in this unit")).toMatchObject({ effects: [{ about: "highest", volts: 42 }] });
   });
 
   test("no part stands for another: every part of a chain is measured itself, however its circuit was set up", () => {
@@ -78,16 +78,16 @@ describe("the lock in proportion", () => {
   test("a battery unit in which volts that shock were read is not harmless", () => {
     const battery = { supplyKind: "battery" as const };
     const b = bench(withJob(battery, { positions: [] }));
-    expect(b.picture().safety.kind).toBe("harmless");
+    expect(b.model().safety.kind).toBe("harmless");
     b.type("rail +90 88");
-    expect(b.picture().safety.kind).toBe("nothingListed");
+    expect(b.model().safety.kind).toBe("nothingListed");
   });
 });
 
 const FIGURES = { "charge.shock": 600, "charge.spark": 10, "charge.touch": 50 };
 test("a shop's figures never make the lock looser", () => {
   const holder = positionRecord(1, "C1", part(47, 250, { role: "reservoir" }), { holdsCharge: true });
-  const at = (figures: Record<string, number>) => makePicture()(records({ positions: [holder] }), { ...SHOP, figures });
+  const at = (figures: Record<string, number>) => deriveJob()(records({ positions: [holder] }), { ...SHOP, figures });
   expect(at(FIGURES).safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1" }] });
   expect(at(FIGURES).positions[0]!.held).toEqual(at({}).positions[0]!.held);
 });
@@ -97,21 +97,21 @@ describe("the lock over lines", () => {
     const b = bench();
     b.type("C1 0.2v", { at: 0 });
     b.type("C1 0.2v", { at: 2 * MINUTE });
-    expect(b.picture().safety.kind).toBe("safe");
+    expect(b.model().safety.kind).toBe("safe");
     b.type("add C2 4700u 63v reservoir");
-    expect(b.picture().safety.kind).toBe("chargeHeld");
+    expect(b.model().safety.kind).toBe("chargeHeld");
     b.type("undo", { at: 3 * MINUTE });
-    expect(b.picture().positions.map((p) => p.designator)).not.toContain("C2");
-    expect(b.picture().safety, "one low reading more").toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1" }] });
+    expect(b.model().positions.map((p) => p.designator)).not.toContain("C2");
+    expect(b.model().safety, "one low reading more").toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1" }] });
     b.type("C1 0.1v", { at: 4 * MINUTE });
-    expect(b.picture().safety.kind).toBe("safe");
+    expect(b.model().safety.kind).toBe("safe");
   });
 
   const safeUnit = () => {
     const b = bench();
     b.type("C1 0.2v", { at: 0 });
     b.type("C1 0.2v", { at: 2 * MINUTE });
-    expect(b.picture().safety.kind).toBe("safe");
+    expect(b.model().safety.kind).toBe("safe");
     return b;
   };
 
@@ -121,23 +121,23 @@ describe("the lock over lines", () => {
     const emptied = (from: number, parts: readonly string[]) =>
       [0, 2].forEach((later) => parts.forEach((p) => b.type(`${p} 0.2v`, { at: from + later * MINUTE })));
     emptied(MINUTE, ["C1", "C7"]);
-    expect(b.picture().safety.kind).toBe("safe");
+    expect(b.model().safety.kind).toBe("safe");
     b.type("power on", { at: 4 * MINUTE });
     b.type("power off", { at: 5 * MINUTE });
     emptied(6 * MINUTE, ["C1"]);
-    expect(b.picture().safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C7" }] });
+    expect(b.model().safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C7" }] });
     emptied(9 * MINUTE, ["C7"]);
-    expect(b.picture().safety.kind).toBe("safe");
+    expect(b.model().safety.kind).toBe("safe");
   });
 
   test("undoing a power-on leaves the unit off and its charge where it may be", () => {
     const b = safeUnit();
     b.type("power on", { at: 3 * MINUTE });
     b.type("undo", { at: 4 * MINUTE });
-    expect(b.picture().safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] });
+    expect(b.model().safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" } }] });
     b.type("C1 0.1v", { at: 5 * MINUTE });
     b.type("C1 0.1v", { at: 7 * MINUTE });
-    expect(b.picture().safety.kind).toBe("safe");
+    expect(b.model().safety.kind).toBe("safe");
   });
 
   test("undoing one of two power-ons leaves it on; undoing the power-off too", () => {
@@ -145,19 +145,19 @@ describe("the lock over lines", () => {
     b.type("power on", { at: 3 * MINUTE });
     b.type("power on", { at: 4 * MINUTE });
     b.type("undo", { at: 5 * MINUTE });
-    expect(b.picture().safety.kind).toBe("energised");
+    expect(b.model().safety.kind).toBe("energised");
     b.type("power off", { at: 6 * MINUTE });
     b.type("undo", { at: 7 * MINUTE });
-    expect(b.picture().safety.kind).toBe("energised");
+    expect(b.model().safety.kind).toBe("energised");
   });
 
   test("a rail read live after the unit was safe locks again, though nobody said that it was switched on", () => {
     const b = safeUnit();
     b.type("rail +35 34.8", { at: 3 * MINUTE });
-    expect(b.picture().safety.kind).toBe("chargeHeld");
+    expect(b.model().safety.kind).toBe("chargeHeld");
     b.type("C1 0.1v", { at: 4 * MINUTE });
     b.type("C1 0.1v", { at: 6 * MINUTE });
-    expect(b.picture().safety.kind).toBe("safe");
+    expect(b.model().safety.kind).toBe("safe");
   });
 
   test("a charge whose line was undone goes on locking until it is shown gone", () => {
@@ -165,9 +165,9 @@ describe("the lock over lines", () => {
     b.type("C1 40v", { at: 0 });
     b.type("undo", { at: 1000 });
     b.type("C1 1v", { at: 2000 });
-    expect(b.picture().safety.kind).toBe("chargeHeld");
+    expect(b.model().safety.kind).toBe("chargeHeld");
     b.type("C1 1v", { at: 2000 + MINUTE });
-    expect(b.picture().safety.kind).toBe("safe");
+    expect(b.model().safety.kind).toBe("safe");
   });
 
   test("the volts that stand across a part in use are said on the line, and undone with it", () => {

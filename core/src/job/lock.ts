@@ -10,7 +10,7 @@ import {
   type PartCharge,
   type SafetyEvent,
   type TouchSafety,
-} from "../bringUp";
+} from "../safety";
 import { figure } from "../knowledge";
 import { farads, volts, type Volts } from "../units";
 import { markedVolts } from "./marked";

@@ -9,7 +9,7 @@ type Case = readonly [about: string, add: string, said: readonly string[], state
 const stateAfter = (add: string, said: readonly string[]) => {
   const b = bench(records({ positions: [] }));
   for (const line of [`add ${add}`, ...said]) expect(b.type(line), line).toMatchObject({ kind: "keeps" });
-  const [first] = b.picture().positions;
+  const [first] = b.model().positions;
   return first!.verdict;
 };
 
@@ -161,7 +161,7 @@ test("from one designator to another means all between, never the two ends alone
     const b = bench(records({ positions: [] }));
     for (const d of ["C11", "C12", "C13", "C14", "C15", "L13"]) b.type(`add ${d} 100u 16v`);
     b.type(line);
-    const touched = b.picture().positions.filter((p) => p.readings.length > 0);
+    const touched = b.model().positions.filter((p) => p.readings.length > 0);
     expect(
       touched.map((p) => p.designator),
       line,

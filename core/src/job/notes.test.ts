@@ -1,9 +1,9 @@
 import { describe, expect, test } from "vitest";
-import { closingHolds } from "../job";
-import { pictureOf, records, typed, unitOf } from "../testing/jobs";
+import { closingBlockers } from "../job";
+import { modelOf, records, typed, unitOf } from "../testing/jobs";
 
 const notesOf = (...said: string[]) => unitOf(...said).notes;
-const heldBy = (...said: string[]) => closingHolds(pictureOf(typed(records(), ...said)).facts);
+const heldBy = (...said: string[]) => closingBlockers(modelOf(typed(records(), ...said)).facts);
 
 describe("what belongs at a place, beside what is fitted", () => {
   test("the drawing differs from the board: both stand, neither is trusted", () => {
@@ -110,7 +110,7 @@ test("time is added up by the step of the work, beside what was meant for it", (
 test("a kind that comes in pairs asks for the other one until somebody says", () => {
   const pair = (...said: string[]) => {
     const start = records({ job: { ...records().job, unitKind: "passiveLoudspeaker" } });
-    return pictureOf(typed(start, ...said)).unit.notes.sibling;
+    return modelOf(typed(start, ...said)).unit.notes.sibling;
   };
   expect(pair()).toBe("ask");
   expect(pair("twin not here")).toBe("absent");

@@ -3,14 +3,14 @@ import { WORK_STEPS, type Scope, type SectionEdits, type WorkStep } from "../dev
 import type { Authority, Check, Lay, LeakStep, Marked } from "../evidence";
 import type { PartClass } from "../part";
 import type { PartVerdict } from "../verdict";
-import { fusesOf, type FusePicture } from "./fuses";
+import { fusesOf, type FuseModel } from "./fuses";
 import { isOf, type Of, type UnitContext } from "./observed";
 import type { StoredObservation } from "./records";
 
 // What is written down beside evidence: what came off and must go back, what was looked over, where the time went, what was agreed.
 
 /** What belongs at a place by somebody's word, beside what is fitted there. */
-export interface WantedPicture {
+export interface WantedModel {
   name: string;
   by: Authority;
   marked: readonly Marked[];
@@ -20,14 +20,14 @@ export interface WantedPicture {
   differs: boolean | null;
 }
 
-export interface TeardownPicture {
+export interface TeardownModel {
   seq: number;
   text: string;
   back: boolean;
 }
 
 /** One thing looked over, the last time it was. */
-export interface CheckPicture {
+export interface CheckModel {
   what: Check;
   ohms: number | "over" | null;
   fine: boolean;
@@ -50,26 +50,26 @@ export interface StepTime {
 }
 
 /** How a part lies: which way its plus points on the board, and where it goes; null where nobody said. */
-export interface LaidPicture {
+export interface LaidModel {
   name: string;
   points: Exclude<Lay, "ground" | "rail"> | null;
   plus: "ground" | "rail" | null;
 }
 
 export interface UnitNotes {
-  wanted: readonly WantedPicture[];
+  wanted: readonly WantedModel[];
   /** whether the other one of a pair is at hand; "ask" where nobody said and the kind comes in pairs */
   sibling: "here" | "absent" | "ask" | null;
-  teardown: readonly TeardownPicture[];
-  checks: readonly CheckPicture[];
+  teardown: readonly TeardownModel[];
+  checks: readonly CheckModel[];
   leaks: readonly LeakFollowed[];
-  fuses: readonly FusePicture[];
+  fuses: readonly FuseModel[];
   /** sections the unit was said to have or not to have */
   sections: SectionEdits;
   /** electrical points found by probe or eye, each by its ends */
   nets: readonly (readonly string[])[];
   /** how parts lie, the last word on each */
-  laid: readonly LaidPicture[];
+  laid: readonly LaidModel[];
   /** minutes by step, in the order of the work */
   time: readonly StepTime[];
   /** where the time went, in the order it was said */
@@ -110,8 +110,8 @@ export function unitNotes(all: readonly StoredObservation[], parts: readonly Not
   };
 }
 
-function laidOf(all: readonly StoredObservation[]): LaidPicture[] {
-  const pictures = new Map<string, LaidPicture>();
+function laidOf(all: readonly StoredObservation[]): LaidModel[] {
+  const pictures = new Map<string, LaidModel>();
   for (const { subject, observation } of all.filter(isOf("laid"))) {
     if (subject.kind !== "part") continue;
     const known = pictures.get(subject.name) ?? { name: subject.name, points: null, plus: null };
@@ -121,7 +121,7 @@ function laidOf(all: readonly StoredObservation[]): LaidPicture[] {
   return [...pictures.values()];
 }
 
-function wantedOf(all: readonly StoredObservation[], parts: readonly NotedPart[], { capacitors }: UnitContext): WantedPicture[] {
+function wantedOf(all: readonly StoredObservation[], parts: readonly NotedPart[], { capacitors }: UnitContext): WantedModel[] {
   const last = new Map<string, Of<"wanted">>();
   for (const o of all.filter(isOf("wanted"))) if (o.subject.kind === "part") last.set(`${o.subject.name} ${o.observation.by}`, o);
   return [...last.values()].map(({ subject, observation: { by, marked } }) => {
@@ -141,7 +141,7 @@ function wantedOf(all: readonly StoredObservation[], parts: readonly NotedPart[]
   });
 }
 
-function teardownOf(all: readonly StoredObservation[]): TeardownPicture[] {
+function teardownOf(all: readonly StoredObservation[]): TeardownModel[] {
   const on = all.filter(isOf("refitted"));
   return all.filter(isOf("removed")).map((o) => ({
     seq: o.seq,
@@ -162,7 +162,7 @@ const ISOLATES: ReadonlySet<Check | LeakStep> = new Set<Check | LeakStep>(["insu
 const isFine = (what: Check | LeakStep, ohms: number | "over" | null, said: boolean | null, limit?: (r: number) => boolean): boolean =>
   said ?? (ohms === "over" ? ISOLATES.has(what) : ohms === null || (limit?.(ohms) ?? true));
 
-function checksOf(all: readonly StoredObservation[]): CheckPicture[] {
+function checksOf(all: readonly StoredObservation[]): CheckModel[] {
   const last = new Map(all.filter(isOf("checked")).map((o) => [o.observation.what, o]));
   return [...last.values()].map(({ takenAt, observation: { what, ohms, fine } }) => ({
     what,

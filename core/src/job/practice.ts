@@ -1,4 +1,4 @@
-import type { Consequence } from "../readout";
+import type { Effect } from "../entry";
 import { isOf } from "./observed";
 import type { JobRecords, StoredObservation } from "./records";
 
@@ -53,8 +53,8 @@ export type PracticeIssue = "unitOnRecord" | "standInOnRecord";
 type Records = Pick<JobRecords, "readings" | "points" | "events" | "fittings" | "observations">;
 
 /** Whether a line would begin or end reading a stand-in on a job that has readings already. */
-export function practiceIssue(records: Records, brings: readonly Consequence[]): PracticeIssue | null {
-  const said = brings.find((c) => c.about === "observed" && c.observation.kind === "simulated");
+export function practiceIssue(records: Records, effects: readonly Effect[]): PracticeIssue | null {
+  const said = effects.find((c) => c.about === "observed" && c.observation.kind === "simulated");
   if (said === undefined || said.about !== "observed" || said.observation.kind !== "simulated" || !anythingRead(records)) return null;
   const now = records.observations.filter(isOf("simulated")).at(-1)?.observation.on ?? false;
   if (said.observation.on === now) return null;

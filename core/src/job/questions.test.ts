@@ -5,11 +5,11 @@ import { questionsAt } from "./questions";
 import { PATH, nextOf, type StationId } from "./stations";
 
 function asked(b: ReturnType<typeof bench>, station: StationId, cursor: string | null = null) {
-  const picture = b.picture();
-  const after = afterFitting(b.records, picture, undefined);
-  const facts = jobFacts({ safety: picture.safety, after: afterFacts(after, b.records) });
+  const model = b.model();
+  const after = afterFitting(b.records, model, undefined);
+  const facts = jobFacts({ safety: model.safety, after: afterFacts(after, b.records) });
   const { act } = nextOf(facts, PATH);
-  return questionsAt(station, { picture, after, next: act, cursor, channels: 2 });
+  return questionsAt(station, { model, after, next: act, cursor, channels: 2 });
 }
 const first = (...of: Parameters<typeof asked>) => asked(...of)?.[0];
 

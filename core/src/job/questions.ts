@@ -1,14 +1,14 @@
-import type { Question } from "../readout";
-import { unreadOf } from "./bringUp";
+import type { Question } from "../entry";
+import { unreadOf } from "./powerUp";
 import type { AfterFitting } from "./afterFitting";
-import type { IdleGroup } from "./idleSetting";
-import type { JobPicture } from "./picture";
+import type { IdleGroup } from "./idleAdjust";
+import type { JobModel } from "./model";
 import type { NextAct } from "./stations/station";
 import type { StationId } from "./stations";
 
 /** What a job is asked at one of its stations. */
 export interface QuestionedJob {
-  picture: Pick<JobPicture, "safety">;
+  model: Pick<JobModel, "safety">;
   after: Pick<AfterFitting, "bringUp" | "setting" | "proof">;
   next: NextAct;
   /** the part under the cursor */
@@ -39,7 +39,7 @@ export function questionsAt(station: StationId, job: QuestionedJob): readonly Qu
 const volts = (before: string, shownIn = "V"): Question => ({ before, after: "", unit: "V", shownIn });
 
 /** Volts left on the parts waited for: the one under the cursor first where it is one of them. */
-function leftOn({ picture: { safety }, cursor }: QuestionedJob): Question[] {
+function leftOn({ model: { safety }, cursor }: QuestionedJob): Question[] {
   if (safety.kind === "voltsUnknown") return [volts("highest")];
   if (safety.kind !== "chargeHeld") return [];
   const unread = safety.waiting.filter((w) => w.state.kind !== "once");
@@ -48,7 +48,7 @@ function leftOn({ picture: { safety }, cursor }: QuestionedJob): Question[] {
 }
 
 /** What is not read yet at the step the unit stands at; what else belongs to it can be read as long as it stands there. */
-function atStep({ picture: { safety }, after }: QuestionedJob): Question[] {
+function atStep({ model: { safety }, after }: QuestionedJob): Question[] {
   const { stages, at } = after.bringUp;
   if (safety.kind !== "energised") return [];
   const steps = stages.flatMap((s) => s.steps);

@@ -1,10 +1,10 @@
-import type { SafetyEvent } from "../bringUp";
+import type { SafetyEvent } from "../safety";
 import type { FindingToken, SupplyKind, UnitKind } from "../device";
 import type { Circumstances, Observation, Reading, Subject } from "../evidence";
 import type { CapacitorPart, Technology, Tolerance } from "../part";
-import type { Mounting, VoltsForm } from "../readout";
+import type { Mounting, VoltsForm } from "../entry";
 import type { ScenarioId, Settings } from "../scenarios";
-import type { Binding } from "../trace";
+import type { Binding } from "../explain";
 import type { Celsius, Farads, Millimetres, Ohms, Volts } from "../units";
 import type { JobState, Waiver } from "./state";
 

@@ -1,10 +1,10 @@
 import { REFIT_STEPS, type RefitList, type RefitStep } from "../device";
 import { isOf } from "./observed";
-import type { JobPicture } from "./picture";
+import type { JobModel } from "./model";
 import type { JobRecords } from "./records";
 
 /** One step of a list, with what it is about on this job. */
-export interface RefitStepPicture {
+export interface RefitStepModel {
   step: RefitStep;
   /** null: nobody said */
   done: boolean | null;
@@ -29,10 +29,10 @@ export interface FitRow {
   plus: string | null;
 }
 
-export interface RefitPicture {
+export interface RefitModel {
   fits: readonly FitRow[];
-  fit: readonly RefitStepPicture[];
-  refit: readonly RefitStepPicture[];
+  fit: readonly RefitStepModel[];
+  refit: readonly RefitStepModel[];
   left: number;
   begun: boolean;
 }
@@ -44,10 +44,10 @@ interface ChosenPart {
 }
 
 /** What is seen to where parts go in and before the lid goes on, each with the parts of this job it is about. */
-export function refitPicture(
+export function refitModel(
   { observations }: Pick<JobRecords, "observations">,
-  { positions, unit }: Pick<JobPicture, "positions" | "unit">,
-): RefitPicture {
+  { positions, unit }: Pick<JobModel, "positions" | "unit">,
+): RefitModel {
   const said = new Map(observations.filter(isOf("refitStep")).map((o) => [o.observation.step, o]));
   const rows = positions.flatMap((p): FitRow[] => {
     const choice = p.choice as ChosenPart | null;
@@ -67,7 +67,7 @@ export function refitPicture(
       },
     ];
   });
-  const names = (test: (p: JobPicture["positions"][number]) => boolean) =>
+  const names = (test: (p: JobModel["positions"][number]) => boolean) =>
     positions.filter((p) => rows.some((r) => r.designator === p.designator) && test(p)).map((p) => p.designator);
   const changed = rows.map((r) => r.designator);
   const semiconductors = unit.parts.filter((p) => p.class === "transistor" || p.class === "chip" || p.class === "diode");
@@ -93,7 +93,7 @@ export function refitPicture(
     earth: unit.notes.checks.filter((c) => c.what === "earthBond").map(() => "earth pin to chassis"),
     fuse: unit.notes.fuses.map((f) => f.name),
   };
-  const list = (which: RefitList): RefitStepPicture[] =>
+  const list = (which: RefitList): RefitStepModel[] =>
     REFIT_STEPS[which].map((step) => {
       const o = said.get(step);
       const mine = about[step];

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { SUPPLY_KINDS, UNIT_KINDS } from "../device";
-import { pictureOf, records, typed } from "../testing/jobs";
+import { modelOf, records, typed } from "../testing/jobs";
 import { traceJob } from ".";
 import { sectionPicture, sectionsIn } from "./sections";
 
@@ -10,11 +10,11 @@ const drawn = (
   job: Partial<Omit<typeof JOB, "findings"> & { findings: readonly ("hum" | "oneChannel")[]; faultyChannel: string | null }>,
   ...said: string[]
 ) => {
-  const picture = pictureOf(typed(records(), ...said));
+  const model = modelOf(typed(records(), ...said));
   const asked = { ...traced, ...JOB, ...job, findings: [...(job.findings ?? JOB.findings)] };
-  return sectionPicture(asked, picture, traceJob(asked, picture).suspects);
+  return sectionPicture(asked, model, traceJob(asked, model).suspects);
 };
-const kinds = (...said: string[]) => sectionsIn(JOB, pictureOf(typed(records(), ...said))).map((s) => s.kind);
+const kinds = (...said: string[]) => sectionsIn(JOB, modelOf(typed(records(), ...said))).map((s) => s.kind);
 
 describe("what a unit is made of", () => {
   test("what was said of this one goes before the rule of its kind, and the last word counts", () => {
@@ -24,7 +24,7 @@ describe("what a unit is made of", () => {
     expect(kinds("section servo here")).toContain("servo");
   });
   test("a section that is gone takes its faults along, one that is said brings its own", () => {
-    const ids = (...said: string[]) => traceJob(traced, pictureOf(typed(records(), ...said))).suspects.map((s) => s.id);
+    const ids = (...said: string[]) => traceJob(traced, modelOf(typed(records(), ...said))).suspects.map((s) => s.id);
     expect(ids()).toContain("regulatorFailed");
     expect(ids("section regulators not here")).not.toContain("regulatorFailed");
     expect(ids()).not.toContain("servoLoop");
@@ -32,7 +32,7 @@ describe("what a unit is made of", () => {
   });
   test("an unknown kind grows as parts are named", () => {
     const other = (...said: string[]) =>
-      sectionsIn({ unitKind: "other", supplyKind: "none" }, pictureOf(typed(records(), ...said))).map((s) => s.kind);
+      sectionsIn({ unitKind: "other", supplyKind: "none" }, modelOf(typed(records(), ...said))).map((s) => s.kind);
     expect(other(), "its parts are a reservoir, decouplers and a coupling capacitor").toEqual(
       expect.arrayContaining(["reservoirs", "rails"]),
     );
@@ -44,12 +44,12 @@ describe("what a unit is made of", () => {
   });
 });
 
-describe("the picture of a unit", () => {
+describe("the model of a unit", () => {
   test("every link joins boxes that are there, and power reaches all that needs it, in every kind", () => {
-    const picture = pictureOf(records());
+    const model = modelOf(records());
     for (const unitKind of UNIT_KINDS)
       for (const supplyKind of SUPPLY_KINDS) {
-        const { boxes, links } = sectionPicture({ ...JOB, unitKind, supplyKind }, picture, []);
+        const { boxes, links } = sectionPicture({ ...JOB, unitKind, supplyKind }, model, []);
         const ids = new Set(boxes.map((b) => b.id));
         expect(ids.size, "no box twice").toBe(boxes.length);
         for (const l of links) expect(ids.has(l.from) && ids.has(l.to), `${unitKind} ${supplyKind}: ${l.from} to ${l.to}`).toBe(true);
@@ -74,7 +74,7 @@ describe("the picture of a unit", () => {
     const positions = base.positions.map((p) => (p.designator === "C1" ? p : { ...p, channel: p.designator.length > 3 ? "R" : "L" }));
     const { boxes, links } = sectionPicture(
       { ...JOB, findings: ["hum", "oneChannel"], faultyChannel: "R" },
-      pictureOf({ ...base, positions }),
+      modelOf({ ...base, positions }),
       [],
     );
     expect(boxes.filter((b) => b.kind === "preamp").map((b) => [b.id, b.chance])).toEqual([

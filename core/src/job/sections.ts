@@ -2,13 +2,13 @@ import { sectionsOf, type Role, type Section, type SectionKind } from "../device
 import { HYPOTHESES, type HypothesisId } from "../knowledge";
 import type { PartClass } from "../part";
 import { isBad, type PointVerdict, type VerdictState } from "../verdict";
-import type { JobPicture } from "./picture";
+import type { JobModel } from "./model";
 import type { JobHead } from "./records";
-import type { Suspect } from "./tracing";
+import type { Suspect } from "./diagnosis";
 
 /** One section of one unit, as it is drawn. */
 export interface SectionBox {
-  /** section and channel, unique in a picture */
+  /** section and channel, unique in a model */
   id: string;
   kind: SectionKind;
   /** null: every channel hangs on it, or nobody named channels */
@@ -43,8 +43,8 @@ const OF_POINT: readonly (readonly [RegExp, readonly SectionKind[]])[] = [
 ];
 const ODD: ReadonlySet<PointVerdict["state"]> = new Set<PointVerdict["state"]>(["low", "high", "gone"]);
 /** Drawn apart up to so many; more are one box. */
-const MOST_CHANNELS = 3;
-const MOST_SURE = 0.99;
+const MAX_CHANNELS = 3;
+const MAX_SURE = 0.99;
 
 /** Where a part stands that no fault of the list is about, or whose section this unit has not. */
 const BESIDE: Readonly<Partial<Record<Role, SectionKind>>> = {
@@ -65,7 +65,7 @@ const sectionsOfRole = (role: Role): SectionKind[] => [
  */
 export function sectionsIn(
   { unitKind, supplyKind }: Pick<JobHead, "unitKind" | "supplyKind">,
-  { positions, unit }: Pick<JobPicture, "positions" | "unit">,
+  { positions, unit }: Pick<JobModel, "positions" | "unit">,
 ): Section[] {
   const usual = new Set(sectionsOf(unitKind, supplyKind).map((s) => s.kind));
   const named = [
@@ -82,14 +82,14 @@ export function sectionsIn(
 /** The sections with what stands in them and how much points there, each of a channel's own once a channel, and what goes from one to the next. */
 export function sectionPicture(
   job: Pick<JobHead, "unitKind" | "supplyKind" | "findings" | "faultyChannel">,
-  picture: Pick<JobPicture, "positions" | "unit">,
+  model: Pick<JobModel, "positions" | "unit">,
   suspects: readonly Suspect[],
 ): { boxes: SectionBox[]; links: SectionLink[] } {
-  const sections = sectionsIn(job, picture);
-  const named = [...new Set(picture.positions.flatMap((p) => p.channel ?? []))].sort();
-  const channels = named.length > 1 && named.length <= MOST_CHANNELS ? named : [null];
+  const sections = sectionsIn(job, model);
+  const named = [...new Set(model.positions.flatMap((p) => p.channel ?? []))].sort();
+  const channels = named.length > 1 && named.length <= MAX_CHANNELS ? named : [null];
   const copies = (s: Section): (string | null)[] => (s.shared ? [null] : channels);
-  const boxes = sections.flatMap((s) => copies(s).map((channel) => boxOf(s, channel, job, picture, suspects, sections)));
+  const boxes = sections.flatMap((s) => copies(s).map((channel) => boxOf(s, channel, job, model, suspects, sections)));
   const links = sections.flatMap((s) =>
     (["supplies", "feeds"] as const).flatMap((how) =>
       s[how].flatMap((kind) => {
@@ -115,7 +115,7 @@ function boxOf(
   { kind, shared }: Section,
   channel: string | null,
   { findings, faultyChannel }: Pick<JobHead, "findings" | "faultyChannel">,
-  { positions, unit }: Pick<JobPicture, "positions" | "unit">,
+  { positions, unit }: Pick<JobModel, "positions" | "unit">,
   suspects: readonly Suspect[],
   sections: readonly Section[],
 ): SectionBox {
@@ -146,7 +146,7 @@ function boxOf(
     chance: elsewhere
       ? null
       : Math.min(
-          MOST_SURE,
+          MAX_SURE,
           own.reduce((sum, s) => sum + s.chance, 0),
         ),
     parts: parts.sort((a, b) => worst(a.state) - worst(b.state)),

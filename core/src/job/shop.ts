@@ -1,7 +1,7 @@
-import type { DrawerResistor } from "../bringUp";
-import { amendTable, type Instrument, type OwnFigures, type TableChange } from "../knowledge";
-import type { ReadoutMeter } from "../readout";
-import type { Foretold, Knowing, LearnedCause } from "../trace";
+import type { DrawerResistor } from "../safety";
+import { amendTable, type Instrument, type ConstantOverrides, type TableChange } from "../knowledge";
+import type { ReadoutMeter } from "../entry";
+import type { Predicted, DiagnosisInputs, LearnedCause } from "../diagnosis";
 import type { Volts } from "../units";
 import type { References } from "../verdict";
 
@@ -13,7 +13,7 @@ export interface ShopFacts extends References {
   drawer: readonly DrawerResistor[];
   tracing: ShopTracing;
   /** figures of the trade it sets otherwise */
-  figures?: OwnFigures;
+  figures?: ConstantOverrides;
 }
 
 /** How a shop's tracing differs from everyone's. */
@@ -24,7 +24,7 @@ export interface ShopTracing {
   learned: readonly LearnedCause[];
 }
 
-const tables = new WeakMap<ShopTracing, Pick<Knowing, "table" | "learned">>();
+const tables = new WeakMap<ShopTracing, Pick<DiagnosisInputs, "table" | "learned">>();
 
 /** What a shop's meters can tell; a supply with a current limit stands on nearly every bench (common practice). */
 const TELLS: Readonly<Record<ReadoutMeter["shows"], readonly Instrument[]>> = {
@@ -37,11 +37,11 @@ const instrumentsOf = (meters: readonly ReadoutMeter[]): ReadonlySet<Instrument>
   new Set<Instrument>(["benchSupply", ...meters.flatMap((m) => TELLS[m.shows])]);
 
 /** What a tracing in this shop goes by; the table is put together once. */
-export function knowingOf(
+export function diagnosisInputsOf(
   { tracing, meters, figures }: Pick<ShopFacts, "tracing" | "meters" | "figures">,
-  foretold: readonly Foretold[] = [],
-): Knowing {
+  predicted: readonly Predicted[] = [],
+): DiagnosisInputs {
   let known = tables.get(tracing);
   if (!known) tables.set(tracing, (known = { table: amendTable(tracing.changes), learned: tracing.learned }));
-  return { ...known, figures, foretold, instruments: instrumentsOf(meters) };
+  return { ...known, figures, predicted, instruments: instrumentsOf(meters) };
 }

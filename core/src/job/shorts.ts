@@ -3,7 +3,7 @@ import { figure } from "../knowledge";
 import { filtersSupply, type PartClass, type Role } from "../part";
 import { nominalIn } from "../verdict";
 import type { JobRecords, PositionRecord, StoredObservation, StoredReading } from "./records";
-import type { UnitPicture } from "./unit";
+import type { UnitModel } from "./unit";
 
 // What reads short and would carry the mains into it: supply nodes, and parts across them. A short is a fact of its node: taking the part
 // off the list, or putting another in, does not undo it; only the node reading clear does.
@@ -15,7 +15,7 @@ export interface ShortNode {
 }
 
 type Records = Pick<JobRecords, "positions" | "retired" | "readings" | "observations">;
-type Unit = Pick<UnitPicture, "parts" | "loads" | "points" | "tried">;
+type Unit = Pick<UnitModel, "parts" | "loads" | "points" | "tried">;
 
 /** Everything that reads short now, each node once. */
 export function shortsOf(records: Records, unit: Unit): ShortNode[] {

@@ -24,10 +24,10 @@ export const CLOSING_HOLDS = [
   "unproven",
   "notRun",
 ] as const;
-export type ClosingHold = (typeof CLOSING_HOLDS)[number];
+export type ClosingBlocker = (typeof CLOSING_HOLDS)[number];
 
 /** What was waived in writing when a job was closed; it ends with reopening. */
 export interface Waiver {
   reason: string;
-  holds: readonly ClosingHold[];
+  holds: readonly ClosingBlocker[];
 }

@@ -1,12 +1,12 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { handsAllowed, type TouchSafety } from "../bringUp";
+import { internalAccessAllowed, type TouchSafety } from "../safety";
 import { VERDICT_STATES, isBad } from "../verdict";
 import { volts } from "../units";
 import type { AfterFacts, JobFacts, PositionFacts, TraceFacts } from "./facts";
-import { PROOF_ITEMS } from "./proof";
+import { PROOF_ITEMS } from "./finalTest";
 import { JOB_STATES } from "./state";
-import type { Advice } from "./tracing";
+import type { Advice } from "./diagnosis";
 import { PATH, STATIONS, nextOf, stationStates } from "./stations";
 
 const charge = { kind: "charged", volts: volts(40), at: 0 } as const;
@@ -111,7 +111,7 @@ test("no act sends hands inside while they are locked out", () => {
   fc.assert(
     fc.property(job, (facts) => {
       const { act } = nextOf(facts, PATH);
-      const locked = !handsAllowed(facts.safety);
+      const locked = !internalAccessAllowed(facts.safety);
       if (locked && facts.state === "open") {
         expect(["measure", "settle", "confirmOut", "mend"]).not.toContain(act.code);
         if (act.code === "advise") expect(!act.advice.hands || (facts.safety.kind === "energised" && act.advice.power)).toBe(true);

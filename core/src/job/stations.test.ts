@@ -1,9 +1,9 @@
 import { describe, expect, test } from "vitest";
-import type { TouchSafety } from "../bringUp";
+import type { TouchSafety } from "../safety";
 import { volts } from "../units";
 import { jobFacts as job } from "../testing/jobs";
-import { closingHolds, type PositionFacts, type TraceFacts } from "./facts";
-import type { Advice } from "./tracing";
+import { closingBlockers, type PositionFacts, type TraceFacts } from "./facts";
+import type { Advice } from "./diagnosis";
 import { PATH, nextOf, pathOf, stationStates } from "./stations";
 
 const position = (designator: string, over: Partial<PositionFacts> = {}): PositionFacts => ({
@@ -96,9 +96,9 @@ test("closing is held by one rule: live, temporary, undecided, charged, the most
   const charged: TouchSafety = { kind: "chargeHeld", waiting: [] };
   const positions = [position("C1", { verdict: "failed" }), position("C2", { verdict: "worn", decision: "temporary" })];
   const proven = true;
-  expect(closingHolds(job({ safety: charged, positions, proven }))).toEqual(["temporary", "undecided", "hazard"]);
-  expect(closingHolds(job({ safety: { kind: "energised", since: 0, attempt: false }, proven }))).toEqual(["energised"]);
-  expect(closingHolds(job({ positions: [position("C1", { verdict: "worn" })], proven })), "a worn part may stay").toEqual([]);
+  expect(closingBlockers(job({ safety: charged, positions, proven }))).toEqual(["temporary", "undecided", "hazard"]);
+  expect(closingBlockers(job({ safety: { kind: "energised", since: 0, attempt: false }, proven }))).toEqual(["energised"]);
+  expect(closingBlockers(job({ positions: [position("C1", { verdict: "worn" })], proven })), "a worn part may stay").toEqual([]);
 });
 
 test("every station has an address of its own", () => {

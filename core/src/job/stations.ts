@@ -1,18 +1,18 @@
 import { isClosed, type JobFacts } from "./facts";
-import { bringUp } from "./stations/bringUp";
+import { bringUp } from "./stations/powerUp";
 import { choose } from "./stations/choose";
-import { explain } from "./stations/explain";
+import { explain } from "./stations/simulate";
 import { fit } from "./stations/fit";
-import { handBack } from "./stations/handBack";
-import { look } from "./stations/look";
+import { handBack } from "./stations/return";
+import { look } from "./stations/inspect";
 import { makeSafe } from "./stations/makeSafe";
 import { measure } from "./stations/measure";
-import { prove } from "./stations/prove";
-import { set } from "./stations/set";
+import { prove } from "./stations/finalTest";
+import { set } from "./stations/adjust";
 import { sound } from "./stations/sound";
 import type { NextAct, Station, StationState } from "./stations/station";
-import { takeIn } from "./stations/takeIn";
-import { trace } from "./stations/trace";
+import { takeIn } from "./stations/checkIn";
+import { trace } from "./stations/diagnose";
 
 /** The stations in the order of the work: the path of every job. */
 export const PATH = [takeIn, makeSafe, look, sound, trace, measure, explain, choose, fit, bringUp, set, prove, handBack] as const;

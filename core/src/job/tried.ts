@@ -3,7 +3,7 @@ import { figure } from "../knowledge";
 import type { PartClass } from "../part";
 import type { UnitSymbol } from "../units";
 import { nominalIn } from "../verdict";
-import { isFuse, isLarger, type FusePicture } from "./fuses";
+import { isFuse, isLarger, type FuseModel } from "./fuses";
 import { isOf, type UnitContext } from "./observed";
 import type { PointReading, StoredObservation } from "./records";
 
@@ -12,7 +12,7 @@ export type TriedAsk = "outcome" | "followed" | "bridgeValue";
 /** What speaks against what was put across, put in or fed. */
 export type TriedCaution = "fuse" | "fuseLarger" | "underRated" | "supplyLive" | "mainsPart" | "noLimit" | "overRail";
 
-export interface TriedPicture {
+export interface TriedModel {
   seq: number;
   line: string | null;
   takenAt: number;
@@ -40,7 +40,7 @@ interface KnownPart {
 /** What things tried are seen among. */
 interface TriedAmong {
   parts: readonly KnownPart[];
-  fuses: readonly Pick<FusePicture, "name" | "belongs">[];
+  fuses: readonly Pick<FuseModel, "name" | "belongs">[];
   points: readonly PointReading[];
   context: UnitContext;
 }
@@ -74,7 +74,7 @@ function answeredLater(all: readonly StoredObservation[]): ReadonlyMap<number, {
 }
 
 /** Everything tried, in order, with what was said of it later, what it still wants to be told and what speaks against it. */
-export function triedPictures(all: readonly StoredObservation[], { parts, fuses, points, context }: TriedAmong): TriedPicture[] {
+export function triedModels(all: readonly StoredObservation[], { parts, fuses, points, context }: TriedAmong): TriedModel[] {
   const later = all.filter(isOf("outcome"));
   const back = all.filter(isOf("putBack"));
   const since = answeredLater(all);
@@ -175,7 +175,7 @@ function bridgeCautions(t: Tried, parts: readonly KnownPart[], { capacitors, ene
 }
 
 /** A fuse of more amperes than belongs there: by somebody's word, else than was marked on the first one. */
-function fuseCautions(t: Tried, fuses: readonly Pick<FusePicture, "name" | "belongs">[], parts: readonly KnownPart[]): TriedCaution[] {
+function fuseCautions(t: Tried, fuses: readonly Pick<FuseModel, "name" | "belongs">[], parts: readonly KnownPart[]): TriedCaution[] {
   const put = t.with?.marked.find((m) => m.unit === "A")?.value ?? null;
   const mine = t.to.filter((s) => isFuse(s, parts)).flatMap((s) => (s.kind === "unit" ? [] : [s.name]));
   const belongs = mine.flatMap(

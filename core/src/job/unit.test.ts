@@ -1,11 +1,11 @@
 import { describe, expect, test } from "vitest";
-import { closingHolds, lastSaid, withdraw } from "../job";
-import { SHOP, pictureOf, records, typed, unitOf } from "../testing/jobs";
+import { closingBlockers, lastSaid, withdraw } from "../job";
+import { SHOP, modelOf, records, typed, unitOf } from "../testing/jobs";
 
 describe("what a bench says is folded into what is so now", () => {
   test("a fuse that looks whole is to be measured, and its ohms settle it", () => {
-    expect(pictureOf(typed(records(), "F1 looks whole")).facts.unmeasuredFuse).toBe("F1");
-    const after = pictureOf(typed(records(), "F1 looks whole", "F1 ol"));
+    expect(modelOf(typed(records(), "F1 looks whole")).facts.unmeasuredFuse).toBe("F1");
+    const after = modelOf(typed(records(), "F1 looks whole", "F1 ol"));
     expect(after.facts.unmeasuredFuse).toBeNull();
     expect(after.unit.parts[0]).toMatchObject({ name: "F1", class: "fuse", verdict: { state: "open" } });
   });
@@ -55,29 +55,29 @@ describe("what a bench says is folded into what is so now", () => {
 
   test("what was tried asks for what it lacks, and an answer later fills it", () => {
     const asked = typed(records(), "put left driver in the right");
-    expect(pictureOf(asked).unit.tried[0]!.asks).toEqual(["outcome", "followed"]);
-    expect(pictureOf(asked).facts.asked).toBe(1);
-    const answered = pictureOf(typed(asked, "re 1 part"));
+    expect(modelOf(asked).unit.tried[0]!.asks).toEqual(["outcome", "followed"]);
+    expect(modelOf(asked).facts.asked).toBe(1);
+    const answered = modelOf(typed(asked, "re 1 part"));
     expect(answered.unit.tried[0]).toMatchObject({ asks: [], tried: { followed: "part" } });
     const bridged = typed(records(), "bridged C14");
-    expect(pictureOf(bridged).unit.tried[0]!.asks).toEqual(["bridgeValue", "outcome"]);
-    const told = pictureOf(typed(bridged, "re 1 100u 10v", "re 1 same"));
+    expect(modelOf(bridged).unit.tried[0]!.asks).toEqual(["bridgeValue", "outcome"]);
+    const told = modelOf(typed(bridged, "re 1 100u 10v", "re 1 same"));
     expect(told.unit.tried[0]).toMatchObject({ asks: [], cautions: ["underRated"], tried: { outcome: "same" } });
     expect(told.facts.asked).toBe(0);
   });
 
   test("repairs ask together, once, after the unit has run with them, and the natural reply answers", () => {
     const repaired = typed(records(), "replaced Q7", "resoldered R12", "F1 replaced with 2 A");
-    expect(pictureOf(repaired).facts.asked, "not run yet").toBe(0);
+    expect(modelOf(repaired).facts.asked, "not run yet").toBe(0);
     const run = typed(repaired, "power on because it was brought up before");
-    expect(pictureOf(run).unit.tried.map((t) => t.asks)).toEqual([[], [], ["outcome"]]);
+    expect(modelOf(run).unit.tried.map((t) => t.asks)).toEqual([[], [], ["outcome"]]);
     for (const [reply, outcome] of [
       ["gone", "gone"],
       ["better", "better"],
       ["no difference", "same"],
       ["worse", "worse"],
     ] as const) {
-      const answered = pictureOf(typed(run, reply));
+      const answered = modelOf(typed(run, reply));
       expect(answered.facts.asked, reply).toBe(0);
       expect(answered.unit.tried.map((t) => [t.tried.outcome, t.asSet])).toEqual(Array(3).fill([outcome, outcome !== "same"]));
     }
@@ -111,30 +111,30 @@ describe("what a bench says is folded into what is so now", () => {
 
   test("what was unplugged or put across holds the closing until it is back", () => {
     const out = typed(records(), "unplugged tone board plug, rail back to 15", "100u 25v over C14, hum gone");
-    expect(pictureOf(out).facts.leftIn).toBe(2);
-    expect(pictureOf(typed(out, "re 1 back")).facts.leftIn).toBe(1);
-    expect(pictureOf(typed(out, "all back")).facts.leftIn).toBe(0);
-    expect(pictureOf(typed(out, "all back", "unplugged fan plug, quiet")).facts.leftIn, "what comes after is not back").toBe(1);
+    expect(modelOf(out).facts.leftIn).toBe(2);
+    expect(modelOf(typed(out, "re 1 back")).facts.leftIn).toBe(1);
+    expect(modelOf(typed(out, "all back")).facts.leftIn).toBe(0);
+    expect(modelOf(typed(out, "all back", "unplugged fan plug, quiet")).facts.leftIn, "what comes after is not back").toBe(1);
   });
 
   test("a remark is unread until it is said what it is, and then stands in its list", () => {
     const said = typed(records(), "somebody was in here before us");
-    expect(pictureOf(said).facts.asked).toBe(1);
-    const settled = pictureOf(typed(said, "re 1 claim"));
+    expect(modelOf(said).facts.asked).toBe(1);
+    const settled = modelOf(typed(said, "re 1 claim"));
     expect(settled.facts.asked).toBe(0);
     expect(settled.unit.claims).toEqual(["somebody was in here before us"]);
   });
 
   test("every fault of a docket has a state of its own, and one that is open holds the closing", () => {
     const said = typed(records(), "fault headphone socket cuts out", "rail +15 11.7", "re 2 fault 2", "fault 2 shown");
-    const { unit, facts } = pictureOf(said);
+    const { unit, facts } = modelOf(said);
     expect(unit.faults).toEqual([
       { number: 1, text: null, state: "open", lines: [] },
       { number: 2, text: "headphone socket cuts out", state: "shown", lines: [2] },
     ]);
     expect(facts.openFaults).toBe(1);
-    expect(closingHolds(facts)).toContain("openFault");
-    expect(closingHolds(pictureOf(typed(said, "fault 2 cured")).facts)).not.toContain("openFault");
+    expect(closingBlockers(facts)).toContain("openFault");
+    expect(closingBlockers(modelOf(typed(said, "fault 2 cured")).facts)).not.toContain("openFault");
   });
 
   test("time that went into something is kept in the order it was said", () => {
@@ -151,7 +151,7 @@ describe("what a bench says is folded into what is so now", () => {
   test("a struck line takes back all it brought: part, looks, readings, what was tried", () => {
     const said = typed(records(), "F1 looks whole, meter says open", "pulled tone board plug, rail back to 15");
     const without = withdraw(withdraw(said, said.lines[0]!.key, SHOP, 0), said.lines[1]!.key, SHOP, 0);
-    const { unit } = pictureOf(without);
+    const { unit } = modelOf(without);
     expect([unit.parts, unit.points, unit.looks, unit.tried]).toEqual([[], [], [], []]);
     expect(lastSaid(without, null)).toEqual([]);
   });

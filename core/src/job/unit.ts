@@ -11,7 +11,7 @@ import {
 } from "../evidence";
 import { figure, usualDraw } from "../knowledge";
 import type { PartClass } from "../part";
-import { byDesignator } from "../readout";
+import { byDesignator } from "../entry";
 import { volts, type Ohms, type Volts } from "../units";
 import {
   judgeDraw,
@@ -28,11 +28,11 @@ import {
 import { unitNotes, type UnitNotes } from "./notes";
 import { isOf, type Of, type UnitContext } from "./observed";
 import type { PointReading, StoredObservation } from "./records";
-import { REPAIRS, triedPictures, type TriedPicture } from "./tried";
+import { REPAIRS, triedModels, type TriedModel } from "./tried";
 
 // Everything on record beside the capacitors, folded once: parts of other classes, points, loads, looks, things tried, remarks.
 
-export interface PartPicture {
+export interface PartModel {
   name: string;
   class: PartClass;
   marked: readonly Marked[];
@@ -47,7 +47,7 @@ export interface PartPicture {
   sinceReplaced: PartVerdict | null;
 }
 
-export interface PointPicture {
+export interface PointModel {
   name: string;
   expected: PointExpectation | null;
   /** newest first; the first of each state and form counts */
@@ -59,7 +59,7 @@ export interface PointPicture {
 }
 
 /** One load against ground, beside the others. */
-export interface LoadPicture {
+export interface LoadModel {
   name: string;
   under: Circumstances;
   ohms: Ohms | "over";
@@ -68,7 +68,7 @@ export interface LoadPicture {
   odd: boolean;
 }
 
-export interface LookPicture {
+export interface LookModel {
   seq: number;
   line: string | null;
   subject: Subject;
@@ -76,7 +76,7 @@ export interface LookPicture {
   takenAt: number;
 }
 
-export interface RemarkPicture {
+export interface RemarkModel {
   seq: number;
   line: string | null;
   subject: Subject;
@@ -86,7 +86,7 @@ export interface RemarkPicture {
 }
 
 /** One fault of the docket: the complaint itself first. */
-export interface FaultPicture {
+export interface FaultModel {
   number: number;
   /** null: the complaint of the docket */
   text: string | null;
@@ -96,7 +96,7 @@ export interface FaultPicture {
 }
 
 /** What the whole unit drew, held against what it should. */
-export interface DrawPicture {
+export interface DrawModel {
   reading: Of<"figure">;
   verdict: DrawVerdict;
 }
@@ -114,16 +114,16 @@ export interface ComplaintNow {
 }
 
 /** What is on record of the unit beside its capacitors. */
-export interface UnitPicture {
-  parts: readonly PartPicture[];
-  points: readonly PointPicture[];
-  loads: readonly LoadPicture[];
-  looks: readonly LookPicture[];
-  tried: readonly TriedPicture[];
+export interface UnitModel {
+  parts: readonly PartModel[];
+  points: readonly PointModel[];
+  loads: readonly LoadModel[];
+  looks: readonly LookModel[];
+  tried: readonly TriedModel[];
   notes: UnitNotes;
-  remarks: readonly RemarkPicture[];
+  remarks: readonly RemarkModel[];
   /** current and watts of the whole unit, newest first */
-  draw: readonly DrawPicture[];
+  draw: readonly DrawModel[];
   coldStarts: ColdStarts | null;
   /** what recordings and ears found, in the order it was said */
   heard: readonly Of<"heard">[];
@@ -132,17 +132,17 @@ export interface UnitPicture {
   /** every word on it, oldest first */
   complaints: readonly ComplaintNow[];
   /** the complaint is the first; alone where no other was said */
-  faults: readonly FaultPicture[];
+  faults: readonly FaultModel[];
   sideJobs: readonly string[];
   claims: readonly string[];
   owner: readonly string[];
 }
 
 /** Folds observations and volts at points, each in the order they were kept, into what they say now. */
-export function unitPicture(all: readonly StoredObservation[], points: readonly PointReading[], context: UnitContext): UnitPicture {
-  const parts = partPictures(all.filter((o) => o.subject.kind !== "part" || !context.capacitors.has(o.subject.name)));
+export function unitModel(all: readonly StoredObservation[], points: readonly PointReading[], context: UnitContext): UnitModel {
+  const parts = partModels(all.filter((o) => o.subject.kind !== "part" || !context.capacitors.has(o.subject.name)));
   const notes = unitNotes(all, parts, context);
-  const tried = triedPictures(all, { parts, fuses: notes.fuses, points, context });
+  const tried = triedModels(all, { parts, fuses: notes.fuses, points, context });
   const complaints = complaintsOf(all, tried);
   const texts = (kind: "sideJob" | "claim" | "owner") => all.filter(isOf(kind)).map((o) => o.observation.text);
   const settled = new Map(all.filter(isOf("settled")).map((o) => [o.observation.line, o.observation.as]));
@@ -152,13 +152,13 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
   const of = (as: RemarkMeaning) => remarks.filter((r) => r.as === as).map((r) => r.text);
   return {
     parts,
-    points: pointPictures(all, points),
-    loads: loadPictures(all),
+    points: pointModels(all, points),
+    loads: loadModels(all),
     looks: all.filter(isOf("look")).map((o) => ({ seq: o.seq, line: o.line, subject: o.subject, look: o.observation, takenAt: o.takenAt })),
     tried,
     notes,
     remarks,
-    draw: drawPictures(all, context),
+    draw: drawModels(all, context),
     coldStarts: coldStartsOf(all),
     heard: all.filter(isOf("heard")),
     complaint: complaints.at(-1) ?? null,
@@ -172,7 +172,7 @@ export function unitPicture(all: readonly StoredObservation[], points: readonly 
 
 const nameOf = (s: Subject): string => (s.kind === "unit" ? "" : s.name);
 
-function partPictures(all: readonly StoredObservation[]): PartPicture[] {
+function partModels(all: readonly StoredObservation[]): PartModel[] {
   const about = new Map<string, StoredObservation[]>();
   for (const o of all) if (o.subject.kind === "part") about.set(o.subject.name, [...(about.get(o.subject.name) ?? []), o]);
   const named = [...about].flatMap(([name, mine]) => {
@@ -181,7 +181,7 @@ function partPictures(all: readonly StoredObservation[]): PartPicture[] {
   });
   const figures = new Map(named.map((p) => [p.name, countingFigures(p.mine)]));
   return named
-    .map(({ name, mine, class: kind, names }): PartPicture => {
+    .map(({ name, mine, class: kind, names }): PartModel => {
       const markings = distinct(names.map((n) => n.observation.marked).filter((m) => m.length > 0));
       const mineFigures = figures.get(name)!;
       const siblings = (quantity: FigureQuantity, label: string | null) =>
@@ -233,7 +233,7 @@ function countingFigures(mine: readonly StoredObservation[]): Of<"figure">[] {
   return [...groups.values()].map((list) => list.findLast((o) => !o.observation.inCircuit) ?? list.at(-1)!);
 }
 
-function pointPictures(all: readonly StoredObservation[], points: readonly PointReading[]): PointPicture[] {
+function pointModels(all: readonly StoredObservation[], points: readonly PointReading[]): PointModel[] {
   const said = new Map(all.filter(isOf("expected")).map((o) => [nameOf(o.subject), o.observation]));
   const names = [...new Set([...points.flatMap((p) => (p.point === null ? [] : [p.point])), ...said.keys()])];
   const latest = (name: string) => points.findLast((p) => p.point === name && p.form === "dc");
@@ -264,7 +264,7 @@ function expectationOf(name: string, said: Extract<Observation, { kind: "expecte
   return { low: volts(nominal - reach), high: volts(nominal + reach), nominal: volts(nominal), from: "taken" };
 }
 
-function loadPictures(all: readonly StoredObservation[]): LoadPicture[] {
+function loadModels(all: readonly StoredObservation[]): LoadModel[] {
   // another state stays beside it: what a rail reads with its loads off says nothing of what it reads with them
   const latest = new Map<string, { name: string; under: Circumstances; value: number | "over" }>();
   for (const { subject, observation: o } of all.filter(isOf("figure"))) {
@@ -284,7 +284,7 @@ function loadPictures(all: readonly StoredObservation[]): LoadPicture[] {
   });
 }
 
-function faultsOf(all: readonly StoredObservation[]): FaultPicture[] {
+function faultsOf(all: readonly StoredObservation[]): FaultModel[] {
   const texts = [null, ...all.filter(isOf("fault")).map((o) => o.observation.text)];
   return texts.map((text, i) => ({
     number: i + 1,
@@ -294,7 +294,7 @@ function faultsOf(all: readonly StoredObservation[]): FaultPicture[] {
   }));
 }
 
-function drawPictures(all: readonly StoredObservation[], context: UnitContext): DrawPicture[] {
+function drawModels(all: readonly StoredObservation[], context: UnitContext): DrawModel[] {
   const said = all.filter(isOf("norm")).map((o) => o.observation);
   const normFor = ({ quantity, under }: Of<"figure">["observation"]): DrawNorm | null => {
     const power = under.power === "standby" || under.power === "idle" ? under.power : null;
@@ -323,7 +323,7 @@ function coldStartsOf(all: readonly StoredObservation[]): ColdStarts | null {
   return of === 0 ? null : { started, of };
 }
 
-function complaintsOf(all: readonly StoredObservation[], tried: readonly TriedPicture[]): ComplaintNow[] {
+function complaintsOf(all: readonly StoredObservation[], tried: readonly TriedModel[]): ComplaintNow[] {
   const said = all
     .filter(isOf("complaintNow"))
     .map(({ seq, observation }) => ({ seq, outcome: observation.outcome, symptom: observation.symptom }));

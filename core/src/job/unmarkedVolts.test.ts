@@ -1,13 +1,13 @@
 import { describe, expect, test } from "vitest";
-import { held } from "../bringUp";
+import { held } from "../safety";
 import { neededVolts, rankParts, USUAL_SHOP_RULES, type PositionNeeds } from "../choose";
 import { inventedCatalogue } from "../simulate";
 import { leastInsulation, usualTanD } from "../part";
-import { parsePosition } from "../readout";
+import { parsePosition } from "../entry";
 import { needsOf } from "../testing/choosing";
 import { context, esr, part, reading, verdictOn } from "../testing/parts";
 import { amperes, farads, volts } from "../units";
-import { makePicture } from ".";
+import { deriveJob } from ".";
 import { SHOP, records, typed } from "../testing/jobs";
 
 const unknown = (c: number, over = {}) => part(c, 50, { rated: null, ...over });
@@ -49,12 +49,12 @@ describe("a capacitor whose volts nobody knows", () => {
     expect(told.shortList.every((a) => a.part.rated >= 25)).toBe(true);
   });
   test("its volts can be said later, and hold from then on", () => {
-    const picture = makePicture();
+    const model = deriveJob();
     const listed = typed(records(), "add C7 220u");
-    const at = (r: typeof listed) => picture(r, SHOP).positions.find((p) => p.designator === "C7")!;
+    const at = (r: typeof listed) => model(r, SHOP).positions.find((p) => p.designator === "C7")!;
     expect(at(listed).rated).toBeNull();
     const later = typed(listed, "C7 marked 35v");
     expect(at(later)).toMatchObject({ rated: 35, held: { most: 35 } });
-    expect(picture(later, SHOP).unit.parts, "it is no other part").toEqual([]);
+    expect(model(later, SHOP).unit.parts, "it is no other part").toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 import type { FindingToken } from "../device";
 import type { Check } from "../evidence";
-import type { JobPicture } from "./picture";
+import type { JobModel } from "./model";
 import type { JobRecords } from "./records";
 
 /** What is known to be wrong between the wall and the unit. */
@@ -10,7 +10,7 @@ export type UnsafeThing = Check | Extract<FindingToken, "earthPinRemoved" | "wro
 export const MAINS_CHECKS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse"]);
 
 /** What was found bad between the wall and the unit and not found good since; what was ticked at check-in until it is measured or renewed. */
-export function unsafeThings({ job }: Pick<JobRecords, "job">, { unit }: Pick<JobPicture, "unit">): UnsafeThing[] {
+export function unsafeThings({ job }: Pick<JobRecords, "job">, { unit }: Pick<JobModel, "unit">): UnsafeThing[] {
   const { checks, fuses } = unit.notes;
   const fine = (what: Check) => checks.some((c) => c.what === what && c.fine);
   return [

@@ -1,13 +1,13 @@
 import { expect, test } from "vitest";
-import { CHOOSING_RULES, figure, figureRange, ROWS, underFigures, weightId, weightOf } from ".";
+import { CHOOSING_RULES, figure, figureRange, ROWS, withOverrides, weightId, weightOf } from ".";
 
 test("a shop's figures hold for the work done under them, and for nothing before or after", () => {
   expect(figure("esr.soundRatio")).toBe(1.25);
-  const under = underFigures({ "esr.soundRatio": 1.5, [weightId("nearValue")]: 50, "short.ohms": null }, () => [
+  const under = withOverrides({ "esr.soundRatio": 1.5, [weightId("nearValue")]: 50, "short.ohms": null }, () => [
     figure("esr.soundRatio"),
     weightOf("nearValue"),
     figure("short.ohms"),
-    underFigures({}, () => figure("esr.soundRatio")),
+    withOverrides({}, () => figure("esr.soundRatio")),
   ]);
   expect(under).toEqual([1.5, 50, 3, 1.25]);
   expect([figure("esr.soundRatio"), weightOf("nearValue")]).toEqual([1.25, 30]);
@@ -15,12 +15,12 @@ test("a shop's figures hold for the work done under them, and for nothing before
 
 test("they go when the work fails, and work that is not done at once is refused", () => {
   expect(() =>
-    underFigures({ "short.ohms": 9 }, () => {
+    withOverrides({ "short.ohms": 9 }, () => {
       throw new RangeError("broken");
     }),
   ).toThrow(RangeError);
   expect(figure("short.ohms")).toBe(3);
-  expect(() => underFigures({}, async () => 1)).toThrow(TypeError);
+  expect(() => withOverrides({}, async () => 1)).toThrow(TypeError);
 });
 
 test("every rule of choosing has an id of its own, a sentence and a weight that goes the right way", () => {
@@ -50,11 +50,11 @@ test.each([
   ["insulation.least", 1e5, 1e6, 2e6],
   ["short.ohms", 0.3, 3, 10],
 ] as const)("%s: %d on record counts as %d, %d as it is said", (id, looser, start, stricter) => {
-  expect(underFigures({ [id]: looser }, () => figure(id))).toBe(start);
-  expect(underFigures({ [id]: stricter }, () => figure(id))).toBe(stricter);
+  expect(withOverrides({ [id]: looser }, () => figure(id))).toBe(start);
+  expect(withOverrides({ [id]: stricter }, () => figure(id))).toBe(stricter);
 });
 
 test("what a shop has of its own are its own properties, not those every object has", () => {
-  expect(underFigures({}, () => figure("esr.soundRatio"))).toBe(1.25);
-  expect(underFigures(JSON.parse('{"constructor": 7}') as Record<string, number>, () => figure("esr.soundRatio"))).toBe(1.25);
+  expect(withOverrides({}, () => figure("esr.soundRatio"))).toBe(1.25);
+  expect(withOverrides(JSON.parse('{"constructor": 7}') as Record<string, number>, () => figure("esr.soundRatio"))).toBe(1.25);
 });

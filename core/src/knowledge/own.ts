@@ -1,7 +1,7 @@
 /** Figures a shop has changed, by the id of their row; null goes back to what everyone starts with. */
-export type OwnFigures = Readonly<Partial<Record<string, number | null>>>;
+export type ConstantOverrides = Readonly<Partial<Record<string, number | null>>>;
 
-let own: OwnFigures = {};
+let own: ConstantOverrides = {};
 
 /** What the shop says of a figure, where work is done under its figures and it says anything. */
 export const ownFigure = (id: string): number | null => (Object.hasOwn(own, id) ? (own[id] ?? null) : null);
@@ -11,7 +11,7 @@ export const ownFigure = (id: string): number | null => (Object.hasOwn(own, id) 
  * leaks into another's: `work` must be done when it returns.
  * @throws TypeError when it returns a promise
  */
-export function underFigures<T>(figures: OwnFigures, work: () => T): T {
+export function withOverrides<T>(figures: ConstantOverrides, work: () => T): T {
   const before = own;
   own = figures;
   try {

@@ -75,7 +75,7 @@ describe("mains supply ladder", () => {
     for (const node of ["rail", "node1", "node2"]) expect(figure(bad, "dc", node) / figure(sound, "dc", node)).toBeCloseTo(1, 2);
     expect(figure(bad, "ripple", "node2") / figure(sound, "ripple", "node2")).toBeGreaterThan(5);
   });
-  test("one dried capacitor of a doubler, or one open diode of a bridge, brings in mains frequency", () => {
+  test("one dried capacitor of a doubler, or one open diode of a bridge, effects in mains frequency", () => {
     const line = (o: Outcome) => figure(o, "harmonic", "1") / figure(o, "harmonic", "2");
     const doubler = { arrangement: "doubler", stages: 0 };
     expect(line(solve("supply", doubler))).toBeLessThan(0.01);

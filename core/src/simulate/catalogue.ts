@@ -1,7 +1,7 @@
 import { eSeriesDecade, type Technology, usualTanD } from "../part";
 import type { CataloguePart, Grade, SafetyClass } from "../choose";
 import { pick, seededRandom } from "../numeric";
-import type { Mounting } from "../readout";
+import type { Mounting } from "../entry";
 import { amperes, celsius, farads, formatEngineering, hertz, millimetres, ohms, volts } from "../units";
 
 /** A case as catalogues list them: diameter, height and lead pitch in mm. Film boxes give their thickness as diameter. */

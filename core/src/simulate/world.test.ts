@@ -1,8 +1,8 @@
 import { describe, expect, test } from "vitest";
-import { railShapes } from "../firstPower";
-import { afterFitting, railQuestion, type JobRecords, type StepPicture } from "../job";
-import { parsePositionList } from "../readout";
-import { pictureOf, records, typed } from "../testing/jobs";
+import { railShapes } from "../powerUp";
+import { afterFitting, railQuestion, type JobRecords, type StepModel } from "../job";
+import { parsePositionList } from "../entry";
+import { modelOf, records, typed } from "../testing/jobs";
 import { PRACTICE_UNITS, type PracticeUnit } from "./practice";
 import { idleLines, proofLines, stepLines, worldOf } from "./world";
 
@@ -19,7 +19,7 @@ const start = (unit: PracticeUnit): JobRecords => {
     unit.supplyKind === "switchMode" ? "limiter 100w" : "variac",
   );
 };
-const after = (r: JobRecords) => afterFitting(r, pictureOf(r), railShapes(railQuestion(r, pictureOf(r))));
+const after = (r: JobRecords) => afterFitting(r, modelOf(r), railShapes(railQuestion(r, modelOf(r))));
 
 /** Goes through the plan step by step, reading the stand-in at each, until it is done or stopped. */
 function bringUp(from: JobRecords, unit: PracticeUnit, mended: boolean): { records: JobRecords; stopped: boolean } {
@@ -38,7 +38,7 @@ function bringUp(from: JobRecords, unit: PracticeUnit, mended: boolean): { recor
   throw new Error("no end");
 }
 /** a stop that was read before it was mended: the same step is read again */
-const isOld = (steps: readonly StepPicture[]) => steps.some((s) => s.state === "stopped");
+const isOld = (steps: readonly StepModel[]) => steps.some((s) => s.state === "stopped");
 
 describe.each(PRACTICE_UNITS.map((u) => [u.title, u] as const))("%s", (_title, unit) => {
   test("has a list of parts that is understood, and a world", () => {

@@ -1,6 +1,6 @@
 import { ownValue } from "../units";
 import type { Stage, SupplyKind, UnitKind } from "../device";
-import type { StepExpectation, WatchedPoint } from "../firstPower";
+import type { StepExpectation, WatchedPoint } from "../powerUp";
 import { seededRandom } from "../numeric";
 
 // A stand-in for a unit on the bench: what its meters would read while it is brought up, set and proven, with noise, drift as it warms, and

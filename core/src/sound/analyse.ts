@@ -49,7 +49,7 @@ export interface Analyser {
 const FRAME_SECONDS = 0.17;
 /** Gaps in one channel that spoil how it compares with the other. */
 const SPOILS = 2;
-const MOST_FRAMES = 800;
+const MAX_FRAMES = 800;
 const SLOW_BAND = 1100;
 const FINE_TO = 800;
 const LONGEST_SLOW = 32768;
@@ -69,8 +69,8 @@ function thirdOctaves(full: Spectra, slow: Spectra): (number | null)[] {
 function plan(rate: number, samples: number) {
   const seconds = samples / rate;
   const size = 2 ** Math.round(Math.log2(rate * FRAME_SECONDS));
-  const many = samples / size > MOST_FRAMES;
-  const hop = many ? size * Math.ceil(samples / size / MOST_FRAMES) : seconds < 20 ? size / 2 : size;
+  const many = samples / size > MAX_FRAMES;
+  const hop = many ? size * Math.ceil(samples / size / MAX_FRAMES) : seconds < 20 ? size / 2 : size;
   const slow = slowRate(rate).rate;
   const slowSize = Math.min(LONGEST_SLOW, Math.max(SHORTEST_SLOW, powerOfTwo((seconds * slow) / 3)));
   return {

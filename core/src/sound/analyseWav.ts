@@ -18,9 +18,9 @@ export interface AnalysedSound {
 
 const HEAD_BYTES = 1 << 20;
 const BLOCK_FRAMES = 1 << 15;
-const LEAST_SECONDS = 0.2;
+const MIN_SECONDS = 0.2;
 /** A file with more of its samples no numbers is refused. */
-export const MOST_NOT_NUMBERS = 0.01;
+export const MAX_NOT_NUMBERS = 0.01;
 
 /**
  * Analyses a WAV file piece by piece: no more than some hundred kB of it are held at once.
@@ -35,7 +35,7 @@ export function analyseWav(
   if (!read.ok) return read;
   const format = read.value;
   const seconds = format.frames / format.rate;
-  if (seconds < LEAST_SECONDS) return { ok: false, issue: { code: "tooShort", seconds } };
+  if (seconds < MIN_SECONDS) return { ok: false, issue: { code: "tooShort", seconds } };
   const { channels, rate, frames: samples } = format;
   const analyser = makeAnalyser({ rate, channels, samples });
   const blocks = Array.from({ length: channels }, () => new Float32Array(BLOCK_FRAMES));
@@ -51,6 +51,6 @@ export function analyseWav(
     if (decoded.frames < wanted) break;
   }
   const share = notNumbers / (samples * channels);
-  if (share > MOST_NOT_NUMBERS) return { ok: false, issue: { code: "notNumbers", share } };
+  if (share > MAX_NOT_NUMBERS) return { ok: false, issue: { code: "notNumbers", share } };
   return { ok: true, value: { ...analyser.finish(), format, notNumbers } };
 }

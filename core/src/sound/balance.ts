@@ -26,12 +26,12 @@ export interface Balance {
 
 const MIDDLE = [400, 2000] as const;
 const BASS_TO = 125;
-const LEAST_BANDS = 6;
+const MIN_BANDS = 6;
 /** Share of the bands that differ least, by which the level is told. */
-const LEAST_LACKING = 0.3;
+const MIN_LACKING = 0.3;
 const TREBLE_FROM = 4000;
 /** dBFS a band must hold to be compared */
-const LEAST_BAND = -100;
+const MIN_BAND = -100;
 const CORNER_DB = 3;
 
 /** How the first of two spectra differs from the second, in third octaves both reach; null where too little of both is there. */
@@ -39,13 +39,13 @@ export function balanceOf(a: Pick<Spectra, "step">, first: Float64Array, second:
   const [la, lb] = [bandLevels(first, a.step), bandLevels(second, stepOfSecond)];
   const lacks = BANDS.map((n, i) => {
     const [x, y] = [la[i], lb[i]];
-    return x == null || y == null || Math.max(x, y) < LEAST_BAND ? null : { hz: bandMid(n), dB: y - x };
+    return x == null || y == null || Math.max(x, y) < MIN_BAND ? null : { hz: bandMid(n), dB: y - x };
   }).filter((b) => b !== null);
-  if (lacks.length < LEAST_BANDS) return null;
+  if (lacks.length < MIN_BANDS) return null;
   const median = (list: readonly number[]) => [...list].sort((x, y) => x - y)[list.length >> 1]!;
   // what is the same in every band is level; a side that lacks more lacks treble or bass: the rest tells the level
   const nearest = [...lacks].sort((x, y) => Math.abs(x.dB) - Math.abs(y.dB));
-  const base = median(nearest.slice(0, Math.max(3, Math.round(LEAST_LACKING * nearest.length))).map((x) => x.dB));
+  const base = median(nearest.slice(0, Math.max(3, Math.round(MIN_LACKING * nearest.length))).map((x) => x.dB));
   const side = (bands: typeof lacks, outward: 1 | -1) => {
     if (bands.length < 2) return null;
     const missing = median(bands.map((b) => b.dB)) - base;

@@ -9,7 +9,7 @@ import { evenOnes, findImpulses } from "./impulses";
 import { findLadder } from "./ladder";
 import type { Spectra } from "./spectra";
 import { findTones, noiseOf } from "./steady";
-import { LEAST_SWING, findSwing } from "./swing";
+import { MIN_SWING, findSwing } from "./swing";
 import type { Ticks } from "./ticks";
 
 // What one channel shows by itself.
@@ -18,14 +18,14 @@ import type { Ticks } from "./ticks";
 const HISS_FROM = -66;
 const LIKE_NOISE = 0.55;
 const STANDS_CLEAR = 25;
-const LEAST_IMPULSES = 4;
+const MIN_IMPULSES = 4;
 const CORNERS_DB = 10;
 const PULSES_A_SECOND = 10;
 /** mean of a channel over full scale */
 const DC_FROM = 0.004;
-const MOST_TONES = 3;
+const MAX_TONES = 3;
 /** A shorter recording cannot tell a swing from the thump of a word. */
-const LEAST_SWING_SECONDS = 3;
+const MIN_SWING_SECONDS = 3;
 
 export function channelFindings(
   channel: number,
@@ -58,20 +58,20 @@ export function channelFindings(
   } else none("hum", humLimit(quiet));
 
   const swings =
-    t.samples / rate < LEAST_SWING_SECONDS
+    t.samples / rate < MIN_SWING_SECONDS
       ? null
       : findSwing(swing, swingRate, decibels((2 * t.power.reduce((a, b) => a + b, 0)) / Math.max(1, t.power.length)));
   if (swings) {
     const { level, growth } = swings;
     say({ label: "motorboating", rate: swings.rate, level, growth }, confidenceOf(swings.over, 8));
-  } else none("motorboating", t.samples / rate < LEAST_SWING_SECONDS ? null : LEAST_SWING);
+  } else none("motorboating", t.samples / rate < MIN_SWING_SECONDS ? null : MIN_SWING);
 
   const mains = hum && { hz: hum.mainsHz, all: hum.kind !== "induced" };
   const nyquist = rate / 2;
   const tones = [...findTones(slow, full, 0, 1000, mains), ...findTones(full, full, 1000, 0.98 * nyquist, mains)]
     .filter((x) => !swings || x.hz > 300 || Math.abs(x.hz / swings.rate - Math.round(x.hz / swings.rate)) * swings.rate > 0.4)
     .sort((a, b) => b.level - a.level);
-  for (const x of tones.slice(0, MOST_TONES)) say({ label: "higherOscillation", hz: x.hz, level: x.level }, confidenceOf(x.over, 8));
+  for (const x of tones.slice(0, MAX_TONES)) say({ label: "higherOscillation", hz: x.hz, level: x.level }, confidenceOf(x.over, 8));
   if (tones.length === 0) none("higherOscillation", -86);
 
   const noise = noiseOf(full);
@@ -85,7 +85,7 @@ export function channelFindings(
   // the corners of flat tops are impulses too, and so are the edges of gaps and of a hum's pulses
   const impulses = findImpulses(t, clipped ? CORNERS_DB : 0, gaps?.events ?? []);
   const often = impulses ? impulses.events.length / (t.samples / rate) : 0;
-  if (impulses && impulses.events.length >= LEAST_IMPULSES && !(hum && hum.kind !== "induced" && often > PULSES_A_SECOND)) {
+  if (impulses && impulses.events.length >= MIN_IMPULSES && !(hum && hum.kind !== "induced" && often > PULSES_A_SECOND)) {
     const { events, level, over } = impulses;
     const even = evenOnes(events);
     const count = (even ?? impulses).events.length;

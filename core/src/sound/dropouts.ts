@@ -9,8 +9,8 @@ export interface Dropouts {
   over: number;
 }
 
-const LEAST_TICKS = 4;
-const MOST_SECONDS = 3;
+const MIN_TICKS = 4;
+const MAX_SECONDS = 3;
 /** dB under what is round about at which it counts as gone. */
 const GONE_DB = 24;
 /** Right beside the edge it still sounds, or sounds again, as it does further off: nothing that is played stops within some milliseconds. */
@@ -70,7 +70,7 @@ export function findDropouts({ power }: Ticks): Dropouts | null {
     const begins = most(end, end + EDGE_TICKS + 1) > after - BEGINS_DB - more && middle(end + 1, end + 1 + NEAR_TICKS) > after - NEAR_DB;
     const asItWas =
       Math.abs(before - after) < ALIKE_DB && Math.min(middle(i - NEAR_TICKS, i), middle(end + 1, end + 1 + NEAR_TICKS)) > whole - PLAYED_DB;
-    if (end < n && ticks >= LEAST_TICKS && ticks * TICK <= MOST_SECONDS && stops && begins && asItWas && depth >= GONE_DB)
+    if (end < n && ticks >= MIN_TICKS && ticks * TICK <= MAX_SECONDS && stops && begins && asItWas && depth >= GONE_DB)
       out.push({ start: i * TICK, end: end * TICK, depth });
     i = Math.max(end, i + 1);
   }

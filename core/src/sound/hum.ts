@@ -16,7 +16,7 @@ export interface Hum {
 export const MAINS = [50, 60] as const;
 const REACH_HZ = 0.6;
 const SEARCH_HZ = 0.01;
-const MOST_MULTIPLE = 20;
+const MAX_MULTIPLE = 20;
 const FLOOR_REACH = 40;
 /** dB a line must stand out of what is round it to be one, and further multiples of it once there is one */
 const STANDS_OUT = 9;
@@ -101,7 +101,7 @@ const NEAR_HZ = 1.2;
 /** How well a ladder on a mains frequency stands out: dB of its lines together. */
 function ladder(q: Quiet, mains: number): number {
   let score = 0;
-  for (let k = 1; k <= MOST_MULTIPLE; k++) {
+  for (let k = 1; k <= MAX_MULTIPLE; k++) {
     const bin = Math.round((k * mains) / q.step);
     if (bin + LOBE >= q.weak.length) break;
     const floor = q.floor(bin);
@@ -134,7 +134,7 @@ export function findHum(q: Quiet, full: Spectra): Hum | null {
 /** Mains frequency from every multiple that stands out: the higher a multiple, the finer it tells. */
 function refine(q: Quiet, mains: number): number | null {
   let [sum, weights] = [0, 0];
-  for (let k = 1; k <= MOST_MULTIPLE; k++) {
+  for (let k = 1; k <= MAX_MULTIPLE; k++) {
     const line = lineNear(q, k * mains, Math.min(1.5 * q.step, NEAR_HZ));
     if (!line || line.over < STANDS_OUT) continue;
     const weight = k * k * Math.min(100, 10 ** (line.over / 10));
@@ -145,7 +145,7 @@ function refine(q: Quiet, mains: number): number | null {
 }
 
 function humOn(q: Quiet, mains: number, neverWeaker: (l: Line) => boolean): Hum | null {
-  const lines = Array.from({ length: MOST_MULTIPLE }, (_, i) => lineNear(q, (i + 1) * mains, q.step));
+  const lines = Array.from({ length: MAX_MULTIPLE }, (_, i) => lineNear(q, (i + 1) * mains, q.step));
   const [first, second] = lines;
   const leads = [first, second].filter((l): l is Line => l != null && l.over >= LEADS && l.steady && neverWeaker(l));
   const standing = lines.filter((l): l is Line => l !== null && l.over >= STANDS_OUT && l.steady);

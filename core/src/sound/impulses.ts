@@ -81,27 +81,27 @@ function backgroundOf(power: Float32Array): Float64Array {
 
 /** Those of the events that come evenly, their period, and how far it wanders; null where most do not. */
 export function evenOnes(events: readonly SoundEvent[]): { events: SoundEvent[]; period: number; jitter: number } | null {
-  if (events.length < 4 || events.length > MOST_EVENTS) return null;
+  if (events.length < 4 || events.length > MAX_EVENTS) return null;
   const at = events.map((e) => e.start);
   // the period is the gap that is met most often, whatever falls in between
   const gaps = at
     .flatMap((t, i) => [1, 2, 3].flatMap((k) => (at[i + k] === undefined ? [] : [at[i + k]! - t])))
-    .filter((g) => g >= LEAST_PERIOD);
-  const met = (p: number) => gaps.filter((g) => Math.abs(g - p) < MOST_JITTER * p).length;
+    .filter((g) => g >= MIN_PERIOD);
+  const met = (p: number) => gaps.filter((g) => Math.abs(g - p) < MAX_JITTER * p).length;
   const best = gaps.reduce((b, g) => (met(g) > met(b) || (met(g) === met(b) && g < b) ? g : b), gaps[0] ?? 0);
-  if (best < LEAST_PERIOD) return null;
-  const near = (t: number, u: number) => Math.abs(u - t - best) < MOST_JITTER * best;
+  if (best < MIN_PERIOD) return null;
+  const near = (t: number, u: number) => Math.abs(u - t - best) < MAX_JITTER * best;
   const even = events.filter((e) => at.some((t) => near(e.start, t) || near(t, e.start)));
   if (even.length < 4 || even.length < MOSTLY_EVEN * events.length) return null;
   const own = even.slice(1).map((e, i) => e.start - even[i]!.start);
-  const periods = own.filter((g) => Math.abs(g - best) < MOST_JITTER * best);
+  const periods = own.filter((g) => Math.abs(g - best) < MAX_JITTER * best);
   if (periods.length < 3) return null;
   const period = periods.reduce((a, b) => a + b, 0) / periods.length;
   const jitter = Math.sqrt(periods.reduce((a, p) => a + (p - period) ** 2, 0) / periods.length) / period;
   return { events: even, period, jitter };
 }
-const LEAST_PERIOD = 0.04;
-const MOST_JITTER = 0.06;
+const MIN_PERIOD = 0.04;
+const MAX_JITTER = 0.06;
 const MOSTLY_EVEN = 0.7;
 /** More than this come too thick to be told apart by their gaps. */
-const MOST_EVENTS = 2000;
+const MAX_EVENTS = 2000;

@@ -1,11 +1,11 @@
-export { MOST_CHANNELS, RATES, decodeFrames, readWavFormat, writeWav, type SoundIssue, type WavFormat } from "./wav";
+export { MAX_CHANNELS, RATES, decodeFrames, readWavFormat, writeWav, type SoundIssue, type WavFormat } from "./wav";
 export { makeAnalyser, type Analyser, type SoundPicture, type SoundReport } from "./analyse";
 export { compareSides, compareSounds, type Comparison } from "./compare";
 export { onlyThis, type Alone, type Excerpt } from "./only";
 export { absenceLineOf, lineOf } from "./said";
 export { STIMULI, USUAL_STIMULUS, responseOf, stimulus, type Stimulus, type StimulusPlan } from "./stimulus";
 export { soundView, summaryOf, type SoundSummary, type SoundView } from "./view";
-export { analyseWav, MOST_NOT_NUMBERS, type AnalysedSound, type SoundBytes } from "./analyseWav";
+export { analyseWav, MAX_NOT_NUMBERS, type AnalysedSound, type SoundBytes } from "./analyseWav";
 export { type SoundAbsence, type SoundEvent, type SoundFigures, type SoundFinding } from "./findings";
 export { BANDS, FLAT_TOP, HANN, aWeighting, bandEdges, bandMid, cosineWindow, decibels, windowPower } from "./bands";
 export { TICK, type Ticks } from "./ticks";

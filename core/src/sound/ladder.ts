@@ -11,7 +11,7 @@ const HOP = FRAME / 2;
 const PADDED = 4096;
 const MULTIPLES = 20;
 const HIGHEST_HZ = 1260;
-const LEAST_FRAMES = 10;
+const MIN_FRAMES = 10;
 /** Over so many seconds mains keeps its frequency well enough for its twentieth multiple. */
 const CHUNK_SECONDS = 15;
 const REACH_HZ = 0.6;
@@ -22,7 +22,7 @@ const OWN_HZ = 0.3;
 /** What is played in time keeps its phase too, at every multiple of its beat: a line that stands out of its kind is none of them. */
 const RIVALS = 1.4;
 /** One multiple alone is a note, however well it keeps its phase. */
-const MOST_OF_ONE = 12;
+const MAX_OF_ONE = 12;
 
 /** One multiple of the mains frequency. */
 export interface Rung {
@@ -59,7 +59,7 @@ interface Frames {
 
 function framesOf(slow: Float32Array, rate: number): Frames | null {
   const count = Math.floor((slow.length - FRAME) / HOP) + 1;
-  if (count < LEAST_FRAMES) return null;
+  if (count < MIN_FRAMES) return null;
   const fft = new FFT(PADDED);
   const window = cosineWindow(FRAME, HANN);
   const gain = 2 / window.reduce((a, b) => a + b, 0);
@@ -154,7 +154,7 @@ export function findLadder(slow: Float32Array, rate: number, nominals: readonly 
     let best = { mains: nominal, score: 0 };
     const step = GRID_HZ / MULTIPLES;
     for (let mains = nominal - REACH_HZ; mains <= nominal + REACH_HZ; mains += step) {
-      const score = rows.reduce((sum, r, k) => sum + Math.min(MOST_OF_ONE, at(r, (k + 1) * mains)), 0);
+      const score = rows.reduce((sum, r, k) => sum + Math.min(MAX_OF_ONE, at(r, (k + 1) * mains)), 0);
       if (score > best.score) best = { mains, score };
     }
     return { ...best, each: rows.map((r, k) => at(r, (k + 1) * best.mains)) };
@@ -257,7 +257,7 @@ const commonFactor = (a: number, b: number): number => (b === 0 ? a : commonFact
 /** The rungs that stand, where they make a hum: several of them that are no notes' overtones, or the mains frequency alone. */
 export function standingRungs({ rungs }: Ladder): readonly Rung[] | null {
   const standing = rungs.filter((r) => r.keeps > 0 && r.power > 0);
-  const together = standing.reduce((sum, r) => sum + Math.min(MOST_OF_ONE, r.keeps), 0);
+  const together = standing.reduce((sum, r) => sum + Math.min(MAX_OF_ONE, r.keeps), 0);
   // multiples of three, four, five times mains are the overtones of a note there
   const factor = standing.reduce((f, r) => commonFactor(r.times, f), 0);
   const [first] = standing;

@@ -16,9 +16,9 @@ export type Excerpt = (channel: number, from: number, seconds: number) => Float3
 const SECONDS = 3;
 /** RMS everything is brought to: −20 dBFS. */
 const LOUDNESS = 0.1;
-const MOST_PEAK = 0.9;
+const MAX_PEAK = 0.9;
 const AROUND = 0.25;
-const MOST_EVENTS = 8;
+const MAX_EVENTS = 8;
 /** Who is past fifty hears little above it. */
 const HEARD_TO = 9000;
 const SWING_CARRIER = 180;
@@ -54,7 +54,7 @@ export function onlyThis(f: SoundFinding, rate: number, excerpt: Excerpt, { loud
     case "crackle":
     case "periodicClicking":
     case "dropouts": {
-      const cuts = f.events.slice(0, MOST_EVENTS).map((e) => excerpt(channel, Math.max(0, e.start - AROUND), e.end - e.start + 2 * AROUND));
+      const cuts = f.events.slice(0, MAX_EVENTS).map((e) => excerpt(channel, Math.max(0, e.start - AROUND), e.end - e.start + 2 * AROUND));
       return { samples: levelled(joined(cuts)), how: "cut", lowered: 0 };
     }
     case "levelImbalance":
@@ -86,7 +86,7 @@ function levelled(x: Float32Array): Float32Array {
   }
   const rms = Math.sqrt(sum / Math.max(1, x.length));
   if (!(rms > 0)) return x;
-  const gain = Math.min(LOUDNESS / rms, MOST_PEAK / peak);
+  const gain = Math.min(LOUDNESS / rms, MAX_PEAK / peak);
   return x.map((v) => gain * v);
 }
 

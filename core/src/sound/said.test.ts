@@ -1,11 +1,11 @@
 import { describe, expect, test } from "vitest";
-import { parseReadout } from "../readout";
+import { parseReadout } from "../entry";
 import { absenceLineOf, lineOf, type SoundFinding } from ".";
 
 const context = { known: new Map(), parts: new Map(), current: null, meters: [], meter: null, inCircuit: true, last: [] };
 const understood = (line: string) => {
   const parsed = parseReadout(line, context);
-  const [first, second] = parsed.ok && parsed.value.kind === "keeps" ? parsed.value.brings : [];
+  const [first, second] = parsed.ok && parsed.value.kind === "keeps" ? parsed.value.effects : [];
   if (first?.about !== "observed" || second) throw new Error(`${line}: ${JSON.stringify(parsed)}`);
   return first.observation;
 };

@@ -15,16 +15,16 @@ const NEVER_WEAKER_DB = 4;
 const LOWEST_TONE = 30;
 const REACH = 30;
 /** Fewer frames cannot tell what stays from what passes. */
-const LEAST_FRAMES = 8;
+const MIN_FRAMES = 8;
 const NEAR_MAINS_HZ = 0.6;
 /** How far the mains frequency may be off under programme; of a multiple so many times as far. */
 const MAINS_OFF_HZ = 0.03;
-const MOST_MULTIPLE = 60;
-const LEAST_LEVEL = -86;
+const MAX_MULTIPLE = 60;
+const MIN_LEVEL = -86;
 
 /** Narrow tones that are always there and no multiple of the mains. @param full short frames, by which what only seems to stay is told  @param mains null where no hum was found; `all`: each of its multiples may stand out */
 export function findTones(s: Spectra, full: Spectra, from: number, to: number, mains: { hz: number; all: boolean } | null): Tone[] {
-  if (s.frames < LEAST_FRAMES) return [];
+  if (s.frames < MIN_FRAMES) return [];
   const [weakest, weak] = [s.quantile(0.1), s.quantile(0.3)];
   const shortest = full.quantile(0.12);
   const out: Tone[] = [];
@@ -38,12 +38,12 @@ export function findTones(s: Spectra, full: Spectra, from: number, to: number, m
     const hz = (k + peakOffset(weak, k)) * s.step;
     const multiple = mains === null ? 0 : Math.round(hz / mains.hz);
     const near = mains !== null && Math.abs(hz - multiple * mains.hz) < Math.max(NEAR_MAINS_HZ, 0.6 * s.step, multiple * MAINS_OFF_HZ);
-    if (near && (mains.all || multiple <= MOST_MULTIPLE)) continue;
+    if (near && (mains.all || multiple <= MAX_MULTIPLE)) continue;
     const level = decibels(2 * linePower(weak, k));
     // what is always there is never weaker, however short one listens
     const least = decibels(2 * linePower(shortest, Math.round(hz / full.step)));
     if (least < level - NEVER_WEAKER_DB) continue;
-    if (level >= LEAST_LEVEL) out.push({ hz, level, over });
+    if (level >= MIN_LEVEL) out.push({ hz, level, over });
   }
   return out;
 }
@@ -66,7 +66,7 @@ const LOWEST_BAND = -3;
 
 /** The noise that is left in the quietest moments, by its own law: level, weighted level, slope. */
 export function noiseOf(s: Spectra): Noise | null {
-  if (s.frames < LEAST_FRAMES) return null;
+  if (s.frames < MIN_FRAMES) return null;
   const [tenth, quarter] = [s.quantile(0.1), s.quantile(0.25)];
   let [all, weighted, like, seen] = [0, 0, 0, 0];
   const lawful = (a: number, b: number): number => {

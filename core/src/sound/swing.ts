@@ -13,7 +13,7 @@ const SLOWEST = 0.5;
 const FASTEST = 25;
 const STANDS_OUT = 14;
 /** dBFS below which a swing moves no cone, and dB below what is played at which its own beat moves the signal as much. */
-export const LEAST_SWING = -70;
+export const MIN_SWING = -70;
 const UNDER_PROGRAMME = -40;
 const LONGEST = 65536;
 /** Share a second from which it grows or dies away. */
@@ -33,7 +33,7 @@ export function findSwing(slow: Float32Array, rate: number, programme: number): 
   const floor = floorAround(power, bin, Math.max(12, Math.round(4 / step)), 3);
   const over = decibels(power[bin]!) - decibels(floor) - STANDS_OUT;
   const level = decibels(2 * linePower(power, bin));
-  if (over < 0 || level < Math.max(LEAST_SWING, programme + UNDER_PROGRAMME)) return null;
+  if (over < 0 || level < Math.max(MIN_SWING, programme + UNDER_PROGRAMME)) return null;
   // a pulse a period makes a ladder: the swing is its lowest step
   const root = [3, 2].map((k) => Math.round(bin / k)).find((b) => b >= from && power[b]! > power[bin]! / 30 && isPeak(power, b)) ?? bin;
   const hz = (root + peakOffset(power, root)) * step;

@@ -22,7 +22,7 @@ export interface SoundView {
   ladder: readonly { times: number; hz: number }[];
 }
 
-const MOST_STEPS = 600;
+const MAX_STEPS = 600;
 const PER_OCTAVE = 24;
 const LOWEST_HZ = 10;
 const LADDER_TO = 1000;
@@ -31,7 +31,7 @@ const FINE_TO = 900;
 const QUIET = 0.1;
 
 /** @param steps how many steps the strip has at most */
-export function soundView({ report, picture }: Pick<AnalysedSound, "report" | "picture">, steps = MOST_STEPS): SoundView {
+export function soundView({ report, picture }: Pick<AnalysedSound, "report" | "picture">, steps = MAX_STEPS): SoundView {
   const ticks = picture.ticks[0]!.power.length;
   const per = Math.max(1, Math.ceil(ticks / steps));
   const mains = report.mainsHz;

@@ -33,7 +33,7 @@ export type SoundIssue =
   /** share of the samples that are no numbers */
   | { code: "notNumbers"; share: number };
 
-export const MOST_CHANNELS = 8;
+export const MAX_CHANNELS = 8;
 export const RATES = [8_000, 192_000] as const;
 const PCM = 1;
 const FLOAT = 3;
@@ -89,7 +89,7 @@ function readFormat(view: DataView, at: number, length: number): Result<Omit<Wav
   const bits = view.getUint16(at + 14, true);
   const meant = tag === EXTENSIBLE && length >= 40 ? view.getUint16(at + 24, true) : tag;
   if (meant !== PCM && meant !== FLOAT) return fail({ code: "codec", tag: meant });
-  if (channels < 1 || channels > MOST_CHANNELS) return fail({ code: "channels", found: channels });
+  if (channels < 1 || channels > MAX_CHANNELS) return fail({ code: "channels", found: channels });
   if (rate < RATES[0] || rate > RATES[1]) return fail({ code: "rate", found: rate });
   const float = meant === FLOAT;
   const bytesPerSample = blockAlign / channels;

@@ -1,11 +1,11 @@
-import { handsAllowed, type SafetyEvent } from "../bringUp";
+import { internalAccessAllowed, type SafetyEvent } from "../safety";
 import {
   afterFitting,
   applyLine,
   heldLine,
   interlockOf,
   lockOf,
-  makePicture,
+  deriveJob,
   practiceIssue,
   practiceIssueOfUndo,
   switchesOn,
@@ -16,7 +16,7 @@ import {
   type JobRecords,
   type StoredSafetyEvent,
 } from "../job";
-import { underFigures, type OwnFigures } from "../knowledge";
+import { withOverrides, type ConstantOverrides } from "../knowledge";
 import { seededRandom } from "../numeric";
 import { farads } from "../units";
 import { SHOP, positionRecord, records } from "./jobs";
@@ -144,7 +144,7 @@ const pick = <T>(table: readonly (readonly [number, T])[], random: () => number)
 export function runHistory(seed: number, length: number, count: HistoryCount): Broken | null {
   const random = seededRandom(seed);
   const chance = (p: number) => random() < p;
-  const figures: OwnFigures = chance(0.3) ? { "charge.shock": 600, "charge.spark": 10, "earth.most": 9, "short.ohms": 0.1 } : {};
+  const figures: ConstantOverrides = chance(0.3) ? { "charge.shock": 600, "charge.spark": 10, "earth.most": 9, "short.ohms": 0.1 } : {};
   const shop = { ...SHOP, figures };
   const lines = pick(
     [
@@ -154,7 +154,7 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
     ] as const,
     random,
   );
-  const picture = makePicture();
+  const model = deriveJob();
   let now = start(chance(0.3), chance(0.15));
   let clock = 1_000_000;
   let seq = 0;
@@ -165,8 +165,8 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
     diary: diary.map((n) => `${n.what} @${n.typed}/${n.kept}${n.undone ? " (undone)" : ""}${n.held ? ` held:${n.held.code}` : ""}`),
   });
   const job = () => {
-    const pictured = picture(now, shop);
-    return { records: now, picture: pictured, bringUp: afterFitting(now, pictured, undefined, figures).bringUp };
+    const pictured = model(now, shop);
+    return { records: now, model: pictured, bringUp: afterFitting(now, pictured, undefined, figures).bringUp };
   };
   const event = (e: Partial<StoredSafetyEvent> & Pick<SafetyEvent, "kind">): StoredSafetyEvent =>
     ({ id: ++seq, line: null, seq: now.lines[0]?.seq ?? 0, at: clock, kept: clock, struck: false, ...e }) as StoredSafetyEvent;
@@ -196,10 +196,10 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
       at: Math.max(0, typed),
     };
     const entry = understand(now, shop, entered);
-    if (!entry.ok || entry.value.kind !== "keeps" || practiceIssue(now, entry.value.brings) !== null) return null;
-    const { brings } = entry.value;
-    const held = heldLine(job(), brings, figures);
-    if (held && (!switchesOn(brings) || held.code === "noSupply")) return null;
+    if (!entry.ok || entry.value.kind !== "keeps" || practiceIssue(now, entry.value.effects) !== null) return null;
+    const { effects } = entry.value;
+    const held = heldLine(job(), effects, figures);
+    if (held && (!switchesOn(effects) || held.code === "noSupply")) return null;
     const before = diary.slice();
     now = applyLine(now, shop, entered, entry.value, {
       seq,
@@ -210,14 +210,14 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
       chosen: () => null,
     });
     note(text, entered.at, entered.key, held);
-    if (!switchesOn(brings)) return null;
+    if (!switchesOn(effects)) return null;
     count[held ? "held" : "powered"]++;
     if (held) return now.observations.some((o) => o.line === entered.key) ? broken("a held line sets nothing but its attempt") : null;
     const why = mainsRefused(before, now, text);
     return why === null ? null : broken(`mains only while ${why}`);
   };
   const button = (): Broken | null => {
-    const held = underFigures(figures, () => interlockOf(job(), { kind: "mains", because: null }));
+    const held = withOverrides(figures, () => interlockOf(job(), { kind: "mains", because: null }));
     const before = diary.slice();
     now = { ...now, events: [...now.events, event({ kind: held ? "powerAttempt" : "powerOn" })] };
     note("button on", clock, `b${seq}`, held);
@@ -273,10 +273,10 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
     count.acts++;
     const failed = chance(0.85) ? line(pick(lines, random)) : act(pick(ACTS, random));
     if (failed) return failed;
-    const { safety } = underFigures(figures, () => lockOf(now, shop));
+    const { safety } = withOverrides(figures, () => lockOf(now, shop));
     if (safety.kind === "safe") count.safe++;
     if (safety.kind === "overridden") count.overridden++;
-    if (!handsAllowed(safety)) continue;
+    if (!internalAccessAllowed(safety)) continue;
     const why = openRefused(diary, now, safety.kind);
     if (why !== null) return broken(`open only when ${why}`);
   }

@@ -1,12 +1,12 @@
 import {
   applyLine,
   lastLine,
-  makePicture,
+  deriveJob,
   understand,
   type EnteredLine,
   type JobFacts,
   type JobRecords,
-  type Keeping,
+  type SaveContext,
   type PositionRecord,
   type ShopFacts,
 } from "../job";
@@ -125,7 +125,7 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
   ...over,
 });
 
-export const keeping = (seq: number, over: Partial<Keeping> = {}): Keeping => ({
+export const keeping = (seq: number, over: Partial<SaveContext> = {}): SaveContext => ({
   seq,
   by: "bench",
   positionId: (d) => 1000 + seq + d.length,
@@ -137,7 +137,7 @@ export const keeping = (seq: number, over: Partial<Keeping> = {}): Keeping => ({
 export function bench(from: JobRecords = records(), shop: ShopFacts = SHOP) {
   let now = from;
   let seq = from.lines.length;
-  const picture = makePicture();
+  const model = deriveJob();
   const type = (line: string, over: Partial<EnteredLine> = {}) => {
     seq++;
     const refersTo = line === "undo" || / same$/.test(line) ? lastLine(now) : null;
@@ -152,8 +152,8 @@ export function bench(from: JobRecords = records(), shop: ShopFacts = SHOP) {
     get records() {
       return now;
     },
-    picture: () => picture(now, shop),
-    at: (d: string) => picture(now, shop).positions.find((p) => p.designator === d)!,
+    model: () => model(now, shop),
+    at: (d: string) => model(now, shop).positions.find((p) => p.designator === d)!,
   };
 }
 
@@ -169,6 +169,6 @@ export function typed(start: JobRecords, ...said: string[]): JobRecords {
   }, start);
 }
 /** What is seen of a job. */
-export const pictureOf = (r: JobRecords) => makePicture()(r, SHOP);
+export const modelOf = (r: JobRecords) => deriveJob()(r, SHOP);
 /** What is on record beside the capacitors after these lines. */
-export const unitOf = (...said: string[]) => pictureOf(typed(records(), ...said)).unit;
+export const unitOf = (...said: string[]) => modelOf(typed(records(), ...said)).unit;

@@ -1,6 +1,6 @@
 "use client";
 
-import type { StepPicture } from "@mirvek/core/job";
+import type { StepModel } from "@mirvek/core/job";
 import { isClosed, unreadOf } from "@mirvek/core/job";
 import { Button } from "antd";
 import {
@@ -14,9 +14,9 @@ import {
   stageName,
   interlockText,
   stopText,
-} from "../../wording/firstPower";
+} from "../../wording/powerUp";
 import { list, percent, shown } from "../../wording/quantity";
-import { hypothesisName } from "../../wording/tracing";
+import { hypothesisName } from "../../wording/diagnosis";
 import { useJob } from "../job/JobProvider";
 import { useKeys } from "../shared/useKeys";
 import { Reading } from "./Reading";
@@ -180,7 +180,7 @@ export function BringUpStation() {
 }
 
 /** Each position once, at the highest volts the stage takes it to. */
-function OverRatings({ steps }: { steps: readonly StepPicture[] }) {
+function OverRatings({ steps }: { steps: readonly StepModel[] }) {
   const worst = new Map(
     steps
       .flatMap((s) => s.overRated)
@@ -197,10 +197,10 @@ function OverRatings({ steps }: { steps: readonly StepPicture[] }) {
   );
 }
 
-const isHere = (s: StepPicture, at: { stage: string; share: number } | null) =>
+const isHere = (s: StepModel, at: { stage: string; share: number } | null) =>
   at !== null && at.stage === s.stage && Math.abs(at.share - s.share) < 0.03;
 
-function Step({ step, here }: { step: StepPicture; here: boolean }) {
+function Step({ step, here }: { step: StepModel; here: boolean }) {
   const { submit } = useJob();
   return (
     <tr className={here ? styles.here : undefined} data-step={`${step.stage} ${Math.round(step.share * 100)}`} data-state={step.state}>

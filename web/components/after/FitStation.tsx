@@ -1,11 +1,11 @@
 "use client";
 
-import type { RefitStepPicture } from "@mirvek/core/job";
+import type { RefitStepModel } from "@mirvek/core/job";
 import { isClosed } from "@mirvek/core/job";
 import { farads, volts } from "@mirvek/core/units";
 import { Button } from "antd";
 import Link from "next/link";
-import { refitName, refitWord } from "../../wording/firstPower";
+import { refitName, refitWord } from "../../wording/powerUp";
 import { layName } from "../../wording/observation";
 import { list, marked } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
@@ -81,7 +81,7 @@ export function FitStation() {
   );
 }
 
-function Steps({ title, steps, closed }: { title: string; steps: readonly RefitStepPicture[]; closed: boolean }) {
+function Steps({ title, steps, closed }: { title: string; steps: readonly RefitStepModel[]; closed: boolean }) {
   const { submit } = useJob();
   return (
     <section aria-label={title}>

@@ -1,11 +1,11 @@
 "use client";
 
 import { isClosed, sideSaid } from "@mirvek/core/job";
-import type { Passes } from "@mirvek/core/proof";
+import type { Passes } from "@mirvek/core/finalTest";
 import { ownValue } from "@mirvek/core/units";
 import { Button } from "antd";
 import { signedDb } from "../../wording/observation";
-import { passesName, proofLine, proofName } from "../../wording/proof";
+import { passesName, proofLine, proofName } from "../../wording/finalTest";
 import { list, percent, shown, signedVolts, span } from "../../wording/quantity";
 import { findingName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";

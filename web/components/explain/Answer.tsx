@@ -1,18 +1,18 @@
 "use client";
 
 import type { ScenarioId } from "@mirvek/core/scenarios";
-import type { Contribution, Explanation, MeasuredExcess } from "@mirvek/core/trace";
+import type { Contribution, Explanation, MeasuredExcess } from "@mirvek/core/explain";
 import { Button, Input } from "antd";
 import type { KeptAnswer } from "../../schemas/circuit";
 import { amountText, answerSentence, candidateText, contributionText, symptomName, symptomUnit, wouldText } from "../../wording/circuit";
 import { list, shown } from "../../wording/quantity";
 import styles from "./Explain.module.css";
 
-const MOST_DB = 200;
+const MAX_DB = 200;
 /** What was typed as so many decibels; null for an empty box and for what no fault makes. */
 const dbOf = (typed: string): number | null => {
   const db = typed === "" ? NaN : Number(typed);
-  return db >= 0 && db <= MOST_DB ? db : null;
+  return db >= 0 && db <= MAX_DB ? db : null;
 };
 
 interface Props {
@@ -90,7 +90,7 @@ export function Answer(props: Props) {
             value={complaint ?? ""}
             onChange={(e) => props.onComplaint(dbOf(e.target.value))}
             min={0}
-            max={MOST_DB}
+            max={MAX_DB}
             step={1}
             size="small"
             suffix={unit}
@@ -124,7 +124,7 @@ export function Answer(props: Props) {
 }
 
 /** The bars' scale is never shorter than this, so that a tenth of a decibel does not look like much. */
-const LEAST_SCALE = 3;
+const MIN_SCALE = 3;
 
 /** Each part's share as a bar against the whole, its spread as a line across the end. */
 function Shares({ id, explanation, makesIt }: { id: ScenarioId; explanation: Explanation; makesIt: boolean }) {
@@ -132,7 +132,7 @@ function Shares({ id, explanation, makesIt }: { id: ScenarioId; explanation: Exp
     explanation.complaint ?? 0,
     explanation.excess.p90,
     ...explanation.contributions.map((c) => c.share.p90),
-    LEAST_SCALE,
+    MIN_SCALE,
   );
   return (
     <table className={styles.shares} aria-label="Share of each part">

@@ -142,9 +142,9 @@ const AXIS_HEIGHT = 30;
 const AXIS_WIDTH = 62;
 
 // more points than the chart is wide in pixels only cost time
-const MOST_POINTS = 512;
+const MAX_POINTS = 512;
 function points(curve: Curve): { x: number; y: number }[] {
-  const every = Math.max(1, Math.floor(curve.x.length / MOST_POINTS));
+  const every = Math.max(1, Math.floor(curve.x.length / MAX_POINTS));
   const out: { x: number; y: number }[] = [];
   for (let i = 0; i < curve.x.length; i += every) out.push({ x: curve.x[i]!, y: curve.y[i]! });
   return out;

@@ -2,7 +2,7 @@
 
 import { useMessage } from "../shared/Providers";
 import { SCENARIO_IDS, type ScenarioId } from "@mirvek/core/scenarios";
-import { measuredExcess, scenariosFor } from "@mirvek/core/trace";
+import { measuredExcess, scenariosFor } from "@mirvek/core/explain";
 import { Button, Segmented } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";

@@ -1,6 +1,6 @@
 "use client";
 
-import type { PartAnswer } from "@mirvek/core/trace";
+import type { PartAnswer } from "@mirvek/core/explain";
 import { partAnswerText } from "../../wording/circuit";
 import { useSum } from "./useCircuit";
 import styles from "./Explain.module.css";

@@ -38,7 +38,7 @@ function restoringNotes({ cases }: Circuit): string[] {
     const chosen = cases.replacement?.[slot.key];
     if (!position || chosen?.kind !== "works" || sound.state.kind !== "works" || chosen === cases.measured[slot.key]) return [];
     const ohms = restoringOhms(sound.state.esr, chosen.esr);
-    return ohms < LEAST_RESTORED ? [] : [restoringText(position.part.designator, ohms)];
+    return ohms < MIN_RESTORED ? [] : [restoringText(position.part.designator, ohms)];
   });
 }
 /** How far the two sides are apart where the ear places sounds, and whether the parts chosen bring them together. */
@@ -51,7 +51,7 @@ function matchNotes(outcomes: Outcomes | null): string[] {
 const EAR_BAND = [500, 10_000] as const;
 
 /** Under this nobody hears the difference into any driver, in ohms. */
-const LEAST_RESTORED = 0.1;
+const MIN_RESTORED = 0.1;
 
 /** The picture of a circuit, its sliders and its figures. What moves while a slider moves is kept to one path and one text. */
 export function LivePicture({ id, circuit, caption, kind, onKind }: Props) {

@@ -1,7 +1,7 @@
 import { measuredState, soundState, type MeasuredPart } from "@mirvek/core/verdict";
 import type { Parts, ScenarioFacts, Settings } from "@mirvek/core/scenarios";
 import type { PartState } from "@mirvek/core/part";
-import { partsOf, slotStates, type Binding, type SlotState } from "@mirvek/core/trace";
+import { partsOf, slotStates, type Binding, type SlotState } from "@mirvek/core/explain";
 import type { PositionView } from "../../schemas/jobView";
 
 export type CaseName = "healthy" | "measured" | "twin" | "replacement" | "tried";

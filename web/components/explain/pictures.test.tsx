@@ -1,4 +1,4 @@
-import type { Explanation } from "@mirvek/core/trace";
+import type { Explanation } from "@mirvek/core/explain";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, test } from "vitest";
 import type { Solved } from "../../workers/circuit.protocol";

@@ -1,4 +1,4 @@
-import type { Contribution, Explanation } from "@mirvek/core/trace";
+import type { Contribution, Explanation } from "@mirvek/core/explain";
 import type { KeptAnswer } from "../../schemas/circuit";
 
 /** The part of an explanation that is kept. */

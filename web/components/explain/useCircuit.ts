@@ -1,11 +1,11 @@
 "use client";
 
 import { SCENARIO_FACTS, fillSettings, type Parts, type ScenarioId, type Settings, type Unit } from "@mirvek/core/scenarios";
-import { underFigures } from "@mirvek/core/knowledge";
+import { withOverrides } from "@mirvek/core/knowledge";
 import type { CircuitIssue } from "@mirvek/core/circuit";
 import { evidenceNow } from "@mirvek/core/job";
 import { isBad, isCondemned } from "@mirvek/core/verdict";
-import { bindSlots, settingsOf, type Binding, type Explanation, type Heard, type PartAnswer } from "@mirvek/core/trace";
+import { bindSlots, settingsOf, type Binding, type Explanation, type Heard, type PartAnswer } from "@mirvek/core/explain";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toKeep } from "./toKeep";
 import type { JobView } from "../../schemas/jobView";
@@ -84,7 +84,7 @@ export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
     );
   }, [scenario, settings, view, setup.binding, focus]);
   const cases = useMemo(
-    () => underFigures(view.shop.figures ?? {}, () => casesOf(scenario, settings, binding, view.positions)),
+    () => withOverrides(view.shop.figures ?? {}, () => casesOf(scenario, settings, binding, view.positions)),
     [scenario, settings, binding, view.positions, view.shop.figures],
   );
   const [solved, setSolved] = useState<{ id: ScenarioId; outcomes: Record<string, Solved> } | null>(null);

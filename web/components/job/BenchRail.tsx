@@ -8,7 +8,7 @@ import type { KeyboardEvent } from "react";
 import { ago, clock, percent, signedVolts } from "../../wording/quantity";
 import { hazardDetail, hazardWord, staleText } from "../../wording/safety";
 import { partClassName } from "../../wording/observation";
-import { hypothesisName } from "../../wording/tracing";
+import { hypothesisName } from "../../wording/diagnosis";
 import { verdictName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
@@ -17,9 +17,9 @@ import { useJob, useNow, useJobStaleSince } from "./JobProvider";
 import { PowerButton } from "./PowerButton";
 import styles from "./BenchRail.module.css";
 
-const MOST_BAD = 6;
-const MOST_OTHERS = 2;
-const MOST_LATEST = 8;
+const MAX_BAD = 6;
+const MAX_OTHERS = 2;
+const MAX_LATEST = 8;
 
 /** Always in view in a job: hazard, running clocks, what is bad, what was read last. */
 export function BenchRail({
@@ -38,8 +38,8 @@ export function BenchRail({
   const { toggle, name } = useTheme();
   const bad = view.positions.filter((p) => isBad(p.verdict.state));
   const others = view.unit.parts.filter((p) => isBad(p.verdict.state));
-  const most = Math.max(1, MOST_BAD - Math.min(others.length, MOST_OTHERS));
-  const hidden = Math.max(0, bad.length - most) + Math.max(0, others.length - MOST_OTHERS);
+  const most = Math.max(1, MAX_BAD - Math.min(others.length, MAX_OTHERS));
+  const hidden = Math.max(0, bad.length - most) + Math.max(0, others.length - MAX_OTHERS);
   return (
     <aside className={`${styles.rail} no-print`} data-open={open} aria-label="Bench rail">
       <div className={styles.body}>
@@ -60,7 +60,7 @@ export function BenchRail({
                 </small>
               </li>
             ))}
-            {others.slice(0, MOST_OTHERS).map((p) => (
+            {others.slice(0, MAX_OTHERS).map((p) => (
               <li key={p.name}>
                 <b className="mono">{p.name}</b>
                 <span className={`state-${p.verdict.state}`}>{verdictName[p.verdict.state]}</span>
@@ -93,7 +93,7 @@ export function BenchRail({
 function Leading() {
   const { view } = useJob();
   const { suspects } = useJob().view.tracing;
-  const leading = suspects.filter((s) => s.chance >= LEADS_FROM && s.state !== "ruledOut").slice(0, MOST_LEADING);
+  const leading = suspects.filter((s) => s.chance >= LEADS_FROM && s.state !== "ruledOut").slice(0, MAX_LEADING);
   if (view.job.findings.length === 0 || leading.length === 0) return null;
   return (
     <section aria-label="Leading suspects">
@@ -111,7 +111,7 @@ function Leading() {
   );
 }
 const LEADS_FROM = 0.05;
-const MOST_LEADING = 3;
+const MAX_LEADING = 3;
 
 function Hazard({ onOverride }: { onOverride: () => void }) {
   const { view } = useJob();
@@ -207,7 +207,7 @@ function Latest() {
   const { view, pending, strike, drop } = useJob();
   const now = useNow();
   const waiting = new Set(pending.map((p) => p.key));
-  const lines = view.lines.slice(0, MOST_LATEST);
+  const lines = view.lines.slice(0, MAX_LATEST);
   return (
     <section>
       <h2 className={styles.latest}>

@@ -15,7 +15,7 @@ import {
 } from "react";
 import type { RequestIssue } from "../../schemas/issues";
 import type { JobData, PositionView } from "../../schemas/jobView";
-import type { KeptLine } from "../../schemas/records";
+import type { SavedLine } from "../../schemas/records";
 import { issueText } from "../../wording/requestIssue";
 import { read, send, type Answer } from "../shared/request";
 import { makeCircuitClient } from "../../workers/circuit.client";
@@ -77,12 +77,12 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
   const [circuits] = useState(makeCircuitClient);
   const [store] = useState(() =>
     makeJobStore({
-      foretell: async (question, figures) => {
-        const outcome = await circuits.ask({ type: "foretell", question, figures });
-        return outcome.kind === "answered" && outcome.answer.type === "foretold" ? outcome.answer.foretold : undefined;
+      predict: async (question, figures) => {
+        const outcome = await circuits.ask({ type: "predict", question, figures });
+        return outcome.kind === "answered" && outcome.answer.type === "predicted" ? outcome.answer.predicted : undefined;
       },
       data: initial,
-      sendLine: (post) => send<KeptLine>("POST", `${path}/readout`, post, LINE_TIMEOUT_MS),
+      sendLine: (post) => send<SavedLine>("POST", `${path}/readout`, post, LINE_TIMEOUT_MS),
       loadData: () => read<JobData>(`${path}/records`),
       storage: typeof localStorage === "undefined" ? null : localStorage,
       now: serverClock.now,

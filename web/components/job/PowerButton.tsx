@@ -3,7 +3,7 @@
 import { isFirm } from "@mirvek/core/job";
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { holdText } from "../../wording/firstPower";
+import { holdText } from "../../wording/powerUp";
 import { ReasonDialog } from "../shared/ReasonDialog";
 import { useJob } from "./JobProvider";
 

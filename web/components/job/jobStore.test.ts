@@ -1,11 +1,11 @@
-import { IN_PROPORTION } from "@mirvek/core/firstPower";
+import { IN_PROPORTION } from "@mirvek/core/powerUp";
 import { SHOP, positionRecord, records } from "@mirvek/core/testing/jobs";
 import { part } from "@mirvek/core/testing/parts";
 import { beforeEach, describe, expect, test } from "vitest";
-import type { Foretold, RippleQuestion } from "@mirvek/core/trace";
+import type { Predicted, RippleQuestion } from "@mirvek/core/diagnosis";
 import type { RequestIssue } from "../../schemas/issues";
 import type { JobData } from "../../schemas/jobView";
-import type { KeptLine, ReadoutPost } from "../../schemas/records";
+import type { SavedLine, ReadoutPost } from "../../schemas/records";
 import type { Answer } from "../shared/request";
 import { makeJobStore, type JobStore } from "./jobStore";
 import { waitingLines, type LineStorage } from "./waitingLines";
@@ -17,7 +17,7 @@ const data = (): JobData => {
   });
   return {
     now: 0,
-    foretold: [],
+    predicted: [],
     rails: IN_PROPORTION,
     records: {
       ...rest,
@@ -36,7 +36,7 @@ const data = (): JobData => {
   };
 };
 
-const FORETOLD: Foretold = {
+const FORETOLD: Predicted = {
   designator: "C1",
   form: "rms",
   whole: 0.2,
@@ -60,14 +60,14 @@ const waitingIn = (kept: Map<string, string>) =>
 
 /** A server that answers when it is told to. */
 function stage(kept = new Map<string, string>(), tab = "key", unit = data) {
-  const sent: { post: ReadoutPost; answer: (a: Answer<KeptLine>) => void }[] = [];
+  const sent: { post: ReadoutPost; answer: (a: Answer<SavedLine>) => void }[] = [];
   const timers: (() => void)[] = [];
   let keys = 0;
   let server = unit();
   const asked: RippleQuestion[] = [];
   const store = makeJobStore({
     data: unit(),
-    foretell: async (question) => {
+    predict: async (question) => {
       asked.push(question);
       return FORETOLD;
     },
@@ -90,9 +90,9 @@ function stage(kept = new Map<string, string>(), tab = "key", unit = data) {
     timers,
     settled,
     setServer: (d: JobData) => (server = d),
-    async keep(over: Partial<KeptLine> = {}) {
+    async keep(over: Partial<SavedLine> = {}) {
       const { post, answer } = sent.shift()!;
-      const entry = { kind: "keeps" as const, brings: [] };
+      const entry = { kind: "keeps" as const, effects: [] };
       answer({
         ok: true,
         value: {
@@ -369,7 +369,7 @@ describe("what a circuit says of a ripple", () => {
     const t = stage(new Map(), "key", supplied);
     t.store.submit("C1 1.7vac");
     const question = JSON.stringify(t.asked[0]);
-    const known = stage(new Map(), "other", () => ({ ...supplied(), foretold: [{ question, foretold: FORETOLD }] }));
+    const known = stage(new Map(), "other", () => ({ ...supplied(), predicted: [{ question, predicted: FORETOLD }] }));
     known.store.submit("C1 1.7vac");
     expect(known.asked).toEqual([]);
     expect(ripple(known.store)).toBeDefined();

@@ -5,7 +5,7 @@ import {
   heldLine,
   isClosed,
   lastLine,
-  makePicture,
+  deriveJob,
   rippleQuestions,
   understand,
   withdraw,
@@ -14,16 +14,16 @@ import {
   switchesOn,
   type EnteredLine,
   type Interlock,
-  type JobPicture,
-  type Keeping,
+  type JobModel,
+  type SaveContext,
 } from "@mirvek/core/job";
-import type { OwnFigures } from "@mirvek/core/knowledge";
-import type { Consequence, Entry, ReadoutIssue } from "@mirvek/core/readout";
-import type { Foretold, RippleQuestion } from "@mirvek/core/trace";
+import type { ConstantOverrides } from "@mirvek/core/knowledge";
+import type { Effect, Entry, ReadoutIssue } from "@mirvek/core/entry";
+import type { Predicted, RippleQuestion } from "@mirvek/core/diagnosis";
 import type { Result } from "@mirvek/core/units";
 import type { RequestIssue } from "../../schemas/issues";
-import { viewOf, type ChoiceView, type Foretelling, type JobData, type JobView, type Records, type ShopView } from "../../schemas/jobView";
-import type { KeptLine, ReadoutPost } from "../../schemas/records";
+import { viewOf, type ChoiceView, type Prediction, type JobData, type JobView, type Records, type ShopView } from "../../schemas/jobView";
+import type { SavedLine, ReadoutPost } from "../../schemas/records";
 import type { Answer } from "../shared/request";
 import { waitingLines, type LineStorage } from "./waitingLines";
 
@@ -56,10 +56,10 @@ export interface CursorSnapshot {
 
 export interface JobStoreOptions {
   data: JobData;
-  sendLine: (post: ReadoutPost) => Promise<Answer<KeptLine>>;
+  sendLine: (post: ReadoutPost) => Promise<Answer<SavedLine>>;
   loadData: () => Promise<Answer<JobData>>;
   /** asks the circuit what a ripple should have been; undefined where it did not get to an answer */
-  foretell: (question: RippleQuestion, figures: OwnFigures) => Promise<Foretold | null | undefined>;
+  predict: (question: RippleQuestion, figures: ConstantOverrides) => Promise<Predicted | null | undefined>;
   storage: LineStorage | null;
   now: () => number;
   newKey: () => string;
@@ -75,16 +75,16 @@ const REFRESH_MS = 150;
 const temporaryId = (seq: number, at: number) => -(seq * 10 + at);
 
 export function makeJobStore(options: JobStoreOptions) {
-  const { sendLine, loadData, foretell, storage, now, newKey, later } = options;
+  const { sendLine, loadData, predict, storage, now, newKey, later } = options;
   const shelf = waitingLines(storage, options.data.records.job.number);
-  const picture = makePicture<ChoiceView>();
+  const picture = deriveJob<ChoiceView>();
   let base: Records = options.data.records;
   let shop: ShopView = options.data.shop;
   let rails = options.data.rails;
-  const foretold = new Map<string, Foretold | null>();
+  const predicted = new Map<string, Predicted | null>();
   const asking = new Set<string>();
-  const learn = (said: readonly Foretelling[]) => said.forEach((f) => foretold.set(f.question, f.foretold));
-  learn(options.data.foretold);
+  const learn = (said: readonly Prediction[]) => said.forEach((f) => predicted.set(f.question, f.predicted));
+  learn(options.data.predicted);
   let pending: readonly EnteredLine[] = [];
   let answer: LineAnswer | null = null;
   let down = false;
@@ -103,7 +103,7 @@ export function makeJobStore(options: JobStoreOptions) {
   /** why the power that a waiting line asks for is held, by the key of the line */
   const heldLines = new Map<string, Interlock>();
 
-  const keeping = (records: Records, seq: number, held: Interlock | null, by: string): Keeping => {
+  const keeping = (records: Records, seq: number, held: Interlock | null, by: string): SaveContext => {
     let added = 0;
     return {
       seq,
@@ -140,20 +140,20 @@ export function makeJobStore(options: JobStoreOptions) {
     top = { base, pending, shop, records };
     return records;
   }
-  const pictured = (records: Records): JobPicture<ChoiceView> => picture(records, shop);
+  const pictured = (records: Records): JobModel<ChoiceView> => picture(records, shop);
 
   /** What circuits say of the ripples that were read; what is not known yet is asked for and comes in later. */
-  function foretellings(records: Records, now: JobPicture<ChoiceView>): Foretelling[] {
-    return rippleQuestions(records.job, now, records.circuits).flatMap((q): Foretelling[] => {
+  function predictions(records: Records, now: JobModel<ChoiceView>): Prediction[] {
+    return rippleQuestions(records.job, now, records.circuits).flatMap((q): Prediction[] => {
       const question = JSON.stringify(q);
-      const known = foretold.get(question);
-      if (known !== undefined) return [{ question, foretold: known }];
+      const known = predicted.get(question);
+      if (known !== undefined) return [{ question, predicted: known }];
       if (!asking.has(question)) {
         asking.add(question);
-        void foretell(q, shop.figures ?? {}).then((answered) => {
+        void predict(q, shop.figures ?? {}).then((answered) => {
           asking.delete(question);
           if (answered === undefined) return;
-          foretold.set(question, answered);
+          predicted.set(question, answered);
           changed();
         });
       }
@@ -164,7 +164,7 @@ export function makeJobStore(options: JobStoreOptions) {
   function changed(): void {
     const records = current();
     const now = pictured(records);
-    snapshot = { view: viewOf(records, shop, now, foretellings(records, now), rails), pending, answer, down, full };
+    snapshot = { view: viewOf(records, shop, now, predictions(records, now), rails), pending, answer, down, full };
     for (const listener of listeners) listener();
   }
   function moved(next: Partial<CursorSnapshot>): void {
@@ -202,7 +202,7 @@ export function makeJobStore(options: JobStoreOptions) {
     shelf.take(line.key);
   }
 
-  function confirm(line: EnteredLine, kept: KeptLine): void {
+  function confirm(line: EnteredLine, kept: SavedLine): void {
     const before = base;
     const applied =
       kept.entry.kind === "undo" && line.refersTo !== null
@@ -218,7 +218,7 @@ export function makeJobStore(options: JobStoreOptions) {
     // somebody else wrote too, or what the line made has a number of the server's: look anew once it is quiet
     const needsServer =
       kept.entry.kind === "keeps" &&
-      kept.entry.brings.some(
+      kept.entry.effects.some(
         (c) =>
           c.about === "position" ||
           c.about === "shelf" ||
@@ -256,7 +256,7 @@ export function makeJobStore(options: JobStoreOptions) {
   /** Takes over what the server says unless something newer is shown already. */
   function take(data: JobData): void {
     if (data.records.revision < base.revision) return;
-    learn(data.foretold);
+    learn(data.predicted);
     rails = data.rails;
     base = sharing(base, data.records);
     shop = JSON.stringify(shop) === JSON.stringify(data.shop) ? shop : data.shop;
@@ -273,10 +273,10 @@ export function makeJobStore(options: JobStoreOptions) {
   const preview = (line: string): Result<Entry, ReadoutIssue> => understand(current(), shop, { ...enteredNow(line), key: "" });
 
   /** Why the power a line asks for may not be had, as things stand in this browser; null for any other line. */
-  function heldNow(brings: readonly Consequence[]): Interlock | null {
-    if (!asksForPower(brings)) return null;
+  function heldNow(effects: readonly Effect[]): Interlock | null {
+    if (!asksForPower(effects)) return null;
     const records = current();
-    return heldLine({ records, picture: pictured(records), bringUp: snapshot.view.after.bringUp }, brings, shop.figures);
+    return heldLine({ records, model: pictured(records), bringUp: snapshot.view.after.bringUp }, effects, shop.figures);
   }
 
   /** What is not kept at all: a stage out of its order, and what would mix a unit with a stand-in. A held power-on is kept as an attempt. */
@@ -286,9 +286,9 @@ export function makeJobStore(options: JobStoreOptions) {
       return issue && { code: "practice", issue };
     }
     if (entry.kind !== "keeps") return null;
-    const mixed = practiceIssue(current(), entry.brings);
+    const mixed = practiceIssue(current(), entry.effects);
     if (mixed) return { code: "practice", issue: mixed };
-    return held && (!switchesOn(entry.brings) || held.code === "noSupply") ? { code: "stepHeld", hold: held } : null;
+    return held && (!switchesOn(entry.effects) || held.code === "noSupply") ? { code: "stepHeld", hold: held } : null;
   }
 
   /** Acts on a line at once: cursor and settings move, the verdict stands, the line waits to be kept. */
@@ -303,7 +303,7 @@ export function makeJobStore(options: JobStoreOptions) {
       changed();
       return entry;
     }
-    const held = entry.value.kind === "keeps" ? heldNow(entry.value.brings) : null;
+    const held = entry.value.kind === "keeps" ? heldNow(entry.value.effects) : null;
     const refused = refusalOf(line, entry.value, held);
     if (refused) {
       answer = { kind: "refused", line: line.line, issue: refused };
@@ -323,7 +323,7 @@ export function makeJobStore(options: JobStoreOptions) {
   /** A named part takes the cursor, an unnamed one passes it to the next unmeasured. */
   function moveOn(entry: Entry): void {
     if (entry.kind !== "keeps") return;
-    const about = entry.brings.find((c) => c.about === "reading" || c.about === "voltsAt" || c.about === "across" || c.about === "fitted");
+    const about = entry.effects.find((c) => c.about === "reading" || c.about === "voltsAt" || c.about === "across" || c.about === "fitted");
     if (!about || !("designator" in about) || about.designator === null) return;
     if (!("implied" in about) || !about.implied || about.about !== "reading") return moved({ cursor: about.designator });
     const { positions } = snapshot.view;
@@ -361,7 +361,7 @@ export function makeJobStore(options: JobStoreOptions) {
     setMeter: (meter: string | null) => moved({ meter }),
     preview,
     /** why the power a line would ask for is held */
-    heldBy: (entry: Entry): Interlock | null => (entry.kind === "keeps" ? heldNow(entry.brings) : null),
+    heldBy: (entry: Entry): Interlock | null => (entry.kind === "keeps" ? heldNow(entry.effects) : null),
     submit,
     /** takes back one line, whichever it is */
     strike: (key: string) => (isClosed(base.job.state) ? null : submit("undo", { refersTo: key })),

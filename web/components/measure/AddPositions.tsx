@@ -1,6 +1,6 @@
 "use client";
 
-import { parsePositionList } from "@mirvek/core/readout";
+import { parsePositionList } from "@mirvek/core/entry";
 import { Input, Modal, type InputRef } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { marked } from "../../wording/quantity";

@@ -1,12 +1,12 @@
 "use client";
 
-import { shiftDesignator } from "@mirvek/core/readout";
+import { shiftDesignator } from "@mirvek/core/entry";
 import { Form, Input, InputNumber, Modal, Select } from "antd";
 import { useState } from "react";
 import { list } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 
-const MOST_CHANNELS = 15;
+const MAX_CHANNELS = 15;
 
 /** The same positions again in every other channel, in one act: C14 becomes C114, C214 … Originals and copies are compared as twins from then on. */
 export function CopyToTwins({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -28,7 +28,7 @@ export function CopyToTwins({ open, onClose }: { open: boolean; onClose: () => v
     taken.length === 0 &&
     !copies.includes(null) &&
     names.length > 0 &&
-    names.length <= MOST_CHANNELS &&
+    names.length <= MAX_CHANNELS &&
     new Set(names).size === names.length &&
     names.every((n) => /^[A-Za-z0-9]{1,12}$/.test(n));
   const copy = async () => {

@@ -1,7 +1,7 @@
 "use client";
 
 import { usualPoints, type UsualPoint } from "@mirvek/core/knowledge";
-import { stateKey, type PointPicture } from "@mirvek/core/job";
+import { stateKey, type PointModel } from "@mirvek/core/job";
 import { Button } from "antd";
 import { voltsText } from "../../wording/entry";
 import { drawVerdictText, expectationText, figureText, pointVerdictText, underText } from "../../wording/observation";
@@ -85,7 +85,7 @@ function UsualPoints() {
 const limitsSaid = ({ low, high, nominal }: UsualPoint): string =>
   nominal ? `${nominal} ${Math.round((high / nominal - 1) * 100 * Math.sign(nominal))}%` : `${low} to ${high}`;
 
-function PointRow({ of: p }: { of: PointPicture }) {
+function PointRow({ of: p }: { of: PointModel }) {
   const now = p.now;
   return (
     <tr>
@@ -117,7 +117,7 @@ function PointRow({ of: p }: { of: PointPicture }) {
 }
 
 /** The latest reading of each state and form, each with its state. */
-function statesOf(p: PointPicture): string[] {
+function statesOf(p: PointModel): string[] {
   const seen = new Set<string>();
   return p.readings.flatMap(({ reading }) => {
     const key = `${stateKey(reading.under)} ${reading.form}`;

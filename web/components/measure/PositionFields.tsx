@@ -3,7 +3,7 @@
 import { useMessage } from "../shared/Providers";
 import { ROLES, TECHNOLOGIES, isWetAluminium } from "@mirvek/core/part";
 import { LIMITS } from "@mirvek/core/knowledge";
-import { MOUNTINGS } from "@mirvek/core/readout";
+import { MOUNTINGS } from "@mirvek/core/entry";
 import { formatEngineering, parseValue, type UnitSymbol } from "@mirvek/core/units";
 import { Button, Collapse, Form, Input, Select, Switch } from "antd";
 import { useState, type ReactNode } from "react";

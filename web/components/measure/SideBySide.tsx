@@ -102,7 +102,7 @@ export function SideBySide() {
 /** After a bare number for the part under the cursor, the cursor moves on to its next sibling. */
 function useWalk(answer: ReturnType<typeof useJob>["answer"], order: readonly string[], setCursor: (designator: string) => void): void {
   const said = answer?.kind === "said" && answer.entry.kind === "keeps" ? answer : null;
-  const reading = said?.entry.kind === "keeps" ? said.entry.brings.find((c) => c.about === "reading") : undefined;
+  const reading = said?.entry.kind === "keeps" ? said.entry.effects.find((c) => c.about === "reading") : undefined;
   const at = reading?.implied ? order.indexOf(reading.designator) : -1;
   const next = at < 0 ? undefined : order[at + 1];
   const key = said?.key ?? null;

@@ -1,15 +1,15 @@
 "use client";
 
-import { closingHolds, isClosed, type ClosedState, type ClosingHold, type JobState, type Waiver } from "@mirvek/core/job";
+import { closingBlockers, isClosed, type ClosedState, type ClosingBlocker, type JobState, type Waiver } from "@mirvek/core/job";
 import { Button } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { RequestIssue } from "../../schemas/issues";
-import { refitOpen } from "../../wording/firstPower";
+import { refitOpen } from "../../wording/powerUp";
 import { issueText } from "../../wording/requestIssue";
 import { holdText } from "../../wording/safety";
 import { closeAct, closedText } from "../../wording/vocabulary";
-import { Teardown } from "../look/Teardown";
+import { Teardown } from "../inspect/Teardown";
 import { useJob } from "../job/JobProvider";
 import { useMessage } from "../shared/Providers";
 import { useKeys } from "../shared/useKeys";
@@ -26,12 +26,12 @@ export function HandBackStation() {
   const message = useMessage();
   const [waiving, setWaiving] = useState<ClosedState | null>(null);
   // what the server holds it by, where it knew more than this window
-  const [also, setAlso] = useState<readonly ClosingHold[]>([]);
+  const [also, setAlso] = useState<readonly ClosingBlocker[]>([]);
   const { job, facts } = view;
   const closed = isClosed(job.state);
-  const holds = closed ? [] : closingHolds(facts);
-  const heldBy = (state: ClosedState): ClosingHold[] => {
-    const mine = closingHolds(getJob().view.facts, state);
+  const holds = closed ? [] : closingBlockers(facts);
+  const heldBy = (state: ClosedState): ClosingBlocker[] => {
+    const mine = closingBlockers(getJob().view.facts, state);
     return [...mine, ...also.filter((hold) => !mine.includes(hold))];
   };
   /** @returns true, or why it was not done; a line that still waits is kept first, so that the server judges what is seen here */
@@ -56,7 +56,7 @@ export function HandBackStation() {
   const end = async (state: ClosedState) => {
     await whenSent();
     setAlso([]);
-    const held = closingHolds(getJob().view.facts, state);
+    const held = closingBlockers(getJob().view.facts, state);
     // a live unit cannot be waived: the server says so in words
     if (held.length === 0 || held.includes("energised")) void go(state);
     else setWaiving(state);
@@ -117,7 +117,7 @@ export function HandBackStation() {
   );
 }
 
-function Holds({ holds }: { holds: readonly ClosingHold[] }) {
+function Holds({ holds }: { holds: readonly ClosingBlocker[] }) {
   const { view } = useJob();
   if (holds.length === 0) return null;
   return (

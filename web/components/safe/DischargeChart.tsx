@@ -1,6 +1,6 @@
 "use client";
 
-import { dischargeCurve, type DischargePlan } from "@mirvek/core/bringUp";
+import { dischargeCurve, type DischargePlan } from "@mirvek/core/safety";
 import type { Volts } from "@mirvek/core/units";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import styles from "./MakeSafe.module.css";

@@ -1,7 +1,7 @@
 "use client";
 
 import { CHECKS, type Check } from "@mirvek/core/evidence";
-import { figure, underFigures, type OwnFigures } from "@mirvek/core/knowledge";
+import { figure, withOverrides, type ConstantOverrides } from "@mirvek/core/knowledge";
 import { checkName, resultText } from "../../wording/observation";
 import { ago, shown } from "../../wording/quantity";
 import { useJob, useNow } from "../job/JobProvider";
@@ -18,8 +18,8 @@ const LINE: Readonly<Record<Check, string>> = {
   limiter: "limiter fine",
 };
 /** What each should be, by the shop's own figures: the same the line and the server judge by. */
-const limitsUnder = (figures: OwnFigures): Readonly<Record<Check, string>> =>
-  underFigures(figures, () => ({
+const limitsUnder = (figures: ConstantOverrides): Readonly<Record<Check, string>> =>
+  withOverrides(figures, () => ({
     earthBond: `at most ${shown(figure("earth.most"), "Ω")}`,
     insulation: `at least ${shown(figure("insulation.least"), "Ω")}`,
     mainsLead: "whole, clamped",

@@ -1,6 +1,6 @@
 "use client";
 
-import { dischargePlans, storedEnergy, type ChargeState, type DischargePlan, type DrawerResistor } from "@mirvek/core/bringUp";
+import { dischargePlans, storedEnergy, type ChargeState, type DischargePlan, type DrawerResistor } from "@mirvek/core/safety";
 import { volts, type Volts } from "@mirvek/core/units";
 import { Button, Input } from "antd";
 import dynamic from "next/dynamic";

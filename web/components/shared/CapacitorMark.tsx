@@ -17,7 +17,7 @@ interface MarkProps {
 const RADIUS = 7.5;
 const TURN = 2 * Math.PI * RADIUS;
 /** The ESR bar ends here: from four times on it does not matter how many. */
-const MOST_RATIO = 4;
+const MAX_RATIO = 4;
 
 const hue: Readonly<Record<MarkKind, string>> = {
   sound: "var(--sound)",
@@ -62,7 +62,7 @@ function Shape({ kind, colour }: { kind: MarkKind; colour: string }) {
 export function CapacitorMark({ kind, share = null, esrRatio = null, size = 24, label }: MarkProps) {
   const colour = hue[kind];
   const drawn = kind === "unmeasured" ? 0 : Math.min(1, Math.max(0, share ?? 1));
-  const bar = esrRatio === null ? null : (Math.min(MOST_RATIO, esrRatio) / MOST_RATIO) * 20;
+  const bar = esrRatio === null ? null : (Math.min(MAX_RATIO, esrRatio) / MAX_RATIO) * 20;
   const name = kind === "replaced" || kind === "temporary" ? kind : verdictName[kind];
   const said = label ?? [name, share === null ? "" : `${percent(share)} of C`].filter(Boolean).join(", ");
   return (

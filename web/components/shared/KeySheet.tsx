@@ -1,6 +1,6 @@
 "use client";
 
-import { EXAMPLES } from "@mirvek/core/readout";
+import { EXAMPLES } from "@mirvek/core/entry";
 import { Modal, Switch } from "antd";
 import { useEffect, useState } from "react";
 import { keysOff, setKeysOff } from "./useKeys";

@@ -2,8 +2,8 @@ import type { EsrExpectation, VerdictState } from "@mirvek/core/verdict";
 import { shown } from "../../wording/quantity";
 
 const WIDTH = 76;
-const MOST = 4;
-const x = (ratio: number) => (Math.min(ratio, MOST) / MOST) * (WIDTH - 8);
+const MAX = 4;
+const x = (ratio: number) => (Math.min(ratio, MAX) / MAX) * (WIDTH - 8);
 
 interface Props {
   /** ESR over expectation */
@@ -23,8 +23,8 @@ export function RatioBar({ ratio, state, limits }: Props) {
       {limits && <title>{`Sound to ${shown(limits.soundUpTo, "Ω", 2)}, failed over ${shown(limits.failedOver, "Ω", 2)}`}</title>}
       <rect y="4.5" width={WIDTH - 8} height="5" fill="var(--track)" />
       <rect y="4.5" width={x(ratio)} height="5" fill={colour} />
-      {ratio > MOST && <path d={`M${WIDTH - 8} 2l7 5-7 5z`} fill={colour} />}
-      {notches.map((n, i) => n < MOST && <path key={i} d={`M${x(n)} 1v12`} stroke="var(--ink)" strokeWidth={i === 0 ? 1 : 1.8} />)}
+      {ratio > MAX && <path d={`M${WIDTH - 8} 2l7 5-7 5z`} fill={colour} />}
+      {notches.map((n, i) => n < MAX && <path key={i} d={`M${x(n)} 1v12`} stroke="var(--ink)" strokeWidth={i === 0 ? 1 : 1.8} />)}
     </svg>
   );
 }

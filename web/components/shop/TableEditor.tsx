@@ -2,7 +2,7 @@ import { STARTER_TABLE, cellText, readCell, valueAt, type TracingTable as Table 
 import { Button, Input } from "antd";
 import { useState } from "react";
 import type { ShopEdit } from "../../schemas/shop";
-import { fieldName, figureOf, readFigure } from "../../wording/tracingTable";
+import { fieldName, figureOf, readFigure } from "../../wording/diagnosisTable";
 import { Pick } from "../shared/Pick";
 import { possibleCells, type Row } from "./tableRows";
 import styles from "./TracingTable.module.css";

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import dayjs from "dayjs";
 import type { TableEdit } from "../../schemas/jobView";
 import type { ShopEdit } from "../../schemas/shop";
-import { cellName, figureOf } from "../../wording/tracingTable";
+import { cellName, figureOf } from "../../wording/diagnosisTable";
 import shop from "./ShopPage.module.css";
 import styles from "./TracingTable.module.css";
 

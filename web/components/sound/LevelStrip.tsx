@@ -8,7 +8,7 @@ import styles from "./Sound.module.css";
 
 const FLOOR = -100;
 const HIGH = 132;
-const MOST_MARKS = 80;
+const MAX_MARKS = 80;
 /** What lasts no time is drawn so wide, as a share of the recording. */
 const THIN = 0.0025;
 
@@ -22,7 +22,7 @@ export const LevelStrip = memo(function LevelStrip({ view, picked }: { view: Sou
       })),
     [view],
   );
-  const events: readonly SoundEvent[] = picked && "events" in picked ? picked.events.slice(0, MOST_MARKS) : [];
+  const events: readonly SoundEvent[] = picked && "events" in picked ? picked.events.slice(0, MAX_MARKS) : [];
   return (
     <div className={styles.chart} role="img" aria-label={`Level over ${view.seconds.toFixed(1)} s, ${events.length} places marked`}>
       <ResponsiveContainer width="100%" height={HIGH} initialDimension={{ width: 640, height: HIGH }}>

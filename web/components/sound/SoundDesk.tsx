@@ -4,7 +4,7 @@ import type { FindingToken, UnitKind } from "@mirvek/core/device";
 import { Button } from "antd";
 import dynamic from "next/dynamic";
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import { PIECE_BYTES, MOST_PIECES } from "../../schemas/recording";
+import { PIECE_BYTES, MAX_PIECES } from "../../schemas/recording";
 import { makeSoundClient } from "../../workers/sound.client";
 import { useKeys } from "../shared/useKeys";
 import { asWav } from "./asWav";
@@ -31,7 +31,7 @@ export interface SoundJob {
 /** Where recordings are taken, listened to, held against each other and sent into a job. */
 export function SoundDesk({ shelf, job }: { shelf: TapeShelf | null; job: SoundJob | null }) {
   const [client] = useState(makeSoundClient);
-  const store = useMemo(() => makeTapeStore({ client, shelf, asWav, most: PIECE_BYTES * MOST_PIECES }), [client, shelf]);
+  const store = useMemo(() => makeTapeStore({ client, shelf, asWav, most: PIECE_BYTES * MAX_PIECES }), [client, shelf]);
   const { tapes, current, wrong } = useSyncExternalStore(store.subscribe, store.get, store.get);
   useEffect(() => {
     void store.open();

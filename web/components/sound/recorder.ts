@@ -7,7 +7,7 @@ export interface Running {
 }
 
 /** Longer than a technician listens; what comes after is not taken. */
-const MOST_SECONDS = 600;
+const MAX_SECONDS = 600;
 
 /**
  * Records an input as it is: nothing evened, cleaned or cancelled by the browser.
@@ -24,7 +24,7 @@ export async function record(onLevel: (peak: number, seconds: number) => void): 
   const source = audio.createMediaStreamSource(stream);
   const node = new AudioWorkletNode(audio, "recorder", { numberOfOutputs: 0 });
   node.port.onmessage = ({ data }: MessageEvent<Float32Array[]>) => {
-    if (frames >= MOST_SECONDS * audio.sampleRate) return;
+    if (frames >= MAX_SECONDS * audio.sampleRate) return;
     blocks.push(data);
     frames += data[0]!.length;
     let peak = 0;

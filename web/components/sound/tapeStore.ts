@@ -15,7 +15,7 @@ export type Hearing =
   | { kind: "listening"; share: number }
   | { kind: "heard"; report: SoundReport; view: SoundView; summary: SoundSummary }
   | { kind: "refused"; why: string };
-export type Keeping = { kind: "no" } | { kind: "sending"; share: number } | { kind: "kept" } | { kind: "notKept"; why: string };
+export type SaveContext = { kind: "no" } | { kind: "sending"; share: number } | { kind: "kept" } | { kind: "notKept"; why: string };
 
 export interface TapeState {
   key: string;
@@ -23,7 +23,7 @@ export interface TapeState {
   moment: RecordingMoment;
   played: Played;
   hearing: Hearing;
-  keeping: Keeping;
+  keeping: SaveContext;
   /** the recording in the job, where it is kept */
   kept: RecordingView | null;
   /** what was put into it, where it is a simulated unit's */
@@ -52,7 +52,7 @@ export interface TapeShelf {
 
 export type TapeStore = ReturnType<typeof makeTapeStore>;
 
-interface Surroundings {
+interface Dependencies {
   client: Pick<WorkerClient<SoundRequest, SoundReply>, "ask" | "cancel" | "close">;
   shelf: TapeShelf | null;
   /** a file as WAV; null where this browser cannot read it as sound */
@@ -65,7 +65,7 @@ export const TOO_LARGE = "Too large to keep: it is heard here only, and its find
 const NOT_SOUND = "This is no WAV file, and no other sound this browser can read.";
 const BROKEN = "Listening failed. Try again; if it does so again, the file is at fault.";
 
-export function makeTapeStore({ client, shelf, asWav, most }: Surroundings) {
+export function makeTapeStore({ client, shelf, asWav, most }: Dependencies) {
   let state: TapeSnapshot = { tapes: [], current: null, wrong: null };
   const files = new Map<string, Blob>();
   const listeners = new Set<() => void>();

@@ -1,6 +1,6 @@
 "use client";
 
-import { matchPairs, type Device, type Pair } from "@mirvek/core/setting";
+import { matchPairs, type Device, type Pair } from "@mirvek/core/adjust";
 import { Button, Input } from "antd";
 import { useState } from "react";
 import { percent, shown } from "../../wording/quantity";

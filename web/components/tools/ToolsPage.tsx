@@ -1,6 +1,6 @@
 "use client";
 
-import type { DrawerResistor } from "@mirvek/core/bringUp";
+import type { DrawerResistor } from "@mirvek/core/safety";
 import { Button, Input } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";

@@ -1,10 +1,10 @@
 import { balanceFor, expectedLife, rippleHeat, worstShare } from "@mirvek/core/choose";
-import { dischargePlans, type DrawerResistor } from "@mirvek/core/bringUp";
-import { IN_PROPORTION, shapeAt } from "@mirvek/core/firstPower";
+import { dischargePlans, type DrawerResistor } from "@mirvek/core/safety";
+import { IN_PROPORTION, shapeAt } from "@mirvek/core/powerUp";
 import { ESR_NORMS } from "@mirvek/core/knowledge";
 import { codeOfRatedVoltage, parseMarking, type Technology } from "@mirvek/core/part";
-import { offScreen, powerDb, powerIn, startsNeeded, startsWorth, voltsDb } from "@mirvek/core/proof";
-import { valveIdle } from "@mirvek/core/setting";
+import { offScreen, powerDb, powerIn, startsNeeded, startsWorth, voltsDb } from "@mirvek/core/finalTest";
+import { valveIdle } from "@mirvek/core/adjust";
 import { celsius, farads, hertz, parseValue, volts, type UnitSymbol } from "@mirvek/core/units";
 import { expectEsr } from "@mirvek/core/verdict";
 import { numberOf } from "../shared/NumberItem";

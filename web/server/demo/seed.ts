@@ -11,7 +11,7 @@ import { closeJob } from "../closeJob";
 import { pool, transaction, type Db } from "../db";
 import { loadCandidates } from "../candidates";
 import { decideWithin } from "../decide";
-import { keepLine } from "../keepLine";
+import { saveLine } from "../saveLine";
 import { loadJobView } from "../loadJob";
 import { findJob, insertJob, insertJobEvent } from "../repositories/jobs";
 import { DEMO_JOBS, type DemoFault, type DemoJob } from "./jobs";
@@ -148,7 +148,7 @@ class JobSeeder {
     this.clock += line === "wait" ? 65_000 : STEP_MS;
     if (line === "wait") return;
     const clientKey = v5(`${this.index}/${this.lines++}`, DEMO_NAMESPACE);
-    await keepLine(
+    await saveLine(
       this.db,
       this.number,
       { line, clientKey, current: null, meter: null, inCircuit: true, refersTo: null },

@@ -14,7 +14,7 @@ const behaviour = z.object({
 type Behaviour = z.infer<typeof behaviour>;
 
 const SEED = 8;
-const MOST_CODES = 50;
+const MAX_CODES = 50;
 
 /** Prices move a little from code to code, and stock is what the catalogue says. */
 export function supplierStandIn(): Server {
@@ -27,7 +27,7 @@ export function supplierStandIn(): Server {
     return now.fail;
   };
   const offers = (codes: readonly string[]) =>
-    codes.slice(0, MOST_CODES).flatMap((code) => {
+    codes.slice(0, MAX_CODES).flatMap((code) => {
       const part = parts.get(code);
       return part ? [{ code, price: ((part.priceCents! * (100 + (code.length % 7) - 3)) / 10_000).toFixed(2), stock: part.stock! }] : [];
     });

@@ -2,7 +2,7 @@ import "server-only";
 import { TECHNOLOGIES } from "@mirvek/core/part";
 import type { PartDraft } from "@mirvek/core/catalogue";
 import { GRADES, SAFETY_CLASSES, type CataloguePart, type SearchBounds } from "@mirvek/core/choose";
-import { MOUNTINGS } from "@mirvek/core/readout";
+import { MOUNTINGS } from "@mirvek/core/entry";
 import { amperes, celsius, farads, hertz, millimetres, ohms, volts, type Farads } from "@mirvek/core/units";
 import { z } from "zod";
 import type { OfferLine } from "../../schemas/jobView";

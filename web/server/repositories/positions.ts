@@ -1,7 +1,7 @@
 import "server-only";
 import { readRows } from "../rows";
 import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
-import { MOUNTINGS, type PositionDraft } from "@mirvek/core/readout";
+import { MOUNTINGS, type PositionDraft } from "@mirvek/core/entry";
 import { celsius, farads, millimetres, ohms, volts } from "@mirvek/core/units";
 import { z } from "zod";
 import type { PositionRecord } from "@mirvek/core/job";

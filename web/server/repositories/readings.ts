@@ -1,7 +1,7 @@
 import "server-only";
 import { BOUNDS, CONDITIONS, OHMMETER_TRENDS, SAID_WORDS, VISUAL_SIGNS, type Measurement } from "@mirvek/core/evidence";
 import type { StoredReading } from "@mirvek/core/job";
-import type { SaidReading } from "@mirvek/core/readout";
+import type { SaidReading } from "@mirvek/core/entry";
 import { amperes, farads, hertz, ohms } from "@mirvek/core/units";
 import { z } from "zod";
 import type { Db } from "../db";

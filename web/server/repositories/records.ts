@@ -1,8 +1,8 @@
 import "server-only";
-import { SAFETY_KINDS, type SafetyHappening } from "@mirvek/core/bringUp";
+import { SAFETY_KINDS, type SafetyHappening } from "@mirvek/core/safety";
 import type { AcrossNote, Fitting, NoteRecord, PointReading, StoredSafetyEvent, WorkingNote } from "@mirvek/core/job";
 import { TECHNOLOGIES } from "@mirvek/core/part";
-import { VOLTS_FORMS } from "@mirvek/core/readout";
+import { VOLTS_FORMS } from "@mirvek/core/entry";
 import { farads, volts, type Volts } from "@mirvek/core/units";
 import { z } from "zod";
 import { circumstances } from "../../schemas/observation";

@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { BOUNDS, CONDITIONS, OHMMETER_TRENDS, SAID_WORDS, VISUAL_SIGNS, type Measurement } from "@mirvek/core/evidence";
 import { inventedCatalogue } from "@mirvek/core/simulate";
-import { dischargePlans } from "@mirvek/core/bringUp";
-import { parsePosition } from "@mirvek/core/readout";
+import { dischargePlans } from "@mirvek/core/safety";
+import { parsePosition } from "@mirvek/core/entry";
 import { amperes, farads, hertz, ohms, volts } from "@mirvek/core/units";
 import fc from "fast-check";
 import { afterAll, beforeAll, expect, test } from "vitest";

@@ -1,7 +1,7 @@
 import "server-only";
 import { readRows } from "../rows";
-import type { DrawerResistor } from "@mirvek/core/bringUp";
-import type { OwnFigures } from "@mirvek/core/knowledge";
+import type { DrawerResistor } from "@mirvek/core/safety";
+import type { ConstantOverrides } from "@mirvek/core/knowledge";
 import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES, type ShopRules } from "@mirvek/core/choose";
 import { SCOPES } from "@mirvek/core/device";
 import { celsius, hertz, ohms, volts, watts, type Volts } from "@mirvek/core/units";
@@ -23,7 +23,7 @@ export interface Shop {
   mustClimb: boolean;
   rules: ShopRules;
   /** figures of the trade it sets otherwise */
-  figures: OwnFigures;
+  figures: ConstantOverrides;
 }
 
 const shopRow = z.object({

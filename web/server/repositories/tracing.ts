@@ -1,7 +1,7 @@
 import "server-only";
 import { UNIT_KINDS } from "@mirvek/core/device";
 import { HYPOTHESIS_IDS, type HypothesisId, type TableChange } from "@mirvek/core/knowledge";
-import type { LearnedCause } from "@mirvek/core/trace";
+import type { LearnedCause } from "@mirvek/core/diagnosis";
 import { z } from "zod";
 import type { TableEdit } from "../../schemas/jobView";
 import type { Db } from "../db";

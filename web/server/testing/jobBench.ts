@@ -3,7 +3,7 @@ import { takeIn } from "../../schemas/job";
 import type { ReadoutPost } from "../../schemas/records";
 import { addPositions } from "../changePositions";
 import { pool, transaction } from "../db";
-import { keepLine } from "../keepLine";
+import { saveLine } from "../saveLine";
 import { loadJobView } from "../loadJob";
 import { Refused } from "../refusal";
 import { findJob, insertJob } from "../repositories/jobs";
@@ -36,7 +36,7 @@ export function jobBench() {
   let clock = Date.now();
   const say = (line: string, over: Partial<ReadoutPost> = {}) =>
     transaction((db) =>
-      keepLine(
+      saveLine(
         db,
         number,
         { line, clientKey: randomUUID(), current: null, meter: "blue", inCircuit: true, refersTo: null, ...over },

@@ -1,15 +1,15 @@
-import { isClosed, type JobState, type Suspect, type Tracing, type UnitPicture } from "@mirvek/core/job";
+import { isClosed, type JobState, type Suspect, type Tracing, type UnitModel } from "@mirvek/core/job";
 import { complaintNowText, triedText } from "../observation";
 import { list, percent } from "../quantity";
 import { repairedWord } from "./repairs";
-import { decisiveText, hypothesisName, reasonText } from "../tracing";
-import type { Cure, Decisive, TriedPicture } from "@mirvek/core/job";
+import { decisiveText, hypothesisName, reasonText } from "../diagnosis";
+import type { Cure, Decisive, TriedModel } from "@mirvek/core/job";
 
 // How a fault was found, as sentences of a report: what was shown and by what, what was ruled out, what stays open.
 
 /** Below it a suspect is not named in a report. */
 const WORTH_NAMING = 0.05;
-const MOST_SURE = 0.99;
+const MAX_SURE = 0.99;
 
 export interface Story {
   /** what was the cause, and by what that is known; first sentence first */
@@ -21,7 +21,7 @@ export interface Story {
 }
 
 /** The suspects of a job as the story of how its fault was found. Nothing is claimed that was not shown. */
-export function storyOf(tracing: Tracing, unit: Pick<UnitPicture, "tried" | "complaint">, state: JobState, cure: Cure | null): Story {
+export function storyOf(tracing: Tracing, unit: Pick<UnitModel, "tried" | "complaint">, state: JobState, cure: Cure | null): Story {
   const shown = tracing.suspects.filter((s) => s.state === "shown");
   const asSet = tracing.suspects.filter((s) => s.state === "likely" && s.decisive !== null);
   const open = tracing.suspects.filter((s) => s.state !== "ruledOut" && s.state !== "shown" && s.chance >= WORTH_NAMING).slice(0, 3);
@@ -42,7 +42,7 @@ export function storyOf(tracing: Tracing, unit: Pick<UnitPicture, "tried" | "com
 }
 
 /** What decided, in words that need no list of lines beside them. */
-function toldText(d: Decisive, tried: readonly TriedPicture[]): string {
+function toldText(d: Decisive, tried: readonly TriedModel[]): string {
   const t = "seq" in d ? tried.find((x) => x.seq === d.seq) : undefined;
   if (!t || d.by === "measuredOut" || d.by === "measuredSound")
     return d.by === "changedNothing" ? "exchanged, and it changed nothing" : decisiveText(d);
@@ -55,7 +55,7 @@ function causes(
   shown: readonly Suspect[],
   asSet: readonly Suspect[],
   open: readonly Suspect[],
-  tried: readonly TriedPicture[],
+  tried: readonly TriedModel[],
   cure: Cure | null,
 ): string[] {
   const named = (s: Suspect) => `${hypothesisName[s.id]}: ${toldText(s.decisive!, tried)}`;
@@ -66,7 +66,7 @@ function causes(
     return [`Cured by the repair: ${list([...cure.names])} ${repairedWord(cure)}, and the complaint was gone.${set}`];
   }
   if (asSet.length > 0) return [`Cured as a set, no single part is confirmed: ${asSet.map(named).join("; ")}.`];
-  const suspects = open.map((s) => `${hypothesisName[s.id]} (${percent(Math.min(MOST_SURE, s.chance))})`);
+  const suspects = open.map((s) => `${hypothesisName[s.id]} (${percent(Math.min(MAX_SURE, s.chance))})`);
   return suspects.length > 0 ? [`No cause is shown. Suspected: ${suspects.join(", ")}.`] : ["No cause is shown."];
 }
 

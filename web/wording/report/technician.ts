@@ -1,4 +1,4 @@
-import { closingHolds, cureOf, evidenceNow, isClosed, type DrawPicture, type PointPicture } from "@mirvek/core/job";
+import { closingBlockers, cureOf, evidenceNow, isClosed, type DrawModel, type PointModel } from "@mirvek/core/job";
 import type { BeforeAfterFigures } from "@mirvek/core/sound";
 import { isBad } from "@mirvek/core/verdict";
 import type { JobView, PositionView } from "../../schemas/jobView";
@@ -27,7 +27,7 @@ import {
   underText,
 } from "../observation";
 import { list, marked, shown, signedVolts } from "../quantity";
-import { refitOpen } from "../firstPower";
+import { refitOpen } from "../powerUp";
 import { harmlessText, waivedName } from "../safety";
 import { changeHead, changeRows } from "../sound";
 import { dateTimeText, timeText } from "../time";
@@ -38,7 +38,7 @@ import { complaintBlocks } from "./complaint";
 import type { Enclosed } from "./enclosed";
 import { found, inCure, isChosen, leftInSentences, otherPartsReplaced, saysMore } from "./repairs";
 import { storyOf } from "./story";
-import { powerUpBlocks, finalTestBlocks } from "./work";
+import { powerUpBlocks, finalTestBlocks } from "./powerUp";
 
 // The technician's paper: everything that was found, read, done and deliberately left, for whoever opens the unit next.
 
@@ -205,7 +205,7 @@ function esrOf(f: PositionView["fittings"][number]): number | null {
 /** What is unfinished, unread or unsure: what blocks the closing, questions that lines left open, remarks. */
 function openSentences(view: JobView): string[] {
   const { unit, facts, job } = view;
-  const blocked = isClosed(job.state) ? [] : closingHolds(facts);
+  const blocked = isClosed(job.state) ? [] : closingBlockers(facts);
   return [
     ...(job.waiver ? [`Waived at closing: ${job.waiver.reason} (${list(job.waiver.holds.map((h) => waivedName[h]))}).`] : []),
     ...blocked.filter((h) => h !== "refitLeft").map((h) => `${capital(waivedName[h])}.`),
@@ -315,12 +315,12 @@ const otherPartText = (p: JobView["unit"]["parts"][number]): string =>
     ".",
   ].join("");
 
-const drawText = ({ reading, verdict }: DrawPicture): string => {
+const drawText = ({ reading, verdict }: DrawModel): string => {
   const word = drawVerdictText(verdict);
   return `${figureText(reading.observation)}${word ? ` (${word})` : ""}`;
 };
 
-const pointReadings = (p: PointPicture): string =>
+const pointReadings = (p: PointModel): string =>
   p.readings
     .toReversed()
     .map(({ reading, verdict }) => {

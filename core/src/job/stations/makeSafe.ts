@@ -1,6 +1,6 @@
-import { handsAllowed } from "../../bringUp";
+import { internalAccessAllowed } from "../../safety";
 import { measure } from "./measure";
-import { advised } from "./trace";
+import { advised } from "./diagnose";
 import type { NextAct, Station, StationState } from "./station";
 
 export const makeSafe: Station<"makeSafe"> = {
@@ -23,7 +23,7 @@ export const makeSafe: Station<"makeSafe"> = {
   },
   act(job): NextAct | null {
     const { safety, positions } = job;
-    if (handsAllowed(safety)) return null;
+    if (internalAccessAllowed(safety)) return null;
     // once everything is measured and decided, charge no longer stands between the technician and the report
     const next = advised(job);
     const handsNeeded =

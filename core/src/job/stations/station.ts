@@ -2,15 +2,15 @@ import type { Stage } from "../../device";
 import type { HypothesisId } from "../../knowledge";
 import type { Settle } from "../../verdict";
 import type { JobFacts } from "../facts";
-import type { ProofItem } from "../proof";
-import type { Advice } from "../tracing";
-import type { ClosingHold } from "../state";
+import type { ProofItem } from "../finalTest";
+import type { Advice } from "../diagnosis";
+import type { ClosingBlocker } from "../state";
 
 export type StationState =
   | { kind: "untouched" }
   | { kind: "underWay"; done: number; of: number }
   | { kind: "done" }
-  | { kind: "held"; by: ClosingHold | "charge" | "nothingListed" | "voltsUnknown" | "stopped" | "unreachable" | "fails" };
+  | { kind: "held"; by: ClosingBlocker | "charge" | "nothingListed" | "voltsUnknown" | "stopped" | "unreachable" | "fails" };
 
 export type NextAct =
   | { code: "writeComplaint" }
@@ -46,7 +46,7 @@ export type NextAct =
   /** nothing is shown and nothing is left that tells much */
   | { code: "noCause" }
   /** all is done but what this names */
-  | { code: "hold"; hold: ClosingHold }
+  | { code: "hold"; hold: ClosingBlocker }
   | { code: "handBack" }
   | { code: "closed" };
 

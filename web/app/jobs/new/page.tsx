@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { NewJob } from "../../../components/takeIn/NewJob";
+import { NewJob } from "../../../components/checkIn/NewJob";
 import { pool } from "../../../server/db";
 import { getSettings } from "../../../server/repositories/shop";
 

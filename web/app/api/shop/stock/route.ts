@@ -1,6 +1,6 @@
 import { stockPost } from "../../../../schemas/shop";
 import { pool, transaction } from "../../../../server/db";
-import { keepStock } from "../../../../server/keepStock";
+import { saveStock } from "../../../../server/saveStock";
 import { loadOrderView } from "../../../../server/orders";
 import { respond, respondRead } from "../../../../server/respond";
 
@@ -10,7 +10,7 @@ export async function GET() {
 
 export async function POST(request: Request) {
   return respond(request, stockPost, async (post) => {
-    await transaction((db) => keepStock(db, post));
+    await transaction((db) => saveStock(db, post));
     return loadOrderView(pool());
   });
 }

@@ -1,5 +1,5 @@
 import { PIECE_BYTES, sha256 } from "../../../../schemas/recording";
-import { keepPiece } from "../../../../server/keepRecording";
+import { keepPiece } from "../../../../server/saveRecording";
 import { refuseMissing } from "../../../../server/refusal";
 import { respondBytes } from "../../../../server/respond";
 

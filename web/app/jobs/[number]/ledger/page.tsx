@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { Ledger } from "../../../../components/ledger/Ledger";
+import { Ledger } from "../../../../components/log/Ledger";
 import { pool } from "../../../../server/db";
 import { findJob } from "../../../../server/repositories/jobs";
 import { listLedger } from "../../../../server/repositories/ledger";

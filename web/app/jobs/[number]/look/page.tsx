@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { LookStation } from "../../../../components/look/LookStation";
+import { LookStation } from "../../../../components/inspect/LookStation";
 
 export const metadata: Metadata = { title: "Look" };
 

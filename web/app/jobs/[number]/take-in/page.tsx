@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { TakeInStation } from "../../../../components/takeIn/TakeInStation";
+import { TakeInStation } from "../../../../components/checkIn/TakeInStation";
 
 export const metadata: Metadata = { title: "Take in" };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { TraceStation } from "../../../../components/trace/TraceStation";
+import { TraceStation } from "../../../../components/diagnose/TraceStation";
 
 export const metadata: Metadata = { title: "Trace" };
 

@@ -1,12 +1,12 @@
 import { photoAsked } from "../../../../../schemas/photo";
 import { pool } from "../../../../../server/db";
-import { keepPhoto } from "../../../../../server/keepPhoto";
+import { savePhoto } from "../../../../../server/savePhoto";
 import { refuseMissing } from "../../../../../server/refusal";
 import { findJob } from "../../../../../server/repositories/jobs";
 import { listPhotos } from "../../../../../server/repositories/photos";
 import { respondBytes, respondRead } from "../../../../../server/respond";
 import { routeNumber } from "../../../../../server/routeNumber";
-import { MOST_MEGABYTES } from "../../../../../server/smallPicture";
+import { MAX_MEGABYTES } from "../../../../../server/smallPicture";
 
 export async function GET(_request: Request, { params }: RouteContext<"/api/jobs/[number]/photos">) {
   const { number } = await params;
@@ -20,5 +20,5 @@ export async function GET(_request: Request, { params }: RouteContext<"/api/jobs
 export async function POST(request: Request, { params }: RouteContext<"/api/jobs/[number]/photos">) {
   const { number } = await params;
   const asked = photoAsked.parse(Object.fromEntries(new URL(request.url).searchParams));
-  return respondBytes(request, MOST_MEGABYTES * 1e6, (bytes) => keepPhoto(routeNumber(number), bytes, asked));
+  return respondBytes(request, MAX_MEGABYTES * 1e6, (bytes) => savePhoto(routeNumber(number), bytes, asked));
 }

@@ -1,6 +1,6 @@
 import { recordingAsked } from "../../../../../schemas/recording";
 import { pool } from "../../../../../server/db";
-import { keepRecording } from "../../../../../server/keepRecording";
+import { saveRecording } from "../../../../../server/saveRecording";
 import { refuseMissing } from "../../../../../server/refusal";
 import { findJob } from "../../../../../server/repositories/jobs";
 import { listRecordings } from "../../../../../server/repositories/recordings";
@@ -18,5 +18,5 @@ export async function GET(_request: Request, { params }: RouteContext<"/api/jobs
 
 export async function POST(request: Request, { params }: RouteContext<"/api/jobs/[number]/recordings">) {
   const { number } = await params;
-  return respond(request, recordingAsked, (asked) => keepRecording(routeNumber(number), asked));
+  return respond(request, recordingAsked, (asked) => saveRecording(routeNumber(number), asked));
 }

@@ -1,5 +1,5 @@
 import { pool } from "../../../../../../server/db";
-import { dropPhoto } from "../../../../../../server/keepPhoto";
+import { dropPhoto } from "../../../../../../server/savePhoto";
 import { refuseMissing } from "../../../../../../server/refusal";
 import { findJob } from "../../../../../../server/repositories/jobs";
 import { findPhoto } from "../../../../../../server/repositories/photos";

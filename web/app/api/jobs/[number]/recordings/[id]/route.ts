@@ -1,6 +1,6 @@
 import { recordingMeant } from "../../../../../../schemas/recording";
 import { pool } from "../../../../../../server/db";
-import { dropRecording, editRecording, recordingFile } from "../../../../../../server/keepRecording";
+import { dropRecording, editRecording, recordingFile } from "../../../../../../server/saveRecording";
 import { respond, respondFile, respondRead } from "../../../../../../server/respond";
 import { routeNumber } from "../../../../../../server/routeNumber";
 

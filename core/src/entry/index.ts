@@ -1,0 +1,30 @@
+export { byDesignator, completeDesignator, looksLikeDesignator, normaliseDesignator, shiftDesignator } from "./designator";
+export {
+  VOLTS_FORMS,
+  type Effect,
+  type Entry,
+  type MeterDefault,
+  type Quantity,
+  type ReadoutContext,
+  type ReadoutIssue,
+  type ReadoutMeter,
+  type SaidParallel,
+  type SaidReading,
+  type VoltsForm,
+} from "./entry";
+export {
+  MOUNTINGS,
+  parsePosition,
+  parsePositionList,
+  type Mounting,
+  type PositionDraft,
+  type PositionIssue,
+  type PositionList,
+} from "./parsePosition";
+export { headTable, type Example, type Command } from "./command";
+export { EXAMPLES } from "./commands";
+export { answering, type Question } from "./answering";
+export { lex } from "./lex";
+export { parseReadout } from "./parseLine";
+export { GRADE_WORDS, ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";
+export { isReserved } from "./reserved";

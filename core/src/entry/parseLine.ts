@@ -1,0 +1,53 @@
+import { LENGTHS } from "../knowledge";
+import { inVolts } from "./divisions";
+import type { Entry, ReadoutContext, ReadoutIssue } from "./entry";
+import { understandCommand } from "./commands";
+import { withFuseRatings } from "./fuseRating";
+import { lex, type Token } from "./lex";
+import { looksLikeDesignator } from "./designator";
+import { fail, keeps, type Parsed } from "./parsed";
+import { COMMANDS } from "./reserved";
+import { remarkOf, parseSentence } from "./sentence";
+
+// a text the database can hold: no control characters, no half of a surrogate pair
+const CONTROL = /\p{Cc}/u;
+const HALF = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/;
+
+/**
+ * Understands one line as a technician would mutter it: `C14 esr 4.6`, `C14 out 31u 0.9r`, `C12 C13 esr 0.5 0.6`, `C14 bulged`,
+ * `rail +15 11.7`, `C3 leak 20k falling`, `C1 38v`, `out`, `new 10u 50v esr 1.4`, `power off`, `undo`. Words in any order;
+ * `in`, `out`, a meter's word and `@f` belong to the value they stand beside; decimals with point or comma; a bare number is what
+ * the current meter shows. Never guesses silently: what cannot be told apart comes back as an issue that asks. A lone `!` keeps a
+ * value far from the marked one. Divisions of a screen are multiplied out. What is understood lies within `LIMITS` and `LENGTHS`, so that it can be kept.
+ */
+export function parseReadout(line: string, context: ReadoutContext): Parsed<Entry> {
+  const typed = withFuseRatings(inVolts(line.trim().replace(/\s+/g, " ")), context);
+  if (typed === "") return fail({ code: "empty" });
+  if (typed.length > LENGTHS.line) return fail({ code: "tooLong", most: LENGTHS.line });
+  if (CONTROL.test(typed) || HALF.test(typed)) return fail({ code: "badCharacter" });
+  const tokens = lex(typed);
+  if (tokens.length === 0) return fail({ code: "empty" });
+  const asked = understandCommand(tokens, context, typed) ?? fail({ code: "notUnderstood", token: tokens[0]!.text });
+  // a figure alone says nothing of the unit: it is a reading of the part under the cursor, or it is asked back
+  if (asked.ok || (tokens.length === 1 && tokens[0]!.value !== null)) return asked;
+  return (
+    parseSentence(typed, context, (text) => readAlone(text, context)) ??
+    (isWords(tokens, asked.issue) ? keeps(remarkOf(typed, context)) : asked)
+  );
+}
+
+/** One statement of a line, as the heads alone understand it. */
+function readAlone(text: string, context: ReadoutContext): Parsed<Entry> | null {
+  const tokens = lex(text);
+  return tokens.length === 0 ? null : understandCommand(tokens, context, text);
+}
+
+const NOT_A_FIGURE: ReadonlySet<ReadoutIssue["code"]> = new Set(["notUnderstood", "noDesignator", "nothingSaid"]);
+
+/** Whether a line that was not understood is words only: they are kept as said. A figure is never kept unread, it is asked back. */
+const isWords = (tokens: readonly Token[], issue: ReadoutIssue): boolean =>
+  NOT_A_FIGURE.has(issue.code) &&
+  !("token" in issue && looksLikeDesignator(issue.token)) &&
+  !COMMANDS.has(tokens[0]!.word) &&
+  tokens.length > 1 &&
+  tokens.every((t) => t.value === null && !/^\d/.test(t.text));

@@ -1,0 +1,242 @@
+import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS, type FindingToken, type SupplyKind, type UnitKind } from "../device";
+import { ESR_NORMS } from "../knowledge";
+import { usualTolerance } from "../part";
+import { parsePositionList, type ReadoutMeter } from "../entry";
+import { hertz, volts, type Result } from "../units";
+import { applyLine, understand, type EnteredLine } from "./apply";
+import { STARTER, type Predicted, type RippleQuestion } from "../diagnosis";
+import { deriveJob } from "./model";
+import { rippleQuestions } from "./diagnosis/ripple";
+import type { JobRecords, PositionRecord } from "./records";
+import type { ShopFacts } from "./shop";
+import { traceJob, type TracedJob, type Tracing } from "./diagnosis";
+
+// A job as a file that can be traced without a shop: what was complained of, which parts there are, and what was said, step by step.
+
+/** A line as it was said: by itself, or with the part under the cursor, what the meter showed, and that the part was out of circuit. */
+export type CaseLine = string | { line: string; on?: string; out?: boolean; meter?: CaseMeter };
+export const CASE_METERS = ["esr", "bridge", "multi"] as const;
+export type CaseMeter = (typeof CASE_METERS)[number];
+
+/** Version 1. Lines are those of the readout line; times are none of its business: each line is a minute after the one before. */
+export interface TraceCase {
+  mirvekCase: 1;
+  unit: { kind: UnitKind; supply: SupplyKind; ageYears?: number | null; channels?: number; mainsV?: number | null };
+  complaint?: string;
+  findings: readonly FindingToken[];
+  faultyChannel?: string | null;
+  /** one part a line, as a parts list is pasted */
+  parts?: readonly string[];
+  firstPower?: "suppliesFirst" | "lookUnderLimiter";
+  /** lines said one after the other; an answer is given after each step */
+  steps?: readonly (CaseLine | readonly CaseLine[])[];
+}
+
+export type CaseIssue =
+  | { code: "notACase" }
+  | { code: "version"; found: unknown }
+  | { code: "unknownToken"; at: string; token: unknown; known: readonly string[] }
+  | { code: "wrongKind"; at: string; wanted: string }
+  | { code: "part"; at: string; text: string; why: string }
+  | { code: "line"; at: string; text: string; why: string };
+
+export interface CaseAnswer {
+  mirvekAnswer: 1;
+  steps: readonly ({ after: number; lines: readonly string[] } & Tracing)[];
+}
+
+const MINUTE = 60_000;
+
+/** What nearly every bench has (common practice). */
+const METERS: readonly ReadoutMeter[] = [
+  { id: "esr", word: "esrmeter", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) },
+  { id: "bridge", word: "bridge", shows: "capacitance", esrAt: hertz(120), capacitanceAt: hertz(120) },
+  { id: "multi", word: "multi", shows: "ohmmeter", esrAt: hertz(100_000), capacitanceAt: "dc" },
+];
+/** The shop a case is judged in: none of its own. */
+export const CASE_SHOP: ShopFacts = {
+  meters: METERS,
+  shelf: [],
+  norms: ESR_NORMS,
+  bulgeDecides: true,
+  mustClimb: false,
+  touchLimit: volts(5),
+  drawer: [],
+  tracing: { changes: [], learned: [] },
+};
+
+/** Reads what a file holds; what is wrong is named with its place. */
+export function readCase(x: unknown): Result<TraceCase, CaseIssue> {
+  const fail = (issue: CaseIssue) => ({ ok: false as const, issue });
+  if (typeof x !== "object" || x === null || Array.isArray(x)) return fail({ code: "notACase" });
+  const c = x as Record<string, unknown>;
+  if (c["mirvekCase"] !== 1) return fail({ code: "version", found: c["mirvekCase"] ?? null });
+  const unit = c["unit"];
+  if (typeof unit !== "object" || unit === null) return fail({ code: "wrongKind", at: "unit", wanted: "an object" });
+  const { kind, supply, ageYears = null, channels = 1, mainsV = null } = unit as Record<string, unknown>;
+  if (!UNIT_KINDS.includes(kind as UnitKind)) return fail({ code: "unknownToken", at: "unit.kind", token: kind, known: UNIT_KINDS });
+  if (!SUPPLY_KINDS.includes(supply as SupplyKind))
+    return fail({ code: "unknownToken", at: "unit.supply", token: supply, known: SUPPLY_KINDS });
+  for (const [at, value] of [
+    ["unit.ageYears", ageYears],
+    ["unit.mainsV", mainsV],
+  ] as const)
+    if (value !== null && !(typeof value === "number" && value >= 0 && value <= 500))
+      return fail({ code: "wrongKind", at, wanted: "a number or null" });
+  if (!(typeof channels === "number" && Number.isInteger(channels) && channels >= 1 && channels <= 64))
+    return fail({ code: "wrongKind", at: "unit.channels", wanted: "a whole number from 1 to 64" });
+  const findings = c["findings"];
+  if (!Array.isArray(findings)) return fail({ code: "wrongKind", at: "findings", wanted: "a list" });
+  const odd = findings.findIndex((f) => !FINDING_TOKENS.includes(f as FindingToken));
+  if (odd >= 0) return fail({ code: "unknownToken", at: `findings[${odd}]`, token: findings[odd], known: FINDING_TOKENS });
+  const lists = { parts: c["parts"] ?? [], steps: c["steps"] ?? [] };
+  for (const [at, list] of Object.entries(lists)) if (!Array.isArray(list)) return fail({ code: "wrongKind", at, wanted: "a list" });
+  const isText = (t: unknown) => typeof t === "string";
+  const parts = lists.parts as unknown[];
+  const steps = lists.steps as unknown[];
+  const oddPart = parts.findIndex((t) => !isText(t));
+  if (oddPart >= 0) return fail({ code: "wrongKind", at: `parts[${oddPart}]`, wanted: "text" });
+  const oddStep = steps.findIndex((s) => !isLine(s) && !(Array.isArray(s) && s.every(isLine)));
+  if (oddStep >= 0) return fail({ code: "wrongKind", at: `steps[${oddStep}]`, wanted: "a line or a list of lines" });
+  const faulty = c["faultyChannel"] ?? null;
+  if (faulty !== null && !isText(faulty)) return fail({ code: "wrongKind", at: "faultyChannel", wanted: "text or null" });
+  const first = c["firstPower"] ?? "lookUnderLimiter";
+  if (first !== "suppliesFirst" && first !== "lookUnderLimiter")
+    return fail({ code: "unknownToken", at: "firstPower", token: first, known: ["suppliesFirst", "lookUnderLimiter"] });
+  return {
+    ok: true,
+    value: {
+      mirvekCase: 1,
+      unit: {
+        kind: kind as UnitKind,
+        supply: supply as SupplyKind,
+        ageYears: ageYears as number | null,
+        channels,
+        mainsV: mainsV as number | null,
+      },
+      complaint: isText(c["complaint"]) ? (c["complaint"] as string) : "",
+      findings: findings as FindingToken[],
+      faultyChannel: faulty as string | null,
+      parts: parts as string[],
+      firstPower: first,
+      steps: steps as (CaseLine | CaseLine[])[],
+    },
+  };
+}
+
+function isLine(x: unknown): boolean {
+  if (typeof x === "string") return true;
+  if (typeof x !== "object" || x === null || Array.isArray(x)) return false;
+  const { line, on = "", out = false, meter = "esr", ...rest } = x as Record<string, unknown>;
+  const known = (CASE_METERS as readonly unknown[]).includes(meter);
+  return typeof line === "string" && typeof on === "string" && typeof out === "boolean" && known && Object.keys(rest).length === 0;
+}
+
+/** A line as it is understood in a case, `seq` being its place. */
+export const enteredOf = (said: CaseLine, seq: number): EnteredLine => {
+  const { line, on = null, out = false, meter = "esr" } = typeof said === "string" ? { line: said } : said;
+  return { key: `line-${seq}`, line, current: on, meter, inCircuit: !out, refersTo: null, at: seq * MINUTE };
+};
+
+/** The job of a case with its parts, before anything is said. */
+export function beginCase(c: TraceCase): Result<{ job: TracedJob; records: JobRecords }, CaseIssue> {
+  const listed = parsePositionList((c.parts ?? []).join("\n"));
+  const wrong = listed.issues[0];
+  if (wrong) return { ok: false, issue: { code: "part", at: `parts[${wrong.line - 1}]`, text: wrong.text, why: wrong.issue.code } };
+  const job: TracedJob = {
+    state: "open",
+    complaint: c.complaint ?? "",
+    findings: c.findings,
+    faultyChannel: c.faultyChannel ?? null,
+    unitKind: c.unit.kind,
+    supplyKind: c.unit.supply,
+    mainsHz: null,
+    mainsV: c.unit.mainsV ?? null,
+    ageYears: c.unit.ageYears ?? null,
+    channels: c.unit.channels ?? 1,
+    firstPowerSchool: c.firstPower ?? "lookUnderLimiter",
+    waiver: null,
+  };
+  return { ok: true, value: { job, records: { ...NOTHING, job, positions: listed.drafts.map((d, i) => positionOf(d, i + 1)) } } };
+}
+
+/** Says what a ripple should have been; null where no circuit can. */
+export type RippleSolver = (question: RippleQuestion) => Predicted | null;
+
+/**
+ * Traces a case step by step: first from the complaint alone, then after each step.
+ * @param solve asked once for every ripple and step; one that takes its time remembers
+ */
+export function traceCase(c: TraceCase, solve: RippleSolver = () => null): Result<CaseAnswer, CaseIssue> {
+  const begun = beginCase(c);
+  if (!begun.ok) return begun;
+  const { job } = begun.value;
+  let { records } = begun.value;
+  const model = deriveJob();
+  const answers: CaseAnswer["steps"][number][] = [];
+  // a file is not a unit on the bench: what may be touched is the reader's to know
+  const answer = (after: number, lines: readonly string[]) => {
+    const now = { ...model(records, CASE_SHOP), safety: { kind: "safe", since: 0 } as const };
+    const predicted = rippleQuestions(job, now, []).flatMap((q) => solve(q) ?? []);
+    answers.push({ after, lines, ...traceJob(job, now, { ...STARTER, predicted }) });
+  };
+  answer(0, []);
+  let seq = 0;
+  for (const [i, step] of (c.steps ?? []).entries()) {
+    const many = Array.isArray(step);
+    const lines: readonly CaseLine[] = many ? step : [step as CaseLine];
+    for (const [k, said] of lines.entries()) {
+      seq++;
+      const entered = enteredOf(said, seq);
+      const entry = understand(records, CASE_SHOP, entered);
+      const at = many ? `steps[${i}][${k}]` : `steps[${i}]`;
+      if (!entry.ok) return { ok: false, issue: { code: "line", at, text: entered.line, why: entry.issue.code } };
+      records = applyLine(records, CASE_SHOP, entered, entry.value, { seq, by: "case", positionId: () => -seq, chosen: () => null });
+    }
+    answer(
+      i + 1,
+      lines.map((l) => (typeof l === "string" ? l : l.line)),
+    );
+  }
+  return { ok: true, value: { mirvekAnswer: 1, steps: answers } };
+}
+
+const NOTHING: Omit<JobRecords, "job" | "positions"> = {
+  revision: 1,
+  retired: [],
+  readings: {},
+  fittings: [],
+  across: [],
+  workings: [],
+  choices: [],
+  events: [],
+  points: [],
+  observations: [],
+  notes: [],
+  circuits: [],
+  lines: [],
+  unreadable: [],
+};
+
+function positionOf(draft: ReturnType<typeof parsePositionList>["drafts"][number], id: number): PositionRecord {
+  const { assumed: _assumed, ...rest } = draft;
+  return {
+    ...rest,
+    tolerance: rest.tolerance ?? usualTolerance(rest.technology),
+    id,
+    jobId: 1,
+    version: 1,
+    line: null,
+    twinKey: null,
+    maxDiameter: null,
+    maxHeight: null,
+    working: null,
+    largest: null,
+    following: null,
+    originalEsr: null,
+    esrLeast: null,
+    esrMost: null,
+    pulse: null,
+    audio: null,
+  } as PositionRecord;
+}

@@ -1,0 +1,41 @@
+"use client";
+
+import { bridgePlan, type BridgeRefusal } from "@mirvek/core/choose";
+import { internalAccessAllowed } from "@mirvek/core/safety";
+import { shown } from "../../wording/quantity";
+import { useCursor, useJob } from "../job/JobProvider";
+import styles from "./Trace.module.css";
+
+const REFUSAL: Readonly<Record<BridgeRefusal, string>> = {
+  mainsPart: "it lies on the mains, where only a part of its own safety class belongs",
+  notOpen: "a short or a leak stays one with a good part across it: lift a leg instead",
+  locked: "charge is not shown to be gone",
+  voltsUnknown: "nobody said its volts",
+};
+
+/** What may be put across the capacitor under the cursor, or why nothing may. */
+export function BridgeAid() {
+  const { view } = useJob();
+  const { cursor } = useCursor();
+  const part = view.positions.find((p) => p.designator === cursor);
+  if (!part) return null;
+  const counts = part.verdict.reason.code;
+  const plan = bridgePlan(part, {
+    internalAccessAllowed: internalAccessAllowed(view.safety),
+    shortedOrLeaky: part.verdict.state === "shorted" || counts === "leaky" || counts === "leakageCurrent" || counts === "leakShifts",
+  });
+  return (
+    <p className={styles.bridge} role="note">
+      <b>A good part across {part.designator}:</b>{" "}
+      {plan.ok
+        ? `${shown(plan.least, "F")} to ${shown(plan.most, "F")}, ${shown(plan.volts, "V")} or more${plan.polarised ? ", the same way round" : ""}; unit off and discharged, then on. Say `
+        : `no, ${plan.refusals.map((r) => REFUSAL[r]).join("; ")}.`}
+      {plan.ok && (
+        <span className="mono">
+          {shown(plan.least, "F", 2).replace(" ", "").replace("µ", "u").replace("F", "")}{" "}
+          {shown(plan.volts, "V").replace(" ", "").toLowerCase()} over {part.designator}, hum gone
+        </span>
+      )}
+    </p>
+  );
+}
