@@ -3,7 +3,7 @@ import Link from "next/link";
 export default function NotFound() {
   return (
     <main style={{ maxWidth: 560, margin: "18vh auto", padding: 20 }}>
-      <h1>No such docket</h1>
+      <h1>No such job</h1>
       <p style={{ margin: "10px 0" }}>There is no job with that number on this bench.</p>
       <Link prefetch={false} href="/">
         Back to the bench

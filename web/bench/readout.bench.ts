@@ -81,7 +81,7 @@ interface Times {
   kept: number[];
 }
 
-async function typeLines(page: Page, texts: readonly string[], untilKept: boolean): Promise<Times> {
+async function typeLines(page: Page, texts: readonly string[], untilSaved: boolean): Promise<Times> {
   const times: Times = { painted: [], kept: [] };
   // by a handle and keys: looking the line up by its role anew would cost the page more than what is measured
   const input = (await line(page).elementHandle())!;
@@ -92,7 +92,7 @@ async function typeLines(page: Page, texts: readonly string[], untilKept: boolea
     const { painted, kept } = await page.evaluate(async (wait) => {
       const { line } = window as never as Watched;
       return { painted: await line.painted, kept: wait ? await line.kept : null };
-    }, untilKept);
+    }, untilSaved);
     times.painted.push(painted);
     if (kept !== null) times.kept.push(kept);
   }

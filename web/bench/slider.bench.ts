@@ -14,9 +14,9 @@ interface Measured {
 /** The supply's slider moved in every frame, as a hand drags it; times by the browser's own clock. */
 test("supply slider", async ({ page }) => {
   test.setTimeout(300_000);
-  await page.goto("/jobs/406/explain");
+  await page.goto("/jobs/406/simulate");
   await expect(page.getByTestId("answer")).toContainText("dB of excess hum", { timeout: 60_000 });
-  await expect(page.getByRole("region", { name: "In sum" })).toContainText("C121", { timeout: 60_000 });
+  await expect(page.getByRole("region", { name: "Summary" })).toContainText("C121", { timeout: 60_000 });
   const slider = page.getByRole("slider", { name: "C of C1" });
   await slider.focus();
   await page.keyboard.press("ArrowLeft");

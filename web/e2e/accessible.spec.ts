@@ -1,12 +1,12 @@
 import { expect, test } from "@playwright/test";
 import { expectAccessible, line, watchConsole } from "./helpers";
 
-const STATIONS = ["take-in", "make-safe", "sound", "measure", "explain", "choose", "fit", "bring-up", "set", "prove", "hand-back"];
+const STATIONS = ["check-in", "make-safe", "sound", "measure", "simulate", "choose", "fit", "power-up", "adjust", "final-test", "return"];
 const SHOP = ["/shop", "/shop/settings", "/shop/choosing", "/shop/catalogue", "/shop/order"];
 const SCREENS = [
   "/",
   ...SHOP,
-  "/jobs/403/road-map",
+  "/jobs/403/component-map",
   "/sound",
   "/tools",
   "/jobs/new",

@@ -11,12 +11,12 @@ async function practise(page: Page, title: string): Promise<string> {
   await page.waitForLoadState("networkidle");
   await page.keyboard.press("p");
   await page.getByRole("dialog").getByRole("button", { name: title }).click();
-  await page.waitForURL(/\/jobs\/\d+\/bring-up$/);
+  await page.waitForURL(/\/jobs\/\d+\/power-up$/);
   await expect(page.getByRole("note")).toContainText("Simulated unit");
   return /jobs\/(\d+)/.exec(page.url())![1]!;
 }
 const stop = (page: Page) => page.getByRole("alert").filter({ hasText: "Stop, off" });
-const done = (page: Page) => page.getByText("Brought up: every step read as it should.");
+const done = (page: Page) => page.getByText("Powered up: every step read as it should.");
 
 /** Step by step with two keys, until the unit is up or stopped. */
 async function bringUp(page: Page): Promise<void> {
@@ -44,7 +44,7 @@ async function pdfText(request: APIRequestContext, number: string, who: string):
 
 /** Off, what is left in the unit waived in writing, closed. */
 async function close(page: Page, number: string): Promise<void> {
-  await page.goto(`/jobs/${number}/hand-back`);
+  await page.goto(`/jobs/${number}/return`);
   await say(page, "power off");
   await page.getByRole("button", { name: "Close the job" }).click();
   await page.getByLabel("Waiver").fill("A stand-in: nothing in it to discharge");
@@ -71,7 +71,7 @@ test("the receiver, from its complaint to the paper: its short stops it, mended 
 
   await page.keyboard.press("Escape");
   await page.locator("body").press("s");
-  await expect(page.getByRole("heading", { name: "Set", exact: true })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Adjust", exact: true })).toBeVisible();
   await say(page, "test leads 0.08");
   await say(page, "idle window 8 to 12mv over 0.22");
   await page.keyboard.press("Escape");
@@ -90,7 +90,7 @@ test("the receiver, from its complaint to the paper: its short stops it, mended 
   await expectAccessible(page);
 
   await page.locator("body").press("g");
-  await expect(page.getByRole("heading", { name: "Prove", exact: true })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Final test", exact: true })).toBeVisible();
   await expect(rail, "a clock runs on every station").toContainText("warm-up");
   await page.locator("body").press("z");
   await expect(page.locator('[data-item="power"]')).toContainText("as it should be");
@@ -128,12 +128,12 @@ test("the valve amplifier: no bias, no valves; mended it comes up by its rectifi
   await say(page, "C4 fitted 47u 100v");
   await bringUp(page);
   await expect(done(page)).toBeVisible();
-  await page.goto(`/jobs/${number}/set`);
+  await page.goto(`/jobs/${number}/adjust`);
   for (const said of ["V5 max 12w", "V6 max 12w", "V5 plate 300v 27ma", "V6 plate 300v drop 2.9v over 108"]) await say(page, said);
   const valves = page.getByRole("table", { name: "Valves" });
   await expect(valves).toContainText("68 %");
   await expect(valves).toContainText("Spread 1 %.");
-  await page.goto(`/jobs/${number}/prove`);
+  await page.goto(`/jobs/${number}/final-test`);
   await page.getByRole("button", { name: /^Read its meters/ }).click();
   await expect(page.locator('[data-item="soak"]')).toContainText("as it should be");
   await close(page, number);
@@ -168,7 +168,7 @@ test("the order holds and says why; with a reason it gives way, but never on a s
     },
   });
   expect(edited.status()).toBe(200);
-  await page.goto(`/jobs/${number}/bring-up`);
+  await page.goto(`/jobs/${number}/power-up`);
   const refused = async (said: string, why: string) => {
     await say2(page, said);
     await expect(answer(page)).toContainText(why);
@@ -199,7 +199,7 @@ test("the order holds and says why; with a reason it gives way, but never on a s
   await expect(page.locator('[data-step="transformer 25"]')).toHaveAttribute("data-state", "done");
   await expect(page.getByLabel("Bench rail")).toContainText(/warm-up\s*9:/);
   const other = await context.newPage();
-  await other.goto(`/jobs/${number}/look`);
+  await other.goto(`/jobs/${number}/inspect`);
   await expect(other.getByLabel("Bench rail")).toContainText(/warm-up\s*9:/);
   await say(page, "D3 diode 0.4 ohm out of circuit");
   await line(page).fill("step 100% anyway because I want to see");
@@ -223,8 +223,8 @@ test("what goes in and what is seen to is a list somebody else can go on with", 
   await expect(page.getByText("Nothing is chosen yet")).toBeVisible();
   for (const said of ["C1 plus up", "teardown six screws", "C1 fitted 470u 50v lot 2431"]) await say(page, said);
   await expect(page.getByRole("table", { name: "Parts to fit" })).toContainText("plus points up");
-  await page.getByRole("button", { name: /^Seen to: Plus the right way round/ }).click();
-  await expect(page.getByRole("region", { name: "Going in" })).toContainText("seen to, ");
+  await page.getByRole("button", { name: /^Done: Plus the right way round/ }).click();
+  await expect(page.getByRole("region", { name: "Going in" })).toContainText("done, ");
   await say(page, "not seen to screws: one is missing");
   await expect(page.getByRole("region", { name: "Before the lid goes on" })).toContainText("one is missing");
   await expectAccessible(page);
@@ -251,13 +251,13 @@ test("the bench tools by keyboard, wrong figures said, a result sent into a dock
   await expectAccessible(page);
   await page.getByLabel("Docket number").fill(String(number));
   await page.getByRole("button", { name: "Send into the docket" }).click();
-  await expect(page.getByText(`In docket ${number}.`)).toBeVisible();
+  await expect(page.getByText(`In job ${number}.`)).toBeVisible();
   await page.keyboard.press("Escape");
   await page.locator("body").click();
   await page.locator("body").press("m");
   await page.getByLabel("Devices").fill("a 214 612mv\nb 198 607mv\nc 220 613mv\nd 201 606mv\nnonsense");
   await expect(page.getByRole("list", { name: "Pairs" }).getByRole("listitem")).toHaveCount(2);
   await expect(page.getByText("Not read: line 5: nonsense.")).toBeVisible();
-  await page.goto(`/jobs/${number}/ledger`);
+  await page.goto(`/jobs/${number}/log`);
   await expect(page.getByText(/note power and dB: /i).first()).toBeVisible();
 });

@@ -2,7 +2,7 @@ import { expect, test, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { answer, expectAccessible, line, openedJob, say, watchConsole } from "./helpers";
 
-const nextAct = (page: Page) => page.getByRole("status", { name: "Next act" });
+const nextAct = (page: Page) => page.getByRole("status", { name: "Next step" });
 
 test("seven channels are entered from a written list in under 150 key strokes for 28 siblings", async ({ page, request, baseURL }) => {
   const number = await openedJob(
@@ -84,7 +84,7 @@ test("seven channels are entered from a written list in under 150 key strokes fo
 test("from a fuse that looks whole to the reservoir behind it, said as it comes to mind", async ({ page, request, baseURL }) => {
   const complaints = watchConsole(page);
   const number = await openedJob(request, baseURL!, "#Supply\nC1 4700u 50v reservoir\n#Amplifier\nC14 100u 16v decoupler");
-  await page.goto(`/jobs/${number}/look`);
+  await page.goto(`/jobs/${number}/inspect`);
   await say(page, "highest 20v");
   await say(page, "F1 looks whole");
   await expect(nextAct(page)).toContainText("Measure the ohms of F1");
@@ -94,14 +94,14 @@ test("from a fuse that looks whole to the reservoir behind it, said as it comes 
   await say(page, "T1 halves 2.1 2.2");
   await say(page, "C1 out leak 0.4r");
   await say(page, "lamp stays bright with C1 in");
-  await page.goto(`/jobs/${number}/trace`);
+  await page.goto(`/jobs/${number}/diagnose`);
   await expect(page.getByRole("region", { name: "Asked" })).toContainText("lamp stays bright with C1 in");
   await expect(line(page)).toBeFocused();
   await page.keyboard.press("Escape");
   await page.keyboard.press("h");
   await expect(page.getByRole("region", { name: "Asked" })).toHaveCount(0);
   await say(page, "lifted C1, lamp goes dim");
-  await page.goto(`/jobs/${number}/look`);
+  await page.goto(`/jobs/${number}/inspect`);
   const fuses = page.getByRole("region", { name: "Fuses that went" });
   await expect(fuses).toContainText("Nobody said why.");
   await say(page, "F1 blew violently because C1 is shorted");
@@ -120,7 +120,7 @@ test("old parts that read badly are innocent: what was tried says so, and the re
   baseURL,
 }) => {
   const number = await openedJob(request, baseURL!, "#Speech board\nC12 47u 25v decoupler");
-  await page.goto(`/jobs/${number}/trace`);
+  await page.goto(`/jobs/${number}/diagnose`);
   await say(page, "C12 out esr 4.1");
   await say(page, "47u 35v over C12");
   const asked = page.getByRole("region", { name: "Asked" });
@@ -135,7 +135,7 @@ test("old parts that read badly are innocent: what was tried says so, and the re
   await say(page, "wiggled earth lug: crackle");
   await say(page, "earth lug corroded badly, cleaned it, noise gone");
   await expectAccessible(page);
-  await page.goto(`/jobs/${number}/hand-back`);
+  await page.goto(`/jobs/${number}/return`);
   const report = page.getByRole("article", { name: "Report" });
   await expect(report).toContainText("How it was found");
   await expect(report).toContainText("Earth lug cleaned: the fault is gone");
@@ -148,7 +148,7 @@ test("a walk with the eyes: a key a part, places by the line, after a leak what 
     baseURL!,
     "#Supply\nC1 4700u 50v reservoir\nC2 4700u 50v reservoir\n#Amplifier\nC14 100u 16v decoupler",
   );
-  await page.goto(`/jobs/${number}/look`);
+  await page.goto(`/jobs/${number}/inspect`);
   const walk = page.getByRole("listbox", { name: "Parts to look at" });
   await expect(walk).toBeFocused();
   await page.keyboard.press("b");
@@ -172,12 +172,12 @@ test("the ledger holds the whole job in order; a line struck there is out of jud
   await say(page, "sounds like rain");
   await page.keyboard.press("Escape");
   await page.keyboard.press("l");
-  await expect(page).toHaveURL(/ledger$/);
+  await expect(page).toHaveURL(/log$/);
   await expect(page.getByRole("row", { name: /sounds like rain/ })).toContainText("not read");
   await page.getByText("unread", { exact: true }).click();
   await expect(page.getByRole("row", { name: /rail \+15/ })).toHaveCount(0);
   await page.getByText("all", { exact: true }).click();
-  await page.getByRole("button", { name: "Strike rail +15 11.7 loaded" }).first().click();
+  await page.getByRole("button", { name: "Strike out rail +15 11.7 loaded" }).first().click();
   await expect(page.getByRole("row", { name: /rail \+15/ })).toContainText("struck");
   await expectAccessible(page);
 });
@@ -197,12 +197,12 @@ test("words are never refused, and a figure is never kept unread without being a
   await page.getByRole("button", { name: "Put right" }).click();
   await expect(line(page)).toHaveValue("C14 esx 4.6");
   await say(page, '"C14 esx 4.6');
-  await expect(answer(page)).toContainText("kept as said");
+  await expect(answer(page)).toContainText("saved as typed");
 });
 
 test("a picture is dropped in, made small and shown; what is none is refused in words", async ({ page, request, baseURL }) => {
   const number = await openedJob(request, baseURL!, "C14 100u 16v decoupler");
-  await page.goto(`/jobs/${number}/look`);
+  await page.goto(`/jobs/${number}/inspect`);
   await expect(page.getByRole("listbox", { name: "Parts to look at" })).toBeFocused();
   const section = page.getByRole("region", { name: "Photographs" });
   await section.getByLabel("What it shows").fill("board by C14");
@@ -220,27 +220,27 @@ test("a picture is dropped in, made small and shown; what is none is refused in 
   await section.getByLabel("Pictures").setInputFiles({ name: "trap.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
   await expect(section).toContainText("no picture Mirvek reads");
   await expectAccessible(page);
-  await page.goto(`/jobs/${number}/hand-back`);
+  await page.goto(`/jobs/${number}/return`);
   await expect(page.getByRole("article", { name: "Report" }).getByRole("img", { name: "board by C14, before" })).toBeVisible();
-  await page.goto(`/jobs/${number}/look`);
-  await section.getByRole("button", { name: "Strike picture of board by C14" }).click();
+  await page.goto(`/jobs/${number}/inspect`);
+  await section.getByRole("button", { name: "Strike out picture of board by C14" }).click();
   await expect(picture).toHaveCount(0);
 });
 
 test("a second fault on the docket has a state of its own, and holds the closing while it is open", async ({ page, request, baseURL }) => {
   const number = await openedJob(request, baseURL!, "");
-  await page.goto(`/jobs/${number}/take-in`);
+  await page.goto(`/jobs/${number}/check-in`);
   await say(page, "fault headphone socket cuts out");
-  const faults = page.getByRole("region", { name: "Faults on this docket" });
+  const faults = page.getByRole("region", { name: "Faults on this job" });
   await expect(faults.getByRole("row", { name: /headphone socket cuts out/ })).toBeVisible();
-  await page.goto(`/jobs/${number}/hand-back`);
-  await expect(page.getByText("Another fault of this docket is still open")).toBeVisible();
-  await page.goto(`/jobs/${number}/take-in`);
+  await page.goto(`/jobs/${number}/return`);
+  await expect(page.getByText("Another fault of this job is still open")).toBeVisible();
+  await page.goto(`/jobs/${number}/check-in`);
   await faults.getByLabel("Where fault 2 stands").selectOption("cured");
   await expect(page.getByTestId("readout-answer")).toContainText("fault 2: cured");
   await expectAccessible(page);
-  await page.goto(`/jobs/${number}/hand-back`);
-  await expect(page.getByText("Another fault of this docket is still open")).toHaveCount(0);
+  await page.goto(`/jobs/${number}/return`);
+  await expect(page.getByText("Another fault of this job is still open")).toHaveCount(0);
   await expect(page.getByRole("article", { name: "Report" })).toContainText("Fault 2, headphone socket cuts out: cured");
 });
 
@@ -262,12 +262,12 @@ test("a written list is pasted into the line: what is understood is kept, what i
     },
     [...looks, ...expectations].join("\n"),
   );
-  await expect(page.getByText("103 lines kept, 1 not understood: C14 esx 4.6")).toBeVisible();
+  await expect(page.getByText("103 lines saved, 1 not understood: C14 esx 4.6")).toBeVisible();
   await expect(line(page)).toHaveValue("C14 esx 4.6");
   await expect(page.getByText("Points 3")).toBeVisible();
   await line(page).press("Control+Enter");
-  await expect(answer(page)).toContainText("kept as said");
-  await page.goto(`/jobs/${number}/look`);
+  await expect(answer(page)).toContainText("saved as typed");
+  await page.goto(`/jobs/${number}/inspect`);
   await expect(page.getByText("joint Q100", { exact: true })).toBeVisible({ timeout: 60_000 });
 });
 
@@ -289,7 +289,7 @@ test("a part whose volts nobody knows holds the worst charge, is not chosen for,
 
 test("what came off and what is unsafe hold the closing until they are seen to", async ({ page, request, baseURL }) => {
   const number = await openedJob(request, baseURL!, "C1 10u 50v coupling");
-  await page.goto(`/jobs/${number}/hand-back`);
+  await page.goto(`/jobs/${number}/return`);
   const holds = page.getByRole("list", { name: "What holds the closing" });
   await say(page, "teardown lid, six screws");
   await expect(holds).toContainText("Something that came off is not on again.");

@@ -3,12 +3,12 @@ import { expectAccessible, watchConsole } from "./helpers";
 
 test("the receiver's hum is explained by its two reservoirs, its decoupler is bad but not the cause", async ({ page }) => {
   const complaints = watchConsole(page);
-  await page.goto("/jobs/406/explain");
+  await page.goto("/jobs/406/simulate");
   const answer = page.getByTestId("answer");
   await expect(answer).toContainText(/^C1 and C2 explain .* dB of excess hum\.$/, { timeout: 30_000 });
   const shares = page.getByRole("table", { name: "Share of each part" });
   await expect(shares.getByRole("row", { name: /C2/ })).toContainText("a cause");
-  const sum = page.getByRole("region", { name: "In sum" });
+  const sum = page.getByRole("region", { name: "Summary" });
   await expect(sum).toContainText(/C1 a cause: Mains supply/, { timeout: 30_000 });
   await expect(sum).toContainText(/C14 bad, but in one channel: the fault is in all of them/);
   await expect(page.getByRole("table", { name: "Figures", exact: true }).getByRole("row", { name: /Ripple p-p, rail/ })).toContainText(
@@ -27,7 +27,7 @@ test("the receiver's hum is explained by its two reservoirs, its decoupler is ba
 });
 
 test("a slider shows its new steady state, and goes back to what was measured", async ({ page }) => {
-  await page.goto("/jobs/406/explain");
+  await page.goto("/jobs/406/simulate");
   const ripple = page.getByRole("table", { name: "Figures", exact: true }).getByRole("row", { name: /Ripple p-p, rail/ });
   await expect(ripple).toContainText("V");
   await page.getByRole("slider", { name: "C of C1" }).focus();
@@ -41,18 +41,18 @@ test("a slider shows its new steady state, and goes back to what was measured", 
 });
 
 test("the subwoofer's swing is its loop capacitor; kept, the answer stands in the report", async ({ page }) => {
-  await page.goto("/jobs/405/explain");
+  await page.goto("/jobs/405/simulate");
   await expect(page.getByTestId("answer")).toHaveText(/^C11 explains all of the .* dB of lost stability margin\.$/, { timeout: 30_000 });
   await expect(page.getByRole("list", { name: "Mind" })).toContainText("It oscillates by itself at");
   await page.keyboard.press("Escape");
   await page.keyboard.press("k");
-  await expect(page.getByText(/^Kept: C11 explains/)).toBeVisible();
+  await expect(page.getByText(/^Saved: C11 explains/)).toBeVisible();
   await page.keyboard.press("h");
   await expect(page.getByRole("article", { name: "Report" })).toContainText("Servo loop: C11 explains all of the");
 });
 
 test("a value set by hand stays with the job, a wrong one is marked and not taken", async ({ page }) => {
-  await page.goto("/jobs/404/explain");
+  await page.goto("/jobs/404/simulate");
   await page.getByRole("radio", { name: /Mains supply/ }).check({ force: true });
   await expect(page.getByRole("table", { name: "Figures", exact: true })).toBeVisible();
   await page.getByText("The circuit as it is on the bench").click();
@@ -70,7 +70,7 @@ test("a value set by hand stays with the job, a wrong one is marked and not take
 });
 
 test("a netlist is handed out, read back and solved; a faulty one is named by its line", async ({ page }) => {
-  await page.goto("/jobs/406/explain");
+  await page.goto("/jobs/406/simulate");
   await expect(page.getByRole("table", { name: "Figures", exact: true })).toBeVisible();
   const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Netlist", exact: true }).click()]);
   expect(file.suggestedFilename()).toBe("docket-0406-supply.cir");

@@ -32,18 +32,18 @@ test("a line that is not understood stays and is never sent", async ({ page }) =
 });
 
 test("two tabs do not overwrite each other silently", async ({ page, context }) => {
-  await page.goto("/jobs/402/take-in");
+  await page.goto("/jobs/402/check-in");
   const other = await context.newPage();
-  await other.goto("/jobs/402/take-in");
+  await other.goto("/jobs/402/check-in");
   // a field that is filled before its form is alive is emptied by it
   for (const tab of [page, other]) await tab.waitForLoadState("networkidle");
   const repairs = "Earlier repairs, date stamps, claims";
   // a form that is being filled in does not follow the other window
   await other.getByLabel(repairs).fill("Second tab");
   await page.getByLabel(repairs).fill("First tab");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(page.getByText("Kept.")).toBeVisible();
-  await other.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Saved.")).toBeVisible();
+  await other.getByRole("button", { name: "Save", exact: true }).click();
   await expect(other.getByText(/Somebody changed this meanwhile/)).toBeVisible();
   await expect(other.getByLabel(repairs)).toHaveValue("First tab");
 });
@@ -149,7 +149,7 @@ test("a waiting line can be dropped, and the bench is as before it", async ({ pa
   await line(page).press("Enter");
   await expect(page.getByText("1 waiting here")).toBeVisible();
   await line(page).fill("C99 bulged");
-  const { height } = (await page.getByLabel("Readout line").boundingBox())!;
+  const { height } = (await page.getByLabel("Entry line").boundingBox())!;
   expect(height, "the message leaves room for the answer").toBeLessThan(200);
   await line(page).fill("");
   await page.getByRole("button", { name: /^Drop “C46/ }).click();

@@ -1,7 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type APIRequestContext, type Page } from "@playwright/test";
 
-export const line = (page: Page) => page.getByRole("textbox", { name: "Readout", exact: true });
+export const line = (page: Page) => page.getByRole("textbox", { name: "Entry", exact: true });
 export const answer = (page: Page) => page.getByTestId("readout-answer");
 
 /** Types a line and waits until the server has answered it. */

@@ -53,14 +53,14 @@ test("every open window follows a power-on within two seconds, and one that hear
   await expect(hazard(other)).toContainText("Energised", { timeout: 2000 });
   await expect(list.getByRole("row", { name: new RegExp(number) })).toContainText("Energised", { timeout: 5000 });
   await page.getByRole("button", { name: "Power off" }).click();
-  await expect(hazard(other)).toContainText("Charge held", { timeout: 2000 });
+  await expect(hazard(other)).toContainText("Stored charge", { timeout: 2000 });
   await other.route("**/api/changes*", (route) => route.abort());
   await other.reload();
   await expect(hazard(other)).toContainText("Not up to date", { timeout: 20_000 });
-  await expect(hazard(other)).toContainText(/Charge held at \d\d:\d\d:\d\d. The server has not been heard since/);
+  await expect(hazard(other)).toContainText(/Stored charge at \d\d:\d\d:\d\d. The server has not been heard since/);
   await expect(hazard(other).locator("xpath=self::*[@data-stale]")).toHaveCount(1);
   await other.unroute("**/api/changes*");
-  await expect(hazard(other)).toContainText("Charge held", { timeout: 20_000 });
+  await expect(hazard(other)).toContainText("Stored charge", { timeout: 20_000 });
   await expect(hazard(other)).not.toContainText("Not up to date");
 });
 
@@ -86,31 +86,31 @@ test("a bare figure answers what the screen asks, and is asked back where it can
   await expect(answer(page)).toContainText("A bare number is C1, in V.");
   await say(page, "0.4");
   await expect(hazard(page)).toContainText("Second reading due");
-  await page.goto(`/jobs/${number}/bring-up`);
+  await page.goto(`/jobs/${number}/power-up`);
   await line(page).fill("4.6");
   await expect(answer(page), "nothing is asked before a step").toContainText("4.6 of what?");
   await page.keyboard.press("Enter");
   await expect(line(page), "it stays, to be said in full").toHaveValue("4.6");
   await line(page).fill("");
   for (const said of ["variac", "step 25%"]) await say(page, said);
-  await expect(answer(page)).toContainText("Kept.");
+  await expect(answer(page)).toContainText("Saved.");
   await line(page).fill("4.6ohm");
   await expect(answer(page)).toContainText("4.6ohm is no answer to what is asked here: draw");
   await line(page).fill("");
   await say(page, "12m");
   await expect(page.locator('[data-step="transformer 25"]')).toHaveAttribute("data-state", "done");
-  await page.goto(`/jobs/${number}/ledger`);
+  await page.goto(`/jobs/${number}/log`);
   await expect(page.getByText("draw 12mA").first(), "the line as it counts").toBeVisible();
 });
 
 test("what a supply is set to is entered, not taken", async ({ page, request, baseURL }) => {
   const number = await receiver(request, baseURL!, RESERVOIR, ["hum"], "switchMode");
-  await page.goto(`/jobs/${number}/bring-up`);
+  await page.goto(`/jobs/${number}/power-up`);
   const limit = page.getByLabel("Limit of the supply");
   await limit.fill("0,5");
   await limit.press("Enter");
   await expect(page.getByText(/Through:\s*limited, isolated supply, at most 500 mA/)).toBeVisible();
-  await page.goto(`/jobs/${number}/ledger`);
+  await page.goto(`/jobs/${number}/log`);
   await expect(page.getByText("limited 0,5A").first()).toBeVisible();
 });
 
@@ -139,7 +139,7 @@ test("the button passes the same interlocks as the line: a short gives way to no
 
 test("what was ticked at check-in holds the power until it is measured or renewed", async ({ page, request, baseURL }) => {
   const number = await receiver(request, baseURL!, RESERVOIR, ["hum", "earthPinRemoved", "wrongFuse"]);
-  await page.goto(`/jobs/${number}/bring-up`);
+  await page.goto(`/jobs/${number}/power-up`);
   await line(page).fill("power on");
   await expect(answer(page)).toContainText("the earth pin was removed, as ticked at check-in");
   await line(page).fill("");
@@ -163,7 +163,7 @@ test("out of its order a unit goes straight onto the mains with a written reason
   await dialog.getByRole("textbox").fill("only a coupling part was changed");
   await dialog.getByRole("button", { name: "Record and power on" }).click();
   await expect(hazard(page)).toContainText("Energised");
-  await page.goto(`/jobs/${number}/ledger`);
+  await page.goto(`/jobs/${number}/log`);
   await expect(page.getByRole("row", { name: /switched on: only a coupling part was changed/ })).toBeVisible();
 });
 

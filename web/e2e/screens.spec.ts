@@ -50,7 +50,7 @@ test("a designator is completed with Tab, the cursor moves with the arrows, a ba
   await line(page).fill("0.4");
   await expect(answer(page)).toContainText("Reads as C3: ESR 0.4 Ω");
   await line(page).press("Enter");
-  await expect(answer(page)).toContainText("Charge was not shown to be gone: hands out.");
+  await expect(answer(page)).toContainText("Stored charge is not shown to be gone: keep hands out of the unit.");
 });
 
 test("the settings stick: out of circuit and another meter", async ({ page }) => {
@@ -59,7 +59,7 @@ test("the settings stick: out of circuit and another meter", async ({ page }) =>
   await line(page).press("Enter");
   await expect(answer(page)).toContainText("From now on: out of circuit, Bench bridge");
   await say(page, "C45 44u");
-  await expect(page.getByTestId("verdict")).toHaveText("sound");
+  await expect(page.getByTestId("verdict")).toHaveText("good");
   await line(page).fill("C45 44u");
   await expect(answer(page)).toContainText("C 44 µF at 120 Hz, out of circuit, Bench bridge");
 });
@@ -70,12 +70,12 @@ test("a position's fields are kept, it is taken off and put back with its readin
   const drawer = page.getByRole("dialog");
   await expect(drawer).toContainText("10 µF 50 V");
   await drawer.getByLabel("Working volts (DC)").fill("twelve");
-  await drawer.getByRole("button", { name: "Keep" }).click();
+  await drawer.getByRole("button", { name: "Save" }).click();
   await expect(drawer).toContainText("Write it as 50");
   await drawer.getByLabel("Working volts (DC)").fill("12");
   await drawer.getByLabel("Resistance into the next stage").fill("47k");
-  await drawer.getByRole("button", { name: "Keep" }).click();
-  await expect(page.getByText("Kept.")).toBeVisible();
+  await drawer.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Saved.")).toBeVisible();
   await page.keyboard.press("Escape");
   await page.goto("/jobs/403/choose");
   await page.getByRole("button", { name: "Show every position" }).click();
@@ -92,7 +92,7 @@ test("a position's fields are kept, it is taken off and put back with its readin
 });
 
 test("closing is held by charge, and a waiver in writing goes into the report", async ({ page }) => {
-  await page.goto("/jobs/402/hand-back");
+  await page.goto("/jobs/402/return");
   await page.getByRole("button", { name: "Close the job" }).click();
   await page.getByLabel("Waiver").fill("Unit goes back unopened, owner was told");
   await page.getByRole("button", { name: "Waive and close" }).click();
@@ -125,7 +125,7 @@ test("a docket that does not exist says so", async ({ page }) => {
 test("the screens hold at tablet width and on a wide one", async ({ page }) => {
   for (const width of [820, 1920]) {
     await page.setViewportSize({ width, height: 1000 });
-    for (const path of ["/", "/jobs/406/measure", "/jobs/406/choose", "/jobs/405/make-safe", "/jobs/406/take-in"]) {
+    for (const path of ["/", "/jobs/406/measure", "/jobs/406/choose", "/jobs/405/make-safe", "/jobs/406/check-in"]) {
       await page.goto(path);
       await expect(page.locator("main")).toBeVisible();
       const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
@@ -151,18 +151,18 @@ test("any earlier line is struck by keyboard, from Latest and from the part's hi
   await say(page, "C21 esr 9");
   const row = (d: string) => page.locator(`[data-position="${d}"]`);
   await expect(row("C13")).toContainText("9 Ω");
-  await expect(page.getByRole("button", { name: "Strike C21 esr 9" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Strike out C21 esr 9" })).toBeVisible();
   await page.keyboard.press("Escape");
   await page.keyboard.press("x");
-  await expect(page.getByRole("button", { name: "Strike C21 esr 9" })).toBeFocused();
+  await expect(page.getByRole("button", { name: "Strike out C21 esr 9" })).toBeFocused();
   await page.keyboard.press("ArrowDown");
-  await expect(page.getByRole("button", { name: "Strike C13 esr 9" })).toBeFocused();
+  await expect(page.getByRole("button", { name: "Strike out C13 esr 9" })).toBeFocused();
   await page.keyboard.press("Enter");
   await expect(row("C13")).not.toContainText("9 Ω");
   await expect(row("C21"), "the later line stays").toContainText("9 Ω");
   await row("C21").getByRole("button", { name: "C21", exact: true }).focus();
   await page.keyboard.press("Enter");
-  await page.getByRole("dialog").getByRole("button", { name: "Strike ESR 9 Ω" }).press("Enter");
+  await page.getByRole("dialog").getByRole("button", { name: "Strike out ESR 9 Ω" }).press("Enter");
   await expect(row("C21")).not.toContainText("9 Ω");
   await page.reload();
   await expect(row("C21")).not.toContainText("9 Ω");
@@ -173,8 +173,8 @@ test("a new part has its own verdict, what was found keeps its own, and the repo
   await say(page, "C1 fitted lot 2431");
   await expect(page.locator('[data-position="C1"]')).toContainText("new part fitted, not measured yet");
   await say(page, "C1 out 4650u 0.03r");
-  await expect(page.getByTestId("verdict")).toHaveText("sound");
-  await page.goto("/jobs/406/hand-back");
+  await expect(page.getByTestId("verdict")).toHaveText("good");
+  await page.goto("/jobs/406/return");
   const report = page.getByRole("article", { name: "Report" });
   const replaced = report.getByRole("row", { name: /^C1 / }).first();
   await expect(replaced).toContainText("lot 2431; measured since: sound");
@@ -254,7 +254,7 @@ test("on a narrow screen timers, bad list and latest are one key away", async ({
 
 test("the night theme prints black on white", async ({ page, context, baseURL }) => {
   await context.addCookies([{ name: "mirvek-theme", value: "night", url: baseURL! }]);
-  await page.goto("/jobs/406/hand-back");
+  await page.goto("/jobs/406/return");
   await page.emulateMedia({ media: "print" });
   const inks = await page.getByRole("article", { name: "Report" }).evaluate((article) => {
     const seen = [article, ...article.querySelectorAll("*")].map((e) => getComputedStyle(e));
@@ -266,6 +266,6 @@ test("the night theme prints black on white", async ({ page, context, baseURL })
 
 test("a closed job and a unit without a supply are not switched", async ({ page }) => {
   await page.goto("/jobs/401/make-safe");
-  await expect(page.getByRole("complementary", { name: "Bench rail" })).toContainText("Nothing held");
+  await expect(page.getByRole("complementary", { name: "Bench rail" })).toContainText("No stored charge");
   await expect(page.getByRole("button", { name: /^Power/ })).toHaveCount(0);
 });

@@ -183,11 +183,11 @@ test("a whole can is planned as loose parts, a price has a past, a pair is bough
   const drawer = page.getByRole("dialog");
   await drawer.getByText("What the circuit asks of it").click();
   await drawer.getByLabel("Least ESR the regulator needs").fill("5");
-  await drawer.getByRole("button", { name: "Keep" }).click();
+  await drawer.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText(/has a top/).first()).toBeVisible();
   await drawer.getByLabel("Most ESR the regulator bears").fill("20");
-  await drawer.getByRole("button", { name: "Keep" }).click();
-  await expect(page.getByText("Kept.")).toBeVisible();
+  await drawer.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Saved.")).toBeVisible();
   await page.goto(`/jobs/${number}/choose`);
   await page.getByRole("button", { name: "Show every position" }).click();
   await place(page, "C6").click();
@@ -292,34 +292,34 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   await expect(page.getByRole("region", { name: "What this shop changed" })).toContainText("back to what everyone starts with");
   await page.goto("/shop/settings");
   await page.getByLabel("Years a part should last").fill("many");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByText(/^Years a part should last does not go/)).toBeVisible();
   await page.getByLabel("Years a part should last").fill("12");
   await page.getByLabel("How much to replace").selectOption("section");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(page.getByRole("region", { name: "Margins and schools" })).toContainText("Kept.");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByRole("region", { name: "Margins and schools" })).toContainText("Saved.");
   await page.goto("/jobs/new");
   await expect(page.getByLabel("How much to replace")).toHaveValue("section");
   await page.goto("/shop/settings");
   await page.getByLabel("How much to replace").selectOption("provenBad");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(page.getByRole("region", { name: "Margins and schools" })).toContainText("Kept.");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByRole("region", { name: "Margins and schools" })).toContainText("Saved.");
   const meters = page.getByRole("region", { name: "Meters" });
   await meters.getByLabel("Name").fill("Grey meter");
   // green is what a corroded lead is
   await meters.getByLabel("Word on the line").fill("green");
-  await meters.getByRole("button", { name: "Keep meter" }).click();
+  await meters.getByRole("button", { name: "Save meter" }).click();
   await expect(meters).toContainText("word does not go");
   await meters.getByLabel("Word on the line").fill("grey");
-  await meters.getByRole("button", { name: "Keep meter" }).click();
+  await meters.getByRole("button", { name: "Save meter" }).click();
   await expect(meters.getByRole("row", { name: /Grey meter/ })).toContainText("100 kHz");
   await meters.getByRole("button", { name: "Put Grey meter away" }).click();
   await expect(meters.getByRole("row", { name: /Grey meter/ })).toBeHidden();
 });
 
 test("the road map of a channel says what lies against its neighbours, and prints", async ({ page }) => {
-  await page.goto("/jobs/403/road-map");
-  const sheet = page.getByRole("article", { name: "Road map" });
+  await page.goto("/jobs/403/component-map");
+  const sheet = page.getByRole("article", { name: "Component map" });
   await expect(sheet).toContainText("Against their neighbours or their twins: C22 and C25.");
   await expect(sheet.getByRole("row", { name: /^C25/ })).toContainText("plus points down against its neighbours");
   await expect(sheet.getByRole("row", { name: /^C22/ })).toContainText("C42 the other way");

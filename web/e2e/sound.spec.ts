@@ -45,7 +45,7 @@ const recording = (page: Page, name: string) =>
 test("a file dropped at the Sound station is heard, kept, and its findings move the suspects", async ({ page, request, baseURL }) => {
   const complaints = watchConsole(page);
   const number = await hummingReceiver(request, baseURL!, "");
-  await page.goto(`/jobs/${number}/trace`);
+  await page.goto(`/jobs/${number}/diagnose`);
   const suspects = page.getByRole("region", { name: "Suspects", exact: true });
   const share = async (name: string) =>
     Number(/(\d+) %/.exec((await suspects.getByRole("row").filter({ hasText: name }).textContent())!)![1]);
@@ -53,7 +53,7 @@ test("a file dropped at the Sound station is heard, kept, and its findings move 
   const before = await share("a reservoir has dried out");
 
   await page
-    .getByRole("navigation", { name: "Docket" })
+    .getByRole("navigation", { name: "Job" })
     .getByRole("link", { name: /^Sound/ })
     .click();
   await expect(page.getByText("Record a few seconds as it is complained of")).toBeVisible();
@@ -69,10 +69,10 @@ test("a file dropped at the Sound station is heard, kept, and its findings move 
   await expectAccessible(page);
 
   await page.keyboard.press("e");
-  await expect(page.getByText("2 lines in the job: Trace has weighed them.")).toBeVisible();
+  await expect(page.getByText("2 lines in the job: Diagnose has taken them into account.")).toBeVisible();
   await expect(page.getByText(/heard hum ripple 49\.97 hz -\d\d(\.\d)? db rec [0-9a-f]{7}/)).toBeVisible();
   await page
-    .getByRole("navigation", { name: "Docket" })
+    .getByRole("navigation", { name: "Job" })
     .getByRole("link", { name: /^Trace/ })
     .click();
   await expect(suspects.getByRole("row").first()).toContainText("a reservoir has dried out");
@@ -90,7 +90,7 @@ test("what was kept comes out again bit for bit, by whoever opens the job, and c
   await expect(says(page)).toContainText("Hum", { timeout: 60_000 });
   const [saved] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Recording", exact: true }).click()]);
   expect(Buffer.compare(await readFile(await saved.path()), file.buffer)).toBe(0);
-  await page.getByRole("button", { name: `Strike ${file.name}` }).click();
+  await page.getByRole("button", { name: `Strike out ${file.name}` }).click();
   await expect(page.getByText("Record a few seconds as it is complained of")).toBeVisible();
 });
 
@@ -113,7 +113,7 @@ test("before and after stand in one table, in the job and in the report", async 
   await expect(table.getByRole("row", { name: /^Hum/ })).toContainText("at least");
   await page.getByRole("button", { name: "Into the job: hum gone" }).click();
   await expect(page.getByRole("complementary")).toContainText("hum gone");
-  await page.goto(`/jobs/${number}/hand-back`);
+  await page.goto(`/jobs/${number}/return`);
   const report = page.getByRole("article", { name: "Report" });
   await expect(report.getByRole("heading", { name: "What was heard" })).toBeVisible();
   await expect(report.getByRole("row", { name: /^Hum/ })).toContainText("at least");

@@ -3,7 +3,7 @@ import { expectAccessible, line, openedJob, say, watchConsole } from "./helpers"
 
 test("a figure of the tracing's table is changed by keys, looked at by version, and taken back", async ({ page }) => {
   const complaints = watchConsole(page);
-  await page.goto("/shop/tracing");
+  await page.goto("/shop/diagnosis");
   const faults = page.getByRole("region", { name: "Faults" });
   const row = faults.getByRole("row").filter({ hasText: "a decoupler has dried out" });
   await expect(row).toContainText("hum 35 %");
@@ -55,7 +55,7 @@ test("a ripple is told against what the circuit says, and a repair that changed 
     headers: { origin: baseURL! },
     data: { version: job.version, job: { ...job, ...receiver, firstPowerSchool: "lookUnderLimiter" } },
   });
-  await page.goto(`/jobs/${number}/trace`);
+  await page.goto(`/jobs/${number}/diagnose`);
   await expect(line(page)).toBeVisible();
   const suspects = page.getByRole("region", { name: "Suspects", exact: true });
   await say(page, "C1 1.7vac");
@@ -67,9 +67,9 @@ test("a ripple is told against what the circuit says, and a repair that changed 
   await expect(suspects.getByRole("row").first()).not.toContainText("shown");
   await expect(suspects).toContainText("Bad, but not the cause: C1.");
   await expect(page.getByRole("region", { name: "What to do next" })).toBeVisible();
-  await page.goto(`/jobs/${number}/hand-back`);
+  await page.goto(`/jobs/${number}/return`);
   const report = page.getByRole("article", { name: "Report" });
-  await expect(report).toContainText("No cause is shown. Suspected:");
+  await expect(report).toContainText("No cause is confirmed. Suspected:");
   await expect(report).toContainText("Hum: still there.");
   expect(complaints).toEqual([]);
 });

@@ -3,7 +3,7 @@ import { expectAccessible, hummingReceiver, say, watchConsole } from "./helpers"
 
 test("the paging desk: its bad capacitors are innocent, the earth lug is shown, and both are said why", async ({ page }) => {
   const complaints = watchConsole(page);
-  await page.goto("/jobs/408/trace");
+  await page.goto("/jobs/408/diagnose");
   const suspects = page.getByRole("region", { name: "Suspects", exact: true });
   await expect(suspects.getByRole("row").first()).toContainText("an earth point is corroded or loose");
   await expect(suspects.getByRole("row").first()).toContainText("shown: the change in line");
@@ -15,7 +15,7 @@ test("the paging desk: its bad capacitors are innocent, the earth lug is shown, 
 
 test("an advised reading is said on the line, is not asked again, and moves the suspects", async ({ page, request, baseURL }) => {
   const number = await hummingReceiver(request, baseURL!, "");
-  await page.goto(`/jobs/${number}/trace`);
+  await page.goto(`/jobs/${number}/diagnose`);
   const next = page.getByRole("region", { name: "What to do next" });
   await expect(next).toContainText("Ripple at the reservoir");
   const suspects = page.getByRole("region", { name: "Suspects", exact: true });
@@ -30,7 +30,7 @@ test("an advised reading is said on the line, is not asked again, and moves the 
 
 test("while charge is held no test puts hands inside, and it is said why", async ({ page, request, baseURL }) => {
   const number = await hummingReceiver(request, baseURL!, "C1 4700u 50v reservoir\nC2 4700u 50v reservoir");
-  await page.goto(`/jobs/${number}/trace`);
+  await page.goto(`/jobs/${number}/diagnose`);
   const next = page.getByRole("region", { name: "What to do next" });
   await expect(next).toContainText("Not now:");
   await expect(next).toContainText("charge is not shown gone");
@@ -39,7 +39,7 @@ test("while charge is held no test puts hands inside, and it is said why", async
 
 test("a reservoir measured bad out of circuit is shown, on the rail too", async ({ page, request, baseURL }) => {
   const number = await hummingReceiver(request, baseURL!, "C1 4700u 50v reservoir");
-  await page.goto(`/jobs/${number}/trace`);
+  await page.goto(`/jobs/${number}/diagnose`);
   await say(page, "C1 out esr 3.1");
   const row = page.getByRole("region", { name: "Suspects", exact: true }).getByRole("row").first();
   await expect(row).toContainText("a reservoir has dried out");
@@ -50,7 +50,7 @@ test("a reservoir measured bad out of circuit is shown, on the rail too", async 
 test("a unit is drawn by its sections: walked and opened by keys, and changed by what is said", async ({ page, request, baseURL }) => {
   const complaints = watchConsole(page);
   const number = await hummingReceiver(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
-  await page.goto(`/jobs/${number}/trace`);
+  await page.goto(`/jobs/${number}/diagnose`);
   const picture = page.getByRole("group", { name: "Sections of the unit" });
   const section = (name: RegExp) => picture.getByRole("button", { name });
   await expect(section(/^rectifier/)).toBeVisible();
@@ -69,7 +69,7 @@ test("a unit is drawn by its sections: walked and opened by keys, and changed by
 
 test("a job is saved as a case that can be traced by itself", async ({ page, request, baseURL }) => {
   const number = await hummingReceiver(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
-  await page.goto(`/jobs/${number}/trace`);
+  await page.goto(`/jobs/${number}/diagnose`);
   await say(page, "C1 out esr 3");
   await expect(page.getByRole("link", { name: "Save as a case" })).toBeVisible();
   const made = await (await request.get(`/api/jobs/${number}/case`)).json();

@@ -48,7 +48,7 @@ for (const unit of SICK_UNITS)
   test(`traced by what is advised alone: ${unit.name}`, async ({ page, request, baseURL }) => {
     const complaints = watchConsole(page);
     const number = await takenIn(request, baseURL!, unit);
-    await page.goto(`/jobs/${number}/trace`);
+    await page.goto(`/jobs/${number}/diagnose`);
     // a key pressed before the page listens is lost: the line takes the focus once it does
     await expect(line(page)).toBeFocused();
     const asked: string[] = [];

@@ -90,7 +90,7 @@ const noteTexts: Texts<FitNote> = {
 export const fitNoteText = (n: FitNote): string => say(noteTexts, n);
 
 const meritTexts: Texts<Merit> = {
-  sameAsTwin: (m) => `same series as its twin ${m.twin}`,
+  sameAsTwin: (m) => `same series as its counterpart ${m.twin}`,
   nearValue: (m) => (Math.abs(m.change) < 1e-6 ? "exact value" : `value ${signedPercent(m.change)}`),
   gradeSuits: (m) => `${gradeName[m.grade]} suits the place`,
   kindSuits: () => "made as the original",

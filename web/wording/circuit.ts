@@ -70,7 +70,7 @@ const figureNames: Readonly<Record<string, string>> = {
   phaseMargin: "Phase margin",
   gainCrossing: "Gain is 1 at",
   nearest: "Distance from oscillating",
-  swing: "Swings at",
+  swing: "Oscillates at",
   growth: "Grows by",
   auxiliary: "Start supply would climb to",
   startTime: "Starts after",
@@ -282,9 +282,9 @@ export const warningText = (w: Warning): string => {
     case "overRated":
       return `The ${slotName[w.slot] ?? w.slot} sees ${shown(w.volts, "V")}, rated ${shown(w.rated, "V")}.`;
     case "oscillates":
-      return `It oscillates by itself at ${shown(w.hertz, "Hz")}, growing ${w.growth < 0.1 ? "slowly" : `${(Math.exp(w.growth / w.hertz) * 100 - 100).toFixed(0)} % a swing`}.`;
+      return `It oscillates by itself at ${shown(w.hertz, "Hz")}, growing ${w.growth < 0.1 ? "slowly" : `${(Math.exp(w.growth / w.hertz) * 100 - 100).toFixed(0)} % a cycle`}.`;
     case "creeps":
-      return "It runs away to one side without swinging.";
+      return "It drifts to one side without oscillating.";
     case "dampedPeak":
       return "The peak is gone, which looks like an improvement: the carrier left on the output shows the fault.";
     case "neverStarts":
@@ -411,7 +411,7 @@ export function circuitIssueText(issue: CircuitIssue): string {
       return `No solution found at node ${issue.node}, ${shown(issue.time, "s")} into the run.${issue.slowest === undefined ? "" : ` Its slowest motion takes ${shown(issue.slowest, "s")} to fall to a third.`}`;
     case "unstable":
       return issue.hertz > 0
-        ? `It never settles: it swings by itself at ${shown(issue.hertz, "Hz", 2)} and grows.`
+        ? `It never settles: it oscillates by itself at ${shown(issue.hertz, "Hz", 2)} and grows.`
         : "It never settles: it runs away by itself.";
     case "bad_option":
       return `${issue.option} cannot be ${issue.value}.`;

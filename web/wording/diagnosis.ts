@@ -62,7 +62,7 @@ export const suspectStateName: Readonly<Record<SuspectState, string>> = {
 /** Why a test may not be done now. */
 export const heldText: Readonly<Record<HeldBack, string>> = {
   charge: "charge is not shown gone",
-  firstPower: "this job's school: no power before the supply capacitors are checked",
+  firstPower: "this job's approach: no power before the supply capacitors are checked",
   instrument: "no meter of this shop can tell it",
 };
 
@@ -77,7 +77,7 @@ export const instrumentName: Readonly<Record<Instrument, string>> = {
 export const riskName: Readonly<Record<Risk, string>> = {
   none: "from outside",
   switchedOn: "switched on",
-  charge: "off, hands inside",
+  charge: "off, work inside",
   liveProbing: "switched on, probe inside",
 };
 
@@ -309,9 +309,9 @@ export function adviceText(a: Advice): {
   const outcomes = (act: string, how: string, what: string) => said(act, how, "the fault goes", `${what}, gone`, `${what}, no difference`);
   // a good part across a short or a leak changes nothing
   if (bridge && (reads === "shorted" || reads === "leaky"))
-    return outcomes(`Prove it: lift one leg of ${bridge}.`, "One at a time, off and discharged while it is done.", `lifted ${bridge}`);
+    return outcomes(`Confirm it: lift one leg of ${bridge}.`, "One at a time, off and discharged while it is done.", `lifted ${bridge}`);
   return outcomes(
-    bridge ? `Prove it: a good part across ${bridge}, or in its place.` : "Prove it: mend it alone and see whether the fault goes.",
+    bridge ? `Confirm it: a good part across ${bridge}, or in its place.` : "Confirm it: mend it alone and see whether the fault goes.",
     "One change at a time, with the unit off and discharged while it is made.",
     bridge ? `${a.like ? markingSaid(a.like) : "good part"} over ${bridge}` : (CONFIRM[a.hypothesis] ?? "replaced part"),
   );

@@ -159,11 +159,11 @@ export function bareText(questions: readonly Question[] | null, cursor: string |
   const [asked] = questions ?? [];
   if (asked) return `A bare number is ${[asked.before, asked.after].filter((w) => w !== "").join(" ")}, in ${asked.shownIn}.`;
   if (questions === null && cursor !== null) return `Cursor on ${cursor}: a bare number is its reading.`;
-  return "Say a part and a reading: C14 esr 0.4";
+  return "Enter a part and a reading: C14 esr 0.4";
 }
 
 /** Lines that went in together, and those that were not understood and wait to be put right. */
 export const setAsideText = ({ kept, left }: { kept: number; left: readonly string[] }): string => {
   const waiting = left.length === 0 ? null : `not understood: ${left.slice(0, 4).join(" · ")}${left.length > 4 ? " …" : ""}`;
-  return `${[kept > 0 ? `${kept} lines kept` : null, waiting && (kept > 0 ? `${left.length} ${waiting}` : capital(waiting))].filter(Boolean).join(", ")}.`;
+  return `${[kept > 0 ? `${kept} lines saved` : null, waiting && (kept > 0 ? `${left.length} ${waiting}` : capital(waiting))].filter(Boolean).join(", ")}.`;
 };

@@ -2,14 +2,14 @@ import type { LedgerEntry } from "../schemas/jobView";
 
 export const ledgerWhat: Readonly<Record<LedgerEntry["what"], string>> = {
   line: "Line",
-  event: "Docket",
+  event: "Job",
   choice: "Decided",
   safety: "Safety",
 };
 
 const EVENT: Readonly<Record<string, string>> = {
   opened: "job opened",
-  edited: "docket changed",
+  edited: "job changed",
   positionsAdded: "positions added",
   positionEdited: "position changed",
   positionRetired: "position taken off",

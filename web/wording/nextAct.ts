@@ -11,7 +11,7 @@ type Words = { [C in NextAct["code"]]: (a: Extract<NextAct, { code: C }>) => { a
 const words: Words = {
   writeComplaint: () => ({ act: "Write down the complaint in the owner's words.", about: "1 min" }),
   noteFindings: () => ({ act: "Tick what you hear and see: it decides where to look.", about: "1 min" }),
-  switchOff: () => ({ act: "Switch off and unplug: the unit is live.", about: "hands out" }),
+  switchOff: () => ({ act: "Switch off and unplug: the unit is live.", about: "keep hands clear" }),
   enterHighest: () => ({
     act: "Enter the highest DC voltage in this unit",
     about: "highest 35v; with it, what cannot hurt is not waited for",
@@ -19,7 +19,7 @@ const words: Words = {
   listChargeHolders: () => ({ act: "List the capacitors that hold charge, reservoirs first.", about: "look, do not touch" }),
   dischargeAndMeasure: (a) => ({ act: `Discharge ${a.position} through a resistor and measure its volts.`, about: "about 1 min" }),
   measureAgain: (a) => ({ act: `Measure ${a.position} again: charge creeps back.`, about: "60 s after the first" }),
-  look: () => ({ act: "Look round before you measure: bulges, leaks, burns, solder, fuses.", about: "about 3 min" }),
+  look: () => ({ act: "Inspect before you measure: bulges, leaks, burns, solder, fuses.", about: "about 3 min" }),
   measureFuse: (a) => ({ act: `Measure the ohms of ${a.part}: a fuse that looks whole can be open.`, about: "about 1 min" }),
   answer: (a) => ({
     act: "Answer what lines left open: what it changed, or what it is.",
@@ -28,17 +28,17 @@ const words: Words = {
   mend: (a) => ({
     act:
       a.part === null
-        ? `Shown: ${hypothesisName[a.hypothesis]}. See to it and say what it changed.`
-        : `See to ${a.part} and say what it changed: replaced ${a.part}, gone.`,
+        ? `Confirmed: ${hypothesisName[a.hypothesis]}. Repair it and enter what it changed.`
+        : `Repair ${a.part} and enter what it changed: replaced ${a.part}, gone.`,
     about: a.part === null ? "the cause" : hypothesisName[a.hypothesis],
   }),
   advise: (a) => ({ act: adviceText(a.advice).act, about: `about ${a.advice.minutes} min${a.advice.power ? ", switched on" : ""}` }),
   listPositions: () => ({ act: "List the capacitors of this unit.", about: "paste or type" }),
   measure: (a) => ({
-    act: a.twinOf ? `Measure ${a.position}: it is the twin of ${a.twinOf}, which is bad.` : `Measure ${a.position}.`,
+    act: a.twinOf ? `Measure ${a.position}: it is the counterpart of ${a.twinOf}, which is bad.` : `Measure ${a.position}.`,
     about: a.left === 1 ? "the last one" : `${a.left} left`,
   }),
-  settle: (a) => ({ act: `${a.position} is undecided: ${settleText[a.settle]}.`, about: "about 2 min" }),
+  settle: (a) => ({ act: `${a.position} is inconclusive: ${settleText[a.settle]}.`, about: "about 2 min" }),
   confirmOut: (a) => ({ act: `Take ${a.position} out and measure again before you condemn it.`, about: "about 2 min" }),
   explain: (a) => ({
     act:
@@ -48,9 +48,9 @@ const words: Words = {
     about: list(a.positions.slice(0, 4)) + (a.positions.length > 4 ? " …" : ""),
   }),
   decide: (a) => ({ act: `Choose what replaces ${a.position}.`, about: a.left === 1 ? "the last one" : `${a.left} to choose` }),
-  replaceTemporary: (a) => ({ act: `Replace the temporary part at ${a.position}: it holds the job.`, about: "needed to hand back" }),
-  fit: (a) => ({ act: `Fit ${a.position} and say so: ${a.position} fitted.`, about: a.left === 1 ? "the last one" : `${a.left} to fit` }),
-  bringUp: () => ({ act: "Bring it up step by step, not straight into the wall: say limiter 60w, or variac.", about: "about 10 min" }),
+  replaceTemporary: (a) => ({ act: `Replace the temporary part at ${a.position}: it holds the job.`, about: "needed before return" }),
+  fit: (a) => ({ act: `Fit ${a.position} and enter it: ${a.position} fitted.`, about: a.left === 1 ? "the last one" : `${a.left} to fit` }),
+  bringUp: () => ({ act: "Power it up step by step, not straight into the wall: enter limiter 60w, or variac.", about: "about 10 min" }),
   step: (a) => ({
     act: `Next step: ${stageName[a.stage].toLowerCase()}, ${percent(a.share)} of the mains.`,
     about: `step ${percent(a.share).replace(" ", "")}`,
@@ -63,18 +63,16 @@ const words: Words = {
   setIdle: (a) => ({ act: `Read the idle current of ${a.channel} and set it by its window.`, about: "warm" }),
   idleUnreachable: (a) => ({ act: `${a.channel} cannot reach its idle current: that is a fault, not a setting.`, about: "look for it" }),
   proveNext: (a) => ({
-    act: a.failed
-      ? `Not proven: ${proofName[a.item].toLowerCase()} is out of its limits.`
-      : `To prove: ${proofName[a.item].toLowerCase()}.`,
+    act: a.failed ? `Failed: ${proofName[a.item].toLowerCase()} is out of its limits.` : `To test: ${proofName[a.item].toLowerCase()}.`,
     about: proofLine[a.item],
   }),
   prove: () => ({ act: "Try the complaint after the repair and enter what it does.", about: "hum gone, still hums" }),
   hold: (a) => ({ act: holdText[a.hold], about: "before it goes back" }),
   noCause: () => ({
-    act: "No cause is shown. Say how it ends: cleared without cause, or located and not repaired.",
+    act: "No cause is confirmed. Enter how it ends: cleared without cause, or located and not repaired.",
     about: "nothing left to test",
   }),
-  handBack: () => ({ act: "Read the report and hand the unit back.", about: "all decided" }),
+  handBack: () => ({ act: "Read the report and return the unit.", about: "all decided" }),
   closed: () => ({ act: "This job is closed.", about: "" }),
 };
 

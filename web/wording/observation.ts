@@ -267,13 +267,13 @@ export const stepName: Readonly<Record<WorkStep, string>> = {
   takeIn: "taking in",
   makeSafe: "making safe",
   look: "looking",
-  trace: "tracing",
+  trace: "diagnosing",
   measure: "measuring",
   choose: "choosing",
   fit: "fitting",
-  bringUp: "bringing up",
+  bringUp: "powering up",
   set: "setting",
-  prove: "proving",
+  prove: "final test",
   handBack: "handing back",
 };
 export const scopeName: Readonly<Record<Scope, string>> = {
@@ -397,7 +397,7 @@ export function observationText(o: Observation): string {
     case "expected":
       return `should read ${o.nominal === null ? "" : `${signedVolts(o.nominal)}, `}${signedVolts(o.low)} to ${signedVolts(o.high)}`;
     case "remark":
-      return `kept as said, not read: ${o.text}`;
+      return `saved as typed, not understood: ${o.text}`;
     case "settled":
       return `line ${o.line} is ${remarkMeaningName[o.as]}`;
     case "outcome":
@@ -439,7 +439,7 @@ export function observationText(o: Observation): string {
     case "proof":
       return proofText(o.proof);
     case "refitStep":
-      return `${o.done ? "seen to" : "not seen to"}: ${refitName[o.step].toLowerCase()}${o.note ? `, ${o.note}` : ""}`;
+      return `${o.done ? "done" : "not done"}: ${refitName[o.step].toLowerCase()}${o.note ? `, ${o.note}` : ""}`;
     case "simulated":
       return o.on ? "from here on read on a simulated unit" : "from here on read on the unit itself";
     case "putBack":
@@ -483,7 +483,7 @@ export function observationText(o: Observation): string {
     case "sideJob":
       return `side job: ${o.text}`;
     case "claim":
-      return `claimed, not proven: ${o.text}`;
+      return `claimed, not confirmed: ${o.text}`;
     case "owner":
       return `owner: ${o.text}`;
   }
@@ -513,7 +513,7 @@ const reasonTexts: Texts<PartReason> = {
   siblings: (r) => `${quantityName[r.quantity]} ${times(r.ratio)} the median of ${r.of} like it`,
   said: (r) => stateName[r.state],
   seen: (r) => lookName[r.sign],
-  looksWholeOnly: () => "looks whole, which proves nothing",
+  looksWholeOnly: () => "looks whole, which confirms nothing",
   onlyRead: () => "read, no rule to judge it by",
   nothing: () => "not read",
 };

@@ -7,7 +7,7 @@ import { say, type Texts } from "./say";
 export const meansName: Readonly<Record<Means, string>> = {
   lamp: "lamp in series",
   variac: "variable transformer",
-  limited: "limited, isolated supply",
+  limited: "current-limited, isolated bench supply",
 };
 
 export const stageName: Readonly<Record<Stage, string>> = {

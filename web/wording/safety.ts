@@ -14,11 +14,11 @@ export function hazardWord(safety: TouchSafety): { word: string; tone: "danger" 
     case "chargeHeld":
       return safety.waiting.every((w) => w.state.kind === "once")
         ? { word: "Second reading due", tone: "wait" }
-        : { word: "Charge held", tone: "danger" };
+        : { word: "Stored charge", tone: "danger" };
     case "overridden":
       return { word: "Overridden", tone: "wait" };
     case "harmless":
-      return { word: "Nothing held", tone: "safe" };
+      return { word: "No stored charge", tone: "safe" };
     case "safe":
       return { word: "Safe to touch", tone: "safe" };
   }
@@ -49,7 +49,7 @@ export function hazardDetail(safety: TouchSafety, now: number, limit: number): s
     case "overridden":
       return `By hand, ${ago(safety.at, now)}: ${safety.reason}`;
     case "harmless":
-      return `${harmlessText[safety.why]} A charge found all the same locks.`;
+      return `${harmlessText[safety.why]} Any voltage measured later locks again.`;
     case "safe":
       return `All charge-holding parts twice below ${shown(limit, "V")}. Power-on clears this.`;
   }
@@ -97,20 +97,20 @@ export const holdText: Readonly<Record<ClosingBlocker, string>> = {
   energised: "The unit is live. Switch it off first.",
   temporary: "A temporary part is still in. Replace it, or waive in writing.",
   leftIn: "Something is still unplugged, lifted or put across. Say it is back, or waive in writing.",
-  unsafe: "Earth, insulation, lead or plug was found bad. See to it and say what it reads now.",
+  unsafe: "Earth, insulation, lead or plug was found bad. Repair it and enter what it reads now.",
   notRefitted: "Something that came off is not on again. Say that it is, or waive in writing.",
   undecided: "A failed part has no decision. Choose a part, leave it with a reason, or waive in writing.",
   notFitted: "A part was chosen and is not fitted. Say that it is in, or waive in writing.",
   fuseUnexplained: "A fuse went and nobody said why. Say it, as in F1 blew because D3 shorted, or waive in writing.",
-  stillThere: "The complaint is said to be still there. Go on tracing, close as located or cleared, or waive in writing.",
-  openFault: "Another fault of this docket is still open. Say where it stands, or waive in writing.",
-  hazard: "Charge is not shown to be gone. Measure it, or waive in writing.",
+  stillThere: "The complaint is said to be still there. Go on with the diagnosis, close as located or cleared, or waive in writing.",
+  openFault: "Another fault of this job is still open. Say where it stands, or waive in writing.",
+  hazard: "Stored charge is not shown to be gone. Measure it, or waive in writing.",
   testFails: "An item of the final test is out of its limits. Put it right and test again, or waive in writing.",
   refitLeft: "Steps before the lid goes on are not done. See the lists under Fit, or waive in writing.",
   contaminated:
     "Something leaked and what it wetted was not measured clean. Clean it and enter its insulation, as in after leak strip insulation 40M, or waive in writing.",
   idleNotWarm: "An idle current was adjusted and not read warm in its window. Read it warm, or waive in writing.",
-  noCause: "No cause is confirmed. Go on tracing, close as located or cleared, or waive in writing.",
+  noCause: "No cause is confirmed. Go on with the diagnosis, close as located or cleared, or waive in writing.",
   unproven:
     "The complaint was not tried and found gone after the last repair. Try it and enter what it does, as in hum gone, or waive in writing.",
   notRun:

@@ -53,7 +53,7 @@ const reasonText: Texts<VerdictReason> = {
     `leaks ${shown(r.amperes, "A", 2)}, ${r.ratio > 1 ? `${times(r.ratio)} the` : "within the"} ${shown(r.limit, "A", 2)} allowed`,
   leakageInCircuit: (r) => `${shown(r.amperes, "A", 2)} in circuit may flow beside it`,
   leakNeedsVolts: (r) => `leaks ${shown(r.amperes, "A", 2)}: how much it may leak depends on the volts it is marked with`,
-  visual: (r) => (r.sign === "looksClean" ? "looks clean, which proves nothing" : `${signName[r.sign]}: bad whatever it reads`),
+  visual: (r) => (r.sign === "looksClean" ? "looks clean, which confirms nothing" : `${signName[r.sign]}: bad whatever it reads`),
   condition: (r) =>
     r.condition === "open"
       ? `takes no charge ${where(r.inCircuit)}`
@@ -111,16 +111,16 @@ export const notesOf = ({ notes, reason }: Pick<Verdict, "notes"> & Partial<Pick
 
 /** What an ESR reading will be held against: "Sound to 0.30 Ω, failed over 0.50 Ω (trade norm)". */
 export const limitsText = (e: EsrExpectation): string =>
-  `Sound to ${shown(e.soundUpTo, "Ω", 2)}, failed over ${shown(e.failedOver, "Ω", 2)} (${referenceText[e.source]}${e.samples > 1 ? `, ${e.samples} samples` : ""})`;
+  `Good to ${shown(e.soundUpTo, "Ω", 2)}, failed over ${shown(e.failedOver, "Ω", 2)} (${referenceText[e.source]}${e.samples > 1 ? `, ${e.samples} samples` : ""})`;
 
 /** "against a new one on this meter; likely" */
 export function backingOf(verdict: Verdict): string {
   const parts = [
-    verdict.reference ? `against ${referenceText[verdict.reference]}` : "",
+    verdict.reference ? `compared with ${referenceText[verdict.reference]}` : "",
     verdict.state === "unmeasured"
       ? ""
       : verdict.certainty === "shown"
-        ? "shown"
+        ? "confirmed"
         : verdict.certainty === "likely"
           ? "likely"
           : "not settled",

@@ -60,9 +60,9 @@ export const gradeName: Readonly<Record<Grade, string>> = {
 
 export const verdictName: Readonly<Record<VerdictState, string>> = {
   unmeasured: "not measured",
-  sound: "sound",
-  undecided: "undecided",
-  worn: "worn",
+  sound: "good",
+  undecided: "inconclusive",
+  worn: "degraded",
   failed: "failed",
   open: "open",
   shorted: "shorted",
@@ -128,7 +128,7 @@ export const findingName: Readonly<Record<FindingToken, string>> = {
   hum: "hum",
   buzz: "buzz",
   pulsing: "pulsing",
-  lowSwing: "growing low swing",
+  lowSwing: "low-frequency oscillation, building up",
   hiss: "hiss",
   crackle: "crackle",
   static: "static",
@@ -148,7 +148,7 @@ export const findingName: Readonly<Record<FindingToken, string>> = {
   oneChannel: "one channel",
   allChannels: "all channels",
   volumeChangesIt: "volume changes it",
-  volumeNoEffect: "volume makes no odds",
+  volumeNoEffect: "volume has no effect",
   withNoInput: "with no input",
   onlyCold: "only from cold",
   onlyWarm: "only when warm",
@@ -185,19 +185,19 @@ export const closedText: Readonly<Record<ClosedState, string>> = {
 };
 
 export const stationName: Readonly<Record<StationId, string>> = {
-  takeIn: "Take in",
+  takeIn: "Check in",
   makeSafe: "Make safe",
-  look: "Look",
+  look: "Inspect",
   sound: "Sound",
-  trace: "Trace",
+  trace: "Diagnose",
   measure: "Measure",
-  explain: "Explain",
-  choose: "Choose",
+  explain: "Simulate",
+  choose: "Choose parts",
   fit: "Fit",
-  bringUp: "Bring up",
-  set: "Set",
-  prove: "Prove",
-  handBack: "Hand back",
+  bringUp: "Power up",
+  set: "Adjust",
+  prove: "Final test",
+  handBack: "Return",
 };
 
 /** The key that goes to a station: digits as far as they reach. */

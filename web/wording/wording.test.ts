@@ -118,7 +118,7 @@ describe("verdicts", () => {
         { code: "allTwinsBad", twins: ["C114"] },
       ],
     } as const;
-    expect(backingOf(verdict)).toBe("against a new one on this meter; likely");
+    expect(backingOf(verdict)).toBe("compared with a new one on this meter; likely");
     expect(notesOf(verdict)).toEqual(["blue and clip differ 3.0 ×", "C114 too: heat or age"]);
     const bulged = { code: "lookedBad", sign: "bulged" } as const;
     expect(notesOf({ notes: [bulged] }), "a bulge goes on being said").toEqual(["it is bulged"]);
@@ -133,7 +133,7 @@ describe("safety", () => {
   test("the worst state gives the word", () => {
     expect(hazardWord({ kind: "energised", since: 0, attempt: false })).toEqual({ word: "Energised", tone: "danger" });
     expect(hazardWord({ kind: "chargeHeld", waiting: [once] })).toEqual({ word: "Second reading due", tone: "wait" });
-    expect(hazardWord({ kind: "chargeHeld", waiting: [once, charged] })).toEqual({ word: "Charge held", tone: "danger" });
+    expect(hazardWord({ kind: "chargeHeld", waiting: [once, charged] })).toEqual({ word: "Stored charge", tone: "danger" });
     expect(hazardWord({ kind: "nothingListed" }).tone).toBe("danger");
   });
 
@@ -177,7 +177,7 @@ test("next acts are one sentence with a full stop", () => {
     { code: "handBack" },
   ] as const;
   for (const act of acts) expect(nextActText(act).act).toMatch(/^[A-Z][^.]*\.$/);
-  expect(nextActText(acts[2]).act).toBe("Measure C15: it is the twin of C14, which is bad.");
+  expect(nextActText(acts[2]).act).toBe("Measure C15: it is the counterpart of C14, which is bad.");
 });
 
 test("issues of a pasted list name their lines", () => {

@@ -45,16 +45,16 @@ export function BringUpStation() {
   if (stages.length === 0)
     return (
       <section className={styles.station}>
-        <h2>Bring up</h2>
-        <p>This unit takes no power of its own: nothing to bring up.</p>
+        <h2>Power up</h2>
+        <p>This unit takes no power of its own: nothing to power up.</p>
       </section>
     );
   const points = [
     ...new Map(stages.flatMap((s) => s.steps.flatMap((x) => x.points.map((p) => [p.point.name, p.point] as const)))).values(),
   ];
   return (
-    <section className={styles.station} aria-label="Bring up">
-      <h2>Bring up</h2>
+    <section className={styles.station} aria-label="Power up">
+      <h2>Power up</h2>
       <p className="muted">
         One hand, insulated tools. A lamp or a transformer makes nothing safe to touch; work on the mains side behind an isolating
         transformer, mains wiring by licensed practice and local code.
@@ -74,14 +74,14 @@ export function BringUpStation() {
       )}
       <div className={styles.plan}>
         <p>
-          <b>Through: </b>
+          <b>Powered via: </b>
           {means
             ? `${meansName[means.by]}${means.watts === null ? "" : `, ${shown(means.watts, "W")}`}${means.amperes === null ? "" : `, at most ${shown(means.amperes, "A")}`}`
             : "not said yet"}
           .{" "}
           {lamp &&
-            `It draws about ${shown(lamp.idle, "W")} at idle (${lamp.said ? "as said" : "usual for its kind"}): a lamp of ${lamp.watts} W.`}
-          {!lamp && "Say what it draws at idle: idle should be 40w."}
+            `It draws about ${shown(lamp.idle, "W")} at idle (${lamp.said ? "as entered" : "usual for its kind"}): a lamp of ${lamp.watts} W.`}
+          {!lamp && "Enter what it draws at idle: idle should be 40w."}
         </p>
         <div className={styles.acts}>
           {bringUp.suited.map((by) => {
@@ -137,7 +137,7 @@ export function BringUpStation() {
             </Button>
           </p>
         )}
-        {bringUp.finished && <p>Brought up: every step read as it should.</p>}
+        {bringUp.finished && <p>Powered up: every step read as it should.</p>}
       </div>
       {stages.map(({ stage, steps, done }) => (
         <section key={stage} aria-label={stageName[stage]}>
@@ -171,7 +171,7 @@ export function BringUpStation() {
       ))}
       <p className="muted">
         {bringUp.byEngine
-          ? "Expected volts by the circuit of its supply at that mains, as it is set up under Explain, scaled to what each point should read."
+          ? "Expected volts by the circuit of its supply at that mains, as it is set up under Simulate, scaled to what each point should read."
           : "Expected volts in proportion to the mains: no circuit of its supply can be solved."}{" "}
         Rails behind a regulator that stand at usual volts are taken as regulated. Say what a point should read: rail main should be 40v.
       </p>

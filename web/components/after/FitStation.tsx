@@ -23,8 +23,8 @@ export function FitStation() {
         {fits.filter((f) => !f.fitted).length} to go in, {left} steps open.
       </p>
       <p>
-        <Link prefetch={false} href={`/jobs/${view.job.number}/road-map`}>
-          Road map of a channel
+        <Link prefetch={false} href={`/jobs/${view.job.number}/component-map`}>
+          Component map of a channel
         </Link>
       </p>
       {fits.length === 0 ? (
@@ -50,7 +50,7 @@ export function FitStation() {
                 </th>
                 <td>{marked(farads(f.old.nominal), f.old.rated === null ? null : volts(f.old.rated))}</td>
                 <td>
-                  {f.part ?? "as said"} {f.temporary && <small className="state-worn">temporary</small>}
+                  {f.part ?? "as entered"} {f.temporary && <small className="state-worn">temporary</small>}
                 </td>
                 <td>
                   {f.plus === null ? (
@@ -93,19 +93,19 @@ function Steps({ title, steps, closed }: { title: string; steps: readonly RefitS
               {refitName[s.step]}
               {s.about.length > 0 && <small className="muted"> {list(s.about.slice(0, 6))}</small>}
               {s.note && <small> {s.note}</small>}
-              {!s.applies && <small> nothing of it on record</small>}
+              {!s.applies && <small> does not apply by the record</small>}
               {s.done === false && <small className="state-worn"> open</small>}
             </span>
             {s.done ? (
-              <small className="state-sound">seen to{s.by ? `, ${s.by}` : ""}</small>
+              <small className="state-sound">done{s.by ? `, ${s.by}` : ""}</small>
             ) : (
               <Button
                 size="small"
                 disabled={closed}
                 onClick={() => submit(`seen to ${refitWord[s.step]}`)}
-                aria-label={`Seen to: ${refitName[s.step]}`}
+                aria-label={`Done: ${refitName[s.step]}`}
               >
-                seen to
+                done
               </Button>
             )}
           </li>

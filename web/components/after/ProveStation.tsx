@@ -22,8 +22,8 @@ export function ProveStation() {
   const closed = isClosed(view.job.state);
   const sides = [...new Set(proof.response.flatMap((r) => [...Object.keys(r.after), ...Object.keys(r.before)]))];
   return (
-    <section className={styles.station} aria-label="Prove">
-      <h2>Prove</h2>
+    <section className={styles.station} aria-label="Final test">
+      <h2>Final test</h2>
       <SimulatedUnit where="prove" />
       <ul className={styles.list} aria-label="What is shown">
         {proof.items.map((i) => (

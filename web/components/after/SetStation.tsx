@@ -25,12 +25,12 @@ export function SetStation() {
   const startWarmUp = () => submit(`timer ${Math.round(setting.warmUp.seconds / 60)} min warm-up`);
   useKeys({ w: startWarmUp, m: () => setMatching(!matching) });
   return (
-    <section className={styles.station} aria-label="Set">
-      <h2>Set</h2>
+    <section className={styles.station} aria-label="Adjust">
+      <h2>Adjust</h2>
       <SimulatedUnit where="set" />
       <div className={styles.plan}>
         <p>
-          {setting.leadsChecked ? "Leads and jig looked over. " : "First the leads and the jig: test leads 0.08, jig ok. "}
+          {setting.leadsChecked ? "Leads and jig checked. " : "First check the leads and the jig: test leads 0.08, jig ok. "}
           {warmUp
             ? warmUp.ends > now
               ? `Warm-up: ${clock((warmUp.ends - now) / 1000)} to go.`
@@ -55,8 +55,8 @@ export function SetStation() {
       {matching && <Matching />}
       {setting.groups.length === 0 && setting.watts === null && setting.valves.length === 0 && (
         <p>
-          Say the window and over which resistor: <span className="mono">idle window 10 to 15mv over 0.22</span>; or by the mains wattmeter:{" "}
-          <span className="mono">idle each 12w</span>, <span className="mono">idle down 38w</span>; or valve by valve:{" "}
+          Enter the window and over which resistor: <span className="mono">idle window 10 to 15mv over 0.22</span>; or by the mains
+          wattmeter: <span className="mono">idle each 12w</span>, <span className="mono">idle down 38w</span>; or valve by valve:{" "}
           <span className="mono">V5 max 12w</span>, <span className="mono">V5 plate 300v 27ma</span>.
         </p>
       )}

@@ -115,7 +115,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
           }}
         />
         <Button type="primary" onClick={() => router.push("/jobs/new")}>
-          Take in a unit <kbd>c</kbd>
+          Check in a unit <kbd>c</kbd>
         </Button>
         <Button href="/shop">
           Shop <kbd>s</kbd>
@@ -148,7 +148,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
           <table className={`sheet ${styles.table}`}>
             <thead>
               <tr>
-                <th>Docket</th>
+                <th>Job</th>
                 <th>Unit and complaint</th>
                 <th>Hazard</th>
                 <th>Capacitors</th>
@@ -206,7 +206,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
 }
 
 function Empty({ find }: { find: string }) {
-  return <p className="muted">{find !== "" ? "No job matches." : "No jobs yet. Take in a unit: press c."}</p>;
+  return <p className="muted">{find !== "" ? "No job matches." : "No jobs yet. Check in a unit: press c."}</p>;
 }
 
 const TONE_STATE = { danger: "state-failed", wait: "state-worn", safe: "state-sound" } as const;

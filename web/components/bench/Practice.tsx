@@ -40,7 +40,7 @@ export function Practice({ onClose }: { onClose: () => void }) {
       });
       if (!said.ok) return (setBusy(""), setWrong(issueText(said.issue)));
     }
-    router.push(`/jobs/${made.value.number}/bring-up`);
+    router.push(`/jobs/${made.value.number}/power-up`);
   };
   return (
     <Modal open title="Practise on a simulated unit" footer={null} onCancel={onClose}>

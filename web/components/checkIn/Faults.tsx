@@ -24,12 +24,12 @@ export function Faults() {
   const { faults, sideJobs, claims, owner, notes } = view.unit;
   const asides = [
     ["Side jobs", sideJobs],
-    ["Claimed, not proven", claims],
+    ["Claimed, not confirmed", claims],
     ["Owner", owner],
   ] as const;
   return (
-    <section className={styles.faults} aria-label="Faults on this docket">
-      <h2>Faults on this docket</h2>
+    <section className={styles.faults} aria-label="Faults on this job">
+      <h2>Faults on this job</h2>
       <table className="sheet">
         <tbody>
           {faults.map((f) => (

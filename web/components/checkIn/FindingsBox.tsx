@@ -29,7 +29,7 @@ export function FindingsBox({ onOwnWords, ...rest }: FindingsBoxProps) {
       <Select
         {...rest}
         mode="multiple"
-        placeholder="hum, all channels, volume makes no odds …"
+        placeholder="hum, all channels, volume has no effect …"
         options={OPTIONS}
         onSelect={() => setTyped("")}
         onBlur={() => setTyped("")}

@@ -31,8 +31,8 @@ export function NewJob({ schools }: { schools: Schools }) {
           Bench
         </Link>
       </p>
-      <h1>Take in a unit</h1>
-      <TakeInForm findingsBox={FindingsBox} initial={{ ...EMPTY_TAKE_IN, ...schools }} saveLabel="Open the docket" onSave={save} />
+      <h1>Check in a unit</h1>
+      <TakeInForm findingsBox={FindingsBox} initial={{ ...EMPTY_TAKE_IN, ...schools }} saveLabel="Open the job" onSave={save} />
     </main>
   );
 }

@@ -23,7 +23,7 @@ export function TakeInStation() {
   const { opened, touch, renew } = useOpened(now, takeIn);
   const save = async (job: TakeIn): Promise<boolean> => {
     const answer = await write("PATCH", "", { version: opened.version, job });
-    if (answer.ok) void message.success("Kept.");
+    if (answer.ok) void message.success("Saved.");
     // what was changed meanwhile by somebody else fills the form anew
     if (answer.ok || answer.issue.code === "stale") renew();
     return answer.ok;

@@ -63,8 +63,8 @@ export function ChooseStation() {
               The shop&apos;s order
             </Link>
             <a href={`/api/jobs/${view.job.number}/order.csv`}>Order list, CSV</a>
-            <Link prefetch={false} href={`/jobs/${view.job.number}/road-map`}>
-              Road map of a channel
+            <Link prefetch={false} href={`/jobs/${view.job.number}/component-map`}>
+              Component map of a channel
             </Link>
           </p>
         </nav>
@@ -99,6 +99,6 @@ function decisionText(p: PositionView, bySchool: boolean): string {
     case "leave":
       return "stays";
     default:
-      return bySchool ? `${verdictName[p.verdict.state]}, by the school` : verdictName[p.verdict.state];
+      return bySchool ? `${verdictName[p.verdict.state]}, by the scope` : verdictName[p.verdict.state];
   }
 }

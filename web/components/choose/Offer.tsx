@@ -51,7 +51,7 @@ export function Offer() {
         <table className="sheet">
           <thead>
             <tr>
-              <th>School</th>
+              <th>Replacement scope</th>
               <th className="n">Parts</th>
               <th className="n">Cost of parts</th>
               <th className="n">At the bench</th>
@@ -67,7 +67,7 @@ export function Offer() {
               <tr key={q.scope} className={q.scope === view.job.scopeSchool ? styles.school : undefined}>
                 <td>
                   {scopeName[q.scope]}
-                  {q.scope === view.job.scopeSchool && <small className="muted"> this job&apos;s school</small>}
+                  {q.scope === view.job.scopeSchool && <small className="muted"> this job&apos;s scope</small>}
                 </td>
                 <td className="n" title={list(q.designators)}>
                   {q.designators.length}

@@ -18,7 +18,7 @@ function Notes({ assessment, saidOnce }: { assessment: Assessment; saidOnce: rea
   return (
     <span className="state-worn" title={rulesText(assessment.notes.map((n) => n.code))}>
       {" "}
-      Mind: {text}.
+      Note: {text}.
     </span>
   );
 }
@@ -45,7 +45,7 @@ export function PartTable({ assessments, of, found, withRules, act }: Props) {
         <caption className={styles.shared}>
           All of these: {saidOnce.join(", ")}
           {saidOnce.length > 0 ? ". " : ""}
-          {minded.length > 0 && <span className="state-worn">Mind: {minded.join("; ")}.</span>}
+          {minded.length > 0 && <span className="state-worn">Note: {minded.join("; ")}.</span>}
         </caption>
       )}
       <thead>

@@ -30,7 +30,7 @@ export function RoadMapSheet() {
     ...(hasCommon || channels.length === 0 ? [{ value: COMMON, label: "what is common" }] : []),
   ];
   return (
-    <article aria-label="Road map" className={styles.sheet}>
+    <article aria-label="Component map" className={styles.sheet}>
       <h1>
         {docket(view.job.number)} {view.job.title}: {channel === COMMON ? "what is common" : `channel ${list(map.serves)}`}
       </h1>
@@ -46,7 +46,8 @@ export function RoadMapSheet() {
       {map.serves.length > 1 && <p>One sheet serves {list(map.serves)}: the same place in the others stands beside it.</p>}
       {reversed.length > 0 && (
         <p className={styles.warn}>
-          Against their neighbours or their twins: {list(reversed.map((r) => r.position.designator))}. Look twice before the iron is hot.
+          Against their neighbours or their counterparts: {list(reversed.map((r) => r.position.designator))}. Look twice before the iron is
+          hot.
         </p>
       )}
       {map.sections.map(({ section, rows: parts }) => (

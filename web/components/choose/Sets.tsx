@@ -59,7 +59,7 @@ export function Sets({ position, onTake }: Props) {
                 </span>
               )}
               {s.arrangement === "backToBack" && <span className={styles.changes}>Minus to minus; each bears all the volts one way.</span>}
-              {s.rippleLow && <span className="state-worn"> Mind: rated for less ripple than flows.</span>}
+              {s.rippleLow && <span className="state-worn"> Note: rated for less ripple than flows.</span>}
             </div>
             <Button size="small" onClick={() => onTake(s)} aria-label={`Take ${s.parts.map((p) => p.code).join(" and ")}`}>
               Take

@@ -76,7 +76,7 @@ export function SectionPicture() {
         <Inside of={chosen} />
       ) : (
         <p className="muted">
-          Press a section to see what speaks for it. This unit is built otherwise? Say{" "}
+          Press a section to see what points to it. If this unit is built differently, enter{" "}
           <span className="mono">section regulators not here</span>, <span className="mono">section servo here</span>.
         </p>
       )}

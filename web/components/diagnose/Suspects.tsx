@@ -27,7 +27,7 @@ export function Suspects() {
     .filter((s) => s.state !== "ruledOut" && s.chance >= (view.facts.trace?.settled ? BESIDE_SHOWN : WORTH_NAMING))
     .slice(0, SHOWN);
   const out = tracing.suspects.filter((s) => s.state === "ruledOut");
-  if (view.job.findings.length === 0) return <p className="muted">Tick what you hear and see at Take in: the suspects follow from it.</p>;
+  if (view.job.findings.length === 0) return <p className="muted">Tick what you hear and see at Check in: the suspects follow from it.</p>;
   return (
     <>
       <NextTests />
@@ -124,7 +124,7 @@ function NextTests() {
   // once a cause is shown the rest is for who still doubts it
   return settled ? (
     <details className={styles.more}>
-      <summary>A cause is shown. What else would tell</summary>
+      <summary>A cause is confirmed. Other tests</summary>
       {tests}
     </details>
   ) : (
@@ -169,7 +169,7 @@ function AdviceItem({
         </div>
       ) : (
         <div className="muted">
-          Say what it reads: <span className="mono">{words.figure}</span>
+          Enter what it reads: <span className="mono">{words.figure}</span>
         </div>
       )}
     </li>

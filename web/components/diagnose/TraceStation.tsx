@@ -77,7 +77,7 @@ export function TraceStation() {
       <h2 className={styles.head}>Tried</h2>
       {tried.length === 0 ? (
         <p className="muted">
-          Nothing tried yet. Say it as it comes: <span className="mono">pulled tone board plug, rail back to 15</span>,{" "}
+          Nothing tried yet. Enter it as it comes: <span className="mono">pulled tone board plug, rail back to 15</span>,{" "}
           <span className="mono">tap C3: crackle, tap heat sink: nothing</span>.
         </p>
       ) : (
@@ -177,8 +177,8 @@ function TriedRow({ of: t }: { of: TriedModel }) {
       </td>
       <td>
         {outcome || <span className="muted">not said yet</span>}
-        {t.refused && <div className="state-failed">Unsafe: kept as done, not taken as a test.</div>}
-        {t.asSet && <div className="state-worn">Several changes, one outcome: cured as a set, no single one is shown.</div>}
+        {t.refused && <div className="state-failed">Unsafe: recorded as done, not taken as a test.</div>}
+        {t.asSet && <div className="state-worn">Several changes, one outcome: cured as a set, no single one is confirmed.</div>}
       </td>
       <td className="n mono">{t.seq}</td>
     </tr>

@@ -111,7 +111,7 @@ export function ReadoutLine() {
   const { meters } = view.shop;
   const first = pending[0];
   return (
-    <footer className={`${styles.line} no-print`} aria-label="Readout line">
+    <footer className={`${styles.line} no-print`} aria-label="Entry line">
       {down && first && (
         <div className={styles.down} role="status">
           <span>
@@ -183,7 +183,7 @@ export function ReadoutLine() {
           ref={inputRef}
           data-line=""
           className="mono"
-          aria-label="Readout"
+          aria-label="Entry"
           value={text}
           onChange={(event) => onType(event.target.value)}
           onKeyDown={onKey}
@@ -195,7 +195,7 @@ export function ReadoutLine() {
           placeholder="c14 esr 0.4"
         />
         <span className={styles.hint}>
-          {parsed?.ok ? "Enter keeps it" : parsed ? "asked back · Ctrl Enter keeps it as said" : typed === "" ? "r" : ""}
+          {parsed?.ok ? "Enter saves it" : parsed ? "asked back · Ctrl Enter saves it as typed" : typed === "" ? "r" : ""}
         </span>
       </div>
     </footer>
@@ -258,7 +258,7 @@ function Answer({ entry, waiting }: { entry: Entry; waiting: boolean }) {
     const { subject, rest } = entryText(entry, view.shop.meters);
     return (
       <span>
-        <b>{subject}</b>: {rest}. {state ?? "Kept."}
+        <b>{subject}</b>: {rest}. {state ?? "Saved."}
       </span>
     );
   }
@@ -280,7 +280,7 @@ function Answer({ entry, waiting }: { entry: Entry; waiting: boolean }) {
         {others.length > 0 && (
           <span className="muted"> With it: {others.map((c) => consequenceText(c, view.shop.meters)).join("; ")}.</span>
         )}
-        {locked && <b className={styles.wrong}> Charge was not shown to be gone: hands out.</b>}
+        {locked && <b className={styles.wrong}> Stored charge is not shown to be gone: keep hands out of the unit.</b>}
       </span>
     </span>
   );

@@ -114,9 +114,9 @@ export function Answer(props: Props) {
         )}
         {props.kept &&
           (props.stands ? (
-            <span className="muted">Kept: {answerSentence(id, props.kept)}</span>
+            <span className="muted">Saved: {answerSentence(id, props.kept)}</span>
           ) : (
-            <span className="state-worn">An answer was kept; what it stood on has changed since. Keep the new one.</span>
+            <span className="state-worn">An answer was saved; the readings behind it have changed since. Save the new one.</span>
           ))}
       </div>
     </section>

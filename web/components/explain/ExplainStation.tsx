@@ -109,7 +109,7 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
   const [reading, setReading] = useState<string | null>(null);
   const onKeep =
     explanation && open && view.job.closedAt === null
-      ? () => void keep(explanation).then((answer) => answer.ok && message.success("Kept for the report."))
+      ? () => void keep(explanation).then((answer) => answer.ok && message.success("Saved for the report."))
       : null;
   useKeys({ k: () => onKeep?.() });
   const name = `docket-${docket(view.job.number)}-${id}`;
@@ -140,7 +140,7 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
         makesIt={makesIt}
         onKeep={onKeep}
       />
-      {!makesIt && <p className="muted">Nothing ticked at Take in points at this circuit.</p>}
+      {!makesIt && <p className="muted">Nothing ticked at Check in points at this circuit.</p>}
       {circuit.issue && <p className={styles.issue}>{circuitIssueText(circuit.issue)}</p>}
       <LivePicture id={id} circuit={circuit} caption={sentence(id, circuit.outcomes ?? {})} kind={shownKind} onKind={setShownKind} />
       <SetupPanel circuit={circuit} setup={setup} unitKind={view.job.unitKind} positions={view.positions} onChange={change} />

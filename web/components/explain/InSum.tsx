@@ -12,8 +12,8 @@ const SHOWN = 3;
 export function InSum({ onPick }: { onPick: (part: PartAnswer) => void }) {
   const parts = useSum();
   return (
-    <section className={styles.sum} aria-label="In sum">
-      <b>In sum</b>
+    <section className={styles.sum} aria-label="Summary">
+      <b>Summary</b>
       {parts === null ? (
         <span className="muted">working it out …</span>
       ) : parts.length === 0 ? (

@@ -18,7 +18,7 @@ export function AfterLeak({ from }: { from: readonly string[] }) {
         <thead>
           <tr>
             <th>
-              <span className="sr-only">What to see to</span>
+              <span className="sr-only">What to do</span>
             </th>
             {from.map((name) => (
               <th key={name}>{name}</th>

@@ -87,7 +87,7 @@ export function LookStation() {
       </p>
       {rows.length === 0 ? (
         <p className={styles.empty}>
-          Nothing is listed yet. Say what you see on the line below: <span className="mono">F1 looks whole</span>,{" "}
+          Nothing is listed yet. Enter what you see on the line below: <span className="mono">F1 looks whole</span>,{" "}
           <span className="mono">board charred by C12</span>.
         </p>
       ) : (
@@ -119,7 +119,7 @@ export function LookStation() {
           ))}
         </div>
       )}
-      {last && <p className="sr-only" role="status">{`Kept: ${last}`}</p>}
+      {last && <p className="sr-only" role="status">{`Saved: ${last}`}</p>}
       <h2 className={styles.head}>Places that are no parts</h2>
       {places.length === 0 ? (
         <p className="muted">

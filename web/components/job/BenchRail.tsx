@@ -212,8 +212,8 @@ function Latest() {
     <section>
       <h2 className={styles.latest}>
         <span>Latest</span>
-        <Link href={`/jobs/${view.job.number}/ledger`} prefetch={false}>
-          Ledger <kbd>l</kbd>
+        <Link href={`/jobs/${view.job.number}/log`} prefetch={false}>
+          Log <kbd>l</kbd>
         </Link>
       </h2>
       <ul className={styles.lines} aria-label="Latest" onKeyDown={walk}>
@@ -232,8 +232,8 @@ function Latest() {
                 className={styles.strike}
                 data-strike
                 onClick={() => strike(l.key)}
-                aria-label={`Strike ${l.typed}`}
-                title="Strike: takes back everything this line brought about"
+                aria-label={`Strike out ${l.typed}`}
+                title="Strike out: takes back everything this line recorded"
               >
                 <StrikeShape />
               </button>

@@ -68,12 +68,12 @@ export function Docket() {
   const { job, stations } = view;
   const href = (station: StationId) => `/jobs/${job.number}/${pathOf(station)}`;
   return (
-    <nav className={`${styles.docket} no-print`} aria-label="Docket">
+    <nav className={`${styles.docket} no-print`} aria-label="Job">
       <p className={styles.number}>
         <Link prefetch={false} href="/">
           Bench
         </Link>{" "}
-        <span aria-hidden="true">/</span> <span className="mono">Docket {docket(job.number)}</span>
+        <span aria-hidden="true">/</span> <span className="mono">Job {docket(job.number)}</span>
       </p>
       <h1 title={job.title}>{job.title}</h1>
       <p className={styles.complaint}>{job.complaint ? `“${job.complaint}”` : "No complaint written down yet."}</p>

@@ -20,7 +20,7 @@ import styles from "./JobFrame.module.css";
 const KeySheet = dynamic(() => import("../shared/KeySheet").then((m) => m.KeySheet), { ssr: false });
 const OverrideDialog = dynamic(() => import("./OverrideDialog").then((m) => m.OverrideDialog), { ssr: false });
 
-/** Everything around a station: docket, next act, bench rail, readout line, and the keys that work on all of them. */
+/** Everything around a station: docket, next act, bench rail, entry line, and the keys that work on all of them. */
 export function JobFrame({ initial, children }: { initial: JobData; children: ReactNode }) {
   return (
     <JobProvider initial={initial}>
@@ -51,7 +51,7 @@ function Frame({ children }: { children: ReactNode }) {
     u: () => submit("undo"),
     x: () => document.querySelector<HTMLElement>("[data-strike]")?.focus(),
     o: () => setOverriding(true),
-    l: () => router.push(`/jobs/${view.job.number}/ledger`),
+    l: () => router.push(`/jobs/${view.job.number}/log`),
     t: () => setRailOpen((open) => !open),
     ...Object.fromEntries(STATIONS.map((s) => [stationKey[s], () => router.push(`/jobs/${view.job.number}/${pathOf(s)}`)])),
   });
@@ -60,7 +60,7 @@ function Frame({ children }: { children: ReactNode }) {
     <div className={styles.frame}>
       <Docket />
       <main className={styles.main}>
-        <div className={`${styles.next} no-print`} role="status" aria-label="Next act">
+        <div className={`${styles.next} no-print`} role="status" aria-label="Next step">
           <button type="button" onClick={doNext}>
             <b>{next.act}</b>
           </button>

@@ -30,7 +30,7 @@ import { waitingLines, type LineStorage } from "./waitingLines";
 // The job as this browser knows it: what the server has confirmed, and on top of it the lines that wait. Lines are understood and
 // judged here at Enter, by the core the server uses; the server confirms them one after the other, or refuses one, which then goes.
 
-/** What stands at the readout line as the last thing said. */
+/** What stands at the entry line as the last thing said. */
 export type LineAnswer =
   /** `held`: the power it asked for is held; it is kept as an attempt */
   | { kind: "said"; key: string; entry: Entry; waiting: boolean; held: Interlock | null }

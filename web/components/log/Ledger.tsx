@@ -46,8 +46,8 @@ export function Ledger({ entries }: { entries: readonly LedgerEntry[] }) {
       <div className={styles.tools}>
         <Input
           allowClear
-          placeholder="Find in the ledger"
-          aria-label="Find in the ledger"
+          placeholder="Find in the log"
+          aria-label="Find in the log"
           value={find}
           onChange={(e) => setFind(e.target.value)}
           style={{ width: 220 }}
@@ -69,7 +69,7 @@ export function Ledger({ entries }: { entries: readonly LedgerEntry[] }) {
               <th>Said</th>
               <th>Read as</th>
               <th>
-                <span className="sr-only">Strike</span>
+                <span className="sr-only">Strike out</span>
               </th>
             </tr>
           </thead>
@@ -88,7 +88,7 @@ export function Ledger({ entries }: { entries: readonly LedgerEntry[] }) {
                   <td>{struck ? "struck" : as.text}</td>
                   <td>
                     {e.what === "line" && !e.withdrawn && !closed && (
-                      <Button size="small" type="text" onClick={() => strike(e.key)} aria-label={`Strike ${e.typed}`}>
+                      <Button size="small" type="text" onClick={() => strike(e.key)} aria-label={`Strike out ${e.typed}`}>
                         strike
                       </Button>
                     )}

@@ -19,7 +19,7 @@ const PositionDrawer = dynamic(() => import("./PositionDrawer").then((m) => m.Po
 const PARTS: readonly Part[] = ["capacitors", "others", "points", "siblings"];
 type Part = "capacitors" | "others" | "points" | "siblings";
 
-/** Every position by section, with what was read and what it means. The readout line below fills it. */
+/** Every position by section, with what was read and what it means. The entry line below fills it. */
 export function MeasureStation() {
   const { view, focusLine } = useJob();
   const { cursor, setCursor } = useCursor();
@@ -129,6 +129,6 @@ function bySection(positions: readonly PositionView[]): [string, PositionView[]]
 
 function summary(positions: readonly PositionView[]): string {
   const measured = positions.filter((p) => p.verdict.state !== "unmeasured").length;
-  const twins = positions.some((p) => p.twins.length > 0) ? ", twins compared" : "";
+  const twins = positions.some((p) => p.twins.length > 0) ? ", counterparts compared" : "";
   return `${measured} of ${positions.length} measured${twins}`;
 }

@@ -106,7 +106,7 @@ function History({ position }: { position: PositionView }) {
           <th>Meter</th>
           <th>When</th>
           <th>
-            <span className="sr-only">Strike</span>
+            <span className="sr-only">Strike out</span>
           </th>
         </tr>
       </thead>
@@ -136,7 +136,7 @@ function History({ position }: { position: PositionView }) {
                     size="small"
                     type="text"
                     onClick={() => strike(r.line!)}
-                    aria-label={`Strike ${measurementText(r.measurement, r.significant)}`}
+                    aria-label={`Strike out ${measurementText(r.measurement, r.significant)}`}
                     title="Takes back the whole line and everything it brought about"
                     autoFocus={i === 0 && k === 0}
                   >

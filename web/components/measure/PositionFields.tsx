@@ -89,7 +89,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
         parallelWith: values.across === "unknown" ? null : values.across === "alone" ? [] : (values.parallelWith ?? []),
       },
     });
-    if (answer.ok) void message.success("Kept.");
+    if (answer.ok) void message.success("Saved.");
     if (answer.ok || answer.issue.code === "stale") onDone();
     else if (answer.issue.code === "holderReasonNeeded") setReasonAsked(true);
   };

@@ -63,7 +63,7 @@ function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
       <td className={styles.why}>
         {[reasonOf(verdict), ...notesOf(verdict)].filter(Boolean).join("; ")}
         {verdict.state === "unmeasured" && p.renewed && "new part fitted, not measured yet"}
-        {verdict.state === "unmeasured" && !p.renewed && p.twins.length > 0 && `twin of ${p.twins.join(", ")}`}
+        {verdict.state === "unmeasured" && !p.renewed && p.twins.length > 0 && `counterpart of ${p.twins.join(", ")}`}
       </td>
     </tr>
   );

@@ -35,7 +35,7 @@ export function SideBySide() {
   );
   const channels = [...new Set(groups.flatMap((g) => g.map((p, i) => p.channel ?? `#${i + 1}`)))];
   if (groups.length === 0)
-    return <p className={styles.empty}>No siblings yet: copy positions to the other channels, or give parts the same twin group.</p>;
+    return <p className={styles.empty}>No counterparts yet: copy positions to the other channels, or give parts the same group.</p>;
   return (
     <>
       {QUANTITIES.map((quantity) => (

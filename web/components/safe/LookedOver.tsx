@@ -39,8 +39,8 @@ export function LookedOver() {
   const onMains = view.job.mainsV !== null;
   const done = new Map(view.unit.notes.checks.map((c) => [c.what, c]));
   return (
-    <section aria-label="Looked over">
-      <h2 className={styles.over}>Looked over: lead, earth, leads of the meter</h2>
+    <section aria-label="Checked">
+      <h2 className={styles.over}>Checks: mains lead, earth, meter leads</h2>
       <table className="sheet">
         <tbody>
           {CHECKS.filter((c) => onMains || !MAINS.has(c)).map((c) => {

@@ -197,7 +197,7 @@ function HighestVolts() {
         suffix="V"
         placeholder={view.highest === null ? "not said" : shown(view.highest, "V").replace(/ V$/, "")}
       />
-      <Button onClick={keep}>Keep</Button>
+      <Button onClick={keep}>Save</Button>
     </div>
   );
 }

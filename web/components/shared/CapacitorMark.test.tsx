@@ -17,7 +17,7 @@ test("no two kinds look alike in grey", () => {
 });
 
 test("verdict and share are said to those who cannot see", () => {
-  expect(draw("worn", 0.62)).toContain('aria-label="worn, 62 % of C"');
+  expect(draw("worn", 0.62)).toContain('aria-label="degraded, 62 % of C"');
   expect(draw("unmeasured")).toContain('aria-label="not measured"');
   expect(draw("replaced")).toContain('role="img"');
 });

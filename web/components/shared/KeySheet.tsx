@@ -19,11 +19,11 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
   {
     name: "Bench",
     keys: [
-      ["c", "take in a unit"],
+      ["c", "check in a unit"],
       ["↑ ↓ Enter", "pick and open a job"],
       ["← →", "turn the page"],
       ["/", "find"],
-      ["s", "the shop: what readings are held against"],
+      ["s", "the shop: reference values"],
       ["h", "listen to a recording, without a job"],
       ["e", "bench tools, without a job"],
       ["p", "practise on a simulated unit"],
@@ -32,20 +32,20 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
   {
     name: "In a job",
     keys: [
-      ["r", "readout line"],
+      ["r", "entry line"],
       ["n", "do what is next"],
-      ["l", "ledger of the job"],
-      ["1 – 9 0", "stations, take in to bring up"],
-      ["s g h", "set, prove, hand back"],
+      ["l", "log of the job"],
+      ["1 – 9 0", "stations, check in to power up"],
+      ["s g h", "adjust, final test, return"],
       ["u", "undo the last line"],
-      ["x ↑ ↓ Enter", "strike any earlier line"],
+      ["x ↑ ↓ Enter", "strike out any earlier line"],
       ["o", "override, with a reason"],
       ["t", "timers, bad list, latest"],
       ["Alt + key", "any of these while typing a line"],
       ["?  [ ]", "work plainly while the line is empty"],
     ],
   },
-  { name: "Hand back", keys: [["c", "close the job"]] },
+  { name: "Return", keys: [["c", "close the job"]] },
   {
     name: "Sound",
     keys: [
@@ -59,7 +59,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     ],
   },
   {
-    name: "Explain",
+    name: "Simulate",
     keys: [
       ["[ ]", "another circuit"],
       ["l", "listen"],
@@ -67,7 +67,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     ],
   },
   {
-    name: "Choose",
+    name: "Choose parts",
     keys: [
       ["a", "take the first"],
       ["c", "make it up from several"],
@@ -78,7 +78,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     ],
   },
   {
-    name: "Bring up and Set",
+    name: "Power up and Adjust",
     keys: [
       ["a", "next step: set it and switch on"],
       ["f", "power off"],
@@ -88,7 +88,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     ],
   },
   {
-    name: "Readout line",
+    name: "Entry line",
     keys: [
       ["Enter", "keep it"],
       ["Tab", "complete the designator"],
@@ -99,12 +99,12 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
 ];
 
 const MARKS: readonly { kind: MarkKind; share: number | null; esrRatio: number | null; name: string }[] = [
-  { kind: "sound", share: 0.95, esrRatio: 0.9, name: "sound" },
-  { kind: "worn", share: 0.66, esrRatio: 1.6, name: "worn" },
+  { kind: "sound", share: 0.95, esrRatio: 0.9, name: "good" },
+  { kind: "worn", share: 0.66, esrRatio: 1.6, name: "degraded" },
   { kind: "failed", share: 0.3, esrRatio: 4, name: "failed" },
   { kind: "open", share: 0, esrRatio: null, name: "open" },
   { kind: "shorted", share: null, esrRatio: null, name: "shorted" },
-  { kind: "undecided", share: null, esrRatio: 0.6, name: "undecided" },
+  { kind: "undecided", share: null, esrRatio: 0.6, name: "inconclusive" },
   { kind: "unmeasured", share: null, esrRatio: null, name: "not measured" },
   { kind: "replaced", share: null, esrRatio: null, name: "replaced" },
   { kind: "temporary", share: null, esrRatio: null, name: "temporary" },
@@ -132,7 +132,7 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
       open={open}
       onCancel={onClose}
       footer={null}
-      title="Keys, and what the readout line understands"
+      title="Keys, and what the entry line understands"
       width={1060}
       style={{ top: 20 }}
       destroyOnHidden
@@ -166,7 +166,7 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
           </label>
         </div>
         <section>
-          <h3>The readout line</h3>
+          <h3>The entry line</h3>
           <dl className={styles.lines}>
             {EXAMPLES.map(({ line, says }) => (
               <div key={line}>

@@ -14,14 +14,14 @@ const editable = (target: EventTarget | null): boolean =>
     /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
     target.closest('[role="dialog"],[role="combobox"],[role="listbox"]') !== null);
 
-/** Signs that begin nothing anybody would type: they work in an empty readout line too. */
+/** Signs that begin nothing anybody would type: they work in an empty entry line too. */
 const SIGNS: ReadonlySet<string> = new Set(["?", "[", "]"]);
 const isEmptyLine = (target: EventTarget | null): boolean =>
   target instanceof HTMLInputElement && target.dataset.line !== undefined && target.value === "";
 
 /**
  * Single keys of a screen, active while nothing is being typed and no dialog is open. While something is being typed they work with Alt,
- * and signs work plainly as long as the readout line is empty.
+ * and signs work plainly as long as the entry line is empty.
  */
 export function useKeys(keys: Readonly<Record<string, () => void>>): void {
   const latest = useRef(keys);

@@ -210,9 +210,9 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
           <Preview rows={looked.rows} mapping={mapping} />
           <p>
             {missing.length > 0 && (
-              <span className="state-failed">Say which column is {list(missing.map((c) => columnName[c].toLowerCase()))}. </span>
+              <span className="state-failed">Choose which column is {list(missing.map((c) => columnName[c].toLowerCase()))}. </span>
             )}
-            {supplier.trim() === "" && <span className="state-failed">Say whose file it is. </span>}
+            {supplier.trim() === "" && <span className="state-failed">Enter whose file it is. </span>}
             <Button type={found ? "default" : "primary"} disabled={!ready || share !== null} onClick={() => void readAll()}>
               Read every row
             </Button>

@@ -120,7 +120,7 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
                   {docket(l.job)}
                 </Link>{" "}
                 <b className="mono">{l.designator}</b> {marked(l.nominal, l.rated)}{" "}
-                <small className="muted">{l.bad ? "bad" : "by the school of its job"}</small>
+                <small className="muted">{l.bad ? "bad" : "by the scope of its job"}</small>
               </li>
             ))}
           </ul>

@@ -21,8 +21,8 @@ export function SettingsPage({ initial }: { initial: ShopTables }) {
       <ShopNav here="/shop/settings" />
       <h1>Meters, drawer and margins</h1>
       <p className="muted">
-        <kbd>Tab</kbd> goes from field to field, <kbd>Enter</kbd> keeps the section. Every job follows at once; schools are what new jobs
-        begin with.
+        <kbd>Tab</kbd> goes from field to field, <kbd>Enter</kbd> saves the section. Every job follows at once; repair approaches are what
+        new jobs begin with.
       </p>
       <Settings of={tables.settings} edit={edit} />
       <Meters rows={tables.meterRows} edit={edit} />
@@ -62,11 +62,11 @@ function Settings({ of, edit }: { of: ShopSettings; edit: Edit }) {
       const field = NUMBERS.find(([key]) => key === first?.path[0]);
       return setSaid(`${field ? field[1] : "That"} does not go: ${first?.message ?? ""}.`);
     }
-    if (await edit({ kind: "settings", settings: read.data })) setSaid("Kept.");
+    if (await edit({ kind: "settings", settings: read.data })) setSaid("Saved.");
   };
   return (
-    <section aria-label="Margins and schools">
-      <h2>Margins and schools</h2>
+    <section aria-label="Margins and repair approach">
+      <h2>Margins and repair approach</h2>
       <form
         className={styles.fields}
         onSubmit={(e) => {
@@ -89,7 +89,7 @@ function Settings({ of, edit }: { of: ShopSettings; edit: Edit }) {
             />
           </label>
         ))}
-        <Button htmlType="submit">Keep</Button>
+        <Button htmlType="submit">Save</Button>
         <span role="status">{said}</span>
       </form>
     </section>
@@ -142,7 +142,7 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
       return setSaid(`${String(read.error.issues[0]?.path[0] ?? "That")} does not go: ${read.error.issues[0]?.message ?? ""}.`);
     if (await edit({ kind: "meter", meter: read.data })) {
       setTyped(NEW_METER);
-      setSaid("Kept.");
+      setSaid("Saved.");
     }
   };
   return (
@@ -236,7 +236,7 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
           example="2026-05-01"
           onType={(checkedOn) => setTyped({ ...typed, checkedOn })}
         />
-        <Button htmlType="submit">Keep meter</Button>
+        <Button htmlType="submit">Save meter</Button>
         <span role="status">{said}</span>
       </form>
     </section>
@@ -251,7 +251,7 @@ function Drawer({ rows, edit }: { rows: ShopTables["drawer"]; edit: Edit }) {
     if (!(ohms > 0 && rated > 0 && limit > 0)) return setSaid("Ohms, watts and volts are numbers above 0.");
     if (await edit({ kind: "resistor", ohms, rated, limit })) {
       setTyped({ ohms: "", rated: "", limit: "" });
-      setSaid("Kept.");
+      setSaid("Saved.");
     }
   };
   return (

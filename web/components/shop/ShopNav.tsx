@@ -9,7 +9,7 @@ import styles from "./ShopPage.module.css";
 const PAGES = [
   { key: "b", path: "/", name: "Bench" },
   { key: "s", path: "/shop", name: "Norms and shelf" },
-  { key: "t", path: "/shop/tracing", name: "Tracing" },
+  { key: "t", path: "/shop/diagnosis", name: "Diagnosis" },
   { key: "m", path: "/shop/settings", name: "Meters and margins" },
   { key: "c", path: "/shop/choosing", name: "Rules and figures" },
   { key: "k", path: "/shop/catalogue", name: "Catalogue" },

@@ -32,9 +32,9 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
   return (
     <main className={styles.page}>
       <ShopNav here="/shop" />
-      <h1>What readings are held against</h1>
+      <h1>Reference values</h1>
       <p className="muted">
-        <kbd>↑</kbd> <kbd>↓</kbd> pick a row, <kbd>x</kbd> strikes it or brings it back. Every verdict in every job follows at once. A
+        <kbd>↑</kbd> <kbd>↓</kbd> pick a row, <kbd>x</kbd> strikes it out or restores it. Every verdict in every job follows at once. A
         struck row stays on record.
       </p>
       <section aria-label="ESR norms">
@@ -51,7 +51,7 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
               <th>Note</th>
               <th>By</th>
               <th>
-                <span className="sr-only">Strike</span>
+                <span className="sr-only">Strike out</span>
               </th>
             </tr>
           </thead>
@@ -67,7 +67,7 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
         <h2>Reference shelf: new parts on this shop&rsquo;s meters</h2>
         {tables.shelf.length === 0 ? (
           <p className="muted">
-            Nothing yet. On a job&rsquo;s readout line: <span className="mono">new 10u 50v esr 1.4 series Nightjar</span>
+            Nothing yet. On a job&rsquo;s entry line: <span className="mono">new 10u 50v esr 1.4 series Nightjar</span>
           </p>
         ) : (
           <table className="sheet">
@@ -82,7 +82,7 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
                 <th className="n">n</th>
                 <th>By</th>
                 <th>
-                  <span className="sr-only">Strike</span>
+                  <span className="sr-only">Strike out</span>
                 </th>
               </tr>
             </thead>
@@ -100,8 +100,8 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
           </table>
         )}
       </section>
-      <section aria-label="Schools of judging" className={styles.schools}>
-        <h2>Schools</h2>
+      <section aria-label="Rules of judging" className={styles.schools}>
+        <h2>Rules of judging</h2>
         <label>
           <Switch
             checked={tables.bulgeDecides}
@@ -139,8 +139,8 @@ function Norm({ norm: n, picked, onStrike }: { norm: NormRow; picked: boolean; o
       <td>{n.note}</td>
       <td>{n.by ?? "starter row"}</td>
       <td>
-        <Button size="small" type="text" onClick={onStrike} aria-label={`${n.struck ? "Bring back" : "Strike"} ${rangeText(n)}`}>
-          {n.struck ? "Bring back" : "Strike"}
+        <Button size="small" type="text" onClick={onStrike} aria-label={`${n.struck ? "Restore" : "Strike out"} ${rangeText(n)}`}>
+          {n.struck ? "Restore" : "Strike out"}
         </Button>
       </td>
     </tr>
@@ -162,7 +162,7 @@ function Shelf({ row: s, samples, picked, onStrike }: { row: ShelfRow; samples: 
         {s.struck ? (
           <small className="muted">struck</small>
         ) : (
-          <Button size="small" type="text" onClick={onStrike} aria-label={`Strike ${marked(s.nominal, s.rated)} on ${s.meterName}`}>
+          <Button size="small" type="text" onClick={onStrike} aria-label={`Strike out ${marked(s.nominal, s.rated)} on ${s.meterName}`}>
             Strike
           </Button>
         )}
@@ -175,7 +175,7 @@ const FIELDS = [
   ["value", "Value, or from – to", "47u"],
   ["rated", "Volts, empty: any", "50v"],
   ["typical", "Typical", "0.7"],
-  ["wornOver", "Worn over", "1"],
+  ["wornOver", "Degraded over", "1"],
   ["failedOver", "Failed over", "2"],
   ["note", "Note", "as our bench sees them"],
 ] as const;
@@ -196,8 +196,8 @@ export function readNorm(typed: Record<Field, string>): { norm: NormPost } | { w
   const [typical, wornOver, failedOver] = (["typical", "wornOver", "failedOver"] as const).map((f) => numberIn(typed[f], "Ω"));
   if (from === null || to === null || from >= 1) return { wrong: "Write the value with its unit: 47u" };
   if (typed.rated.trim() !== "" && rated === null) return { wrong: "Write the volts as 50v, or leave them empty" };
-  if (typical == null || wornOver == null || failedOver == null) return { wrong: "Typical, worn over and failed over are ohms" };
-  if (!(wornOver >= typical && failedOver > wornOver)) return { wrong: "Typical, worn, failed must go upwards" };
+  if (typical == null || wornOver == null || failedOver == null) return { wrong: "Typical, degraded over and failed over are ohms" };
+  if (!(wornOver >= typical && failedOver > wornOver)) return { wrong: "Typical, degraded, failed must go upwards" };
   return { norm: { from, to, rated, typical, wornOver, failedOver, note: typed.note.trim() } };
 }
 

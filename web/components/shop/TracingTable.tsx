@@ -69,8 +69,8 @@ export function TracingTable({ initial }: { initial: ShopTables }) {
     );
   return (
     <main className={`${shop.page} ${styles.page}`}>
-      <ShopNav here="/shop/tracing" />
-      <h1>What the tracing goes by</h1>
+      <ShopNav here="/shop/diagnosis" />
+      <h1>Diagnosis table</h1>
       <p className="muted">
         {now === 0 ? "As everyone starts with." : `Version ${now} of this shop.`} Figures are common practice, rough by nature; the latest
         change of each counts, in every job at once.

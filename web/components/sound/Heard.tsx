@@ -47,8 +47,9 @@ export function Heard({ store, tape, hearing, tapes, job }: Props) {
   const waits = tape.keeping.kind === "sending";
   const send = () => {
     if (!job || job.closed || waits || inJob || lines.length === 0) return;
-    if (job.send(lines)) setSent(`${lines.length} ${lines.length === 1 ? "line" : "lines"} in the job: Trace has weighed them.`);
-    else setSent("Not all of it was understood: see the ledger.");
+    if (job.send(lines))
+      setSent(`${lines.length} ${lines.length === 1 ? "line" : "lines"} in the job: Diagnose has taken them into account.`);
+    else setSent("Not all of it was understood: see the log.");
   };
   const toggle = (i: number) => setLeft((before) => new Set(before.has(i) ? [...before].filter((x) => x !== i) : [...before, i]));
   useKeys({

@@ -7,7 +7,7 @@ import { useKeys } from "../shared/useKeys";
 import { SoundDesk } from "./SoundDesk";
 import styles from "./Sound.module.css";
 
-/** The same desk without a job: nothing is kept. */
+/** The same desk without a job: nothing is saved. */
 export function SoundPage() {
   const router = useRouter();
   const { toggle } = useTheme();
@@ -20,7 +20,7 @@ export function SoundPage() {
         </Link>
       </p>
       <h1>What a recording shows</h1>
-      <p className="muted">Heard and measured in this browser only; nothing is kept. In a job, recordings and findings stay with it.</p>
+      <p className="muted">Heard and measured in this browser only; nothing is saved. In a job, recordings and findings stay with it.</p>
       <SoundDesk shelf={null} job={null} />
     </main>
   );

@@ -34,7 +34,7 @@ export const Spectrum = memo(function Spectrum({ view, mainsHz }: { view: SoundV
           />
         )}
         <span className="muted" style={{ fontWeight: 400, fontSize: 13.5 }}>
-          {mainsHz === null ? "no mains frequency in it" : `rungs: multiples of the measured ${mainsHz.toFixed(2)} Hz`}
+          {mainsHz === null ? "no mains frequency in it" : `harmonics: multiples of the measured ${mainsHz.toFixed(2)} Hz`}
         </span>
       </h2>
       <div className={styles.chart}>

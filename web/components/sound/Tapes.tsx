@@ -46,7 +46,7 @@ export function Tapes({ store, tapes, current, closed }: Props) {
           {closed ? (
             <span />
           ) : (
-            <Button size="small" type="text" onClick={() => void store.drop(t.key)} aria-label={`Strike ${t.name}`}>
+            <Button size="small" type="text" onClick={() => void store.drop(t.key)} aria-label={`Strike out ${t.name}`}>
               strike
             </Button>
           )}
@@ -61,7 +61,7 @@ function Kept({ of: { keeping, key, kept }, store }: { of: TapeState; store: Tap
     case "no":
       return <span />;
     case "sending":
-      return <progress value={keeping.share} max={1} aria-label="Kept so far" />;
+      return <progress value={keeping.share} max={1} aria-label="Saved so far" />;
     case "kept":
       return (
         <small className="muted mono" title="beginning of its hash">
@@ -71,7 +71,7 @@ function Kept({ of: { keeping, key, kept }, store }: { of: TapeState; store: Tap
     case "notKept":
       return (
         <span className="state-failed">
-          <small>not kept</small>{" "}
+          <small>not saved</small>{" "}
           <Button size="small" onClick={() => void store.keepAgain(key)} title={keeping.why}>
             again
           </Button>

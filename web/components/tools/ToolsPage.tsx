@@ -39,7 +39,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
   const answer = tool ? workOut(tool, mine, drawer) : null;
   const sendIn = async (text: string) => {
     const number = Number(docket);
-    if (!/^\d{1,6}$/.test(docket.trim())) return void message.error("Which docket? Its number first.", 4);
+    if (!/^\d{1,6}$/.test(docket.trim())) return void message.error("Which job? Enter its number first.", 4);
     const sent = await send("POST", `/api/jobs/${number}/readout`, {
       line: `note ${text}`.slice(0, 400),
       clientKey: crypto.randomUUID(),
@@ -47,7 +47,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
       meter: null,
       inCircuit: true,
     });
-    if (sent.ok) void message.success(`In docket ${number}.`);
+    if (sent.ok) void message.success(`In job ${number}.`);
     else void message.error(issueText(sent.issue), 6);
   };
   const said = tool
@@ -116,7 +116,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
               Docket{" "}
               <Input
                 className="mono"
-                aria-label="Docket number"
+                aria-label="Job number"
                 value={docket}
                 onChange={(e) => setDocket(e.target.value)}
                 placeholder="0406"

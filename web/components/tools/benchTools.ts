@@ -149,7 +149,7 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
         ? { lines: ["Nothing is known of such a part."], minded: true }
         : {
             lines: [
-              `Sound to ${of3(expected.soundUpTo, "Ω")}, failed over ${of3(expected.failedOver, "Ω")}; a good one about ${of3(expected.typical, "Ω")}.`,
+              `Good to ${of3(expected.soundUpTo, "Ω")}, failed over ${of3(expected.failedOver, "Ω")}; a good one about ${of3(expected.typical, "Ω")}.`,
             ],
           };
     },

@@ -39,7 +39,7 @@ describe("each job of the demo stands somewhere else", () => {
   const stateOf = async (number: number, designator: string) =>
     (await view(number)).positions.find((p) => p.designator === designator)!.verdict.state;
 
-  test("the receiver has two bad reservoirs with replacements, and the twin of a bad decoupler to measure next", async () => {
+  test("the receiver has two bad reservoirs with replacements, and the counterpart of a bad decoupler to measure next", async () => {
     const receiver = await view(406);
     expect(receiver.next).toMatchObject({ code: "measure", position: "C114", twinOf: "C14" });
     for (const designator of ["C1", "C2"]) {

@@ -148,7 +148,7 @@ describe("a report says what the record says, and no more", () => {
     const all = ["C1 out 4600u 0.03r", "C14 out 100u 0.3r", "C114 out 100u 0.3r", "C21 out 4.7u 1r"];
     expect(paper("technician", ...all)).toContain("All parts on the list that stay in were measured and are good.");
     expect(paper("technician", ...all, "Q7 looks whole")).toContain(
-      "Q7, undecided: looks whole, which proves nothing.\nAll others on the list",
+      "Q7, inconclusive: looks whole, which confirms nothing.\nAll others on the list",
     );
     expect(paper("technician", ...all.slice(0, 3))).toContain("Not measured: C21.");
     expect(paper("technician", ...all, "C21 out esr over")).toMatch(/C21, coupling, open: .*\nAll others on the list/);
@@ -172,7 +172,7 @@ describe("a report says what the record says, and no more", () => {
   test("what nobody did or read has no row and no column, and what is open is named", () => {
     const text = paper("technician", "C1 fitted 4700u 50v", "offset l 9mv", "F1 0.1r", "seen to screws and earth");
     expect(text).toContain("Channel | DC at the output\nL | 9 mV\n");
-    expect(text).toContain("F1 fuse: sound, 0.10 Ω through, in circuit; read 0.1 Ω.");
+    expect(text).toContain("F1 fuse: good, 0.10 Ω through, in circuit; read 0.1 Ω.");
     expect(text).toMatch(/Not recorded as done: (?!.*screws)(?!.*earth).*thermistor.*\./);
     expect(text).not.toMatch(/not read|to do|[Ll]ift one leg/);
   });

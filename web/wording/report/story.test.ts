@@ -17,7 +17,7 @@ const gone = { seq: 3, outcome: "gone", symptom: "hum" } as const;
 describe("how a fault was found", () => {
   test("a shown cause names what shows it, and what speaks for it", () => {
     const s = told(["C1 out 900u 2.1r"]);
-    expect(s.cause).toEqual(["Shown: a reservoir has dried out or gone open: C1 measured out of circuit."]);
+    expect(s.cause).toEqual(["Confirmed: a reservoir has dried out or gone open: C1 measured out of circuit."]);
     expect(s.because).toContain("C1 reads bad");
   });
   test("the complaint as it stands belongs to it", () => {
@@ -25,7 +25,7 @@ describe("how a fault was found", () => {
   });
   test("nothing is claimed that was not shown: suspects with their chance", () => {
     const [first, ...rest] = told([]).cause;
-    expect(first).toMatch(/^No cause is shown\. Suspected: a reservoir has dried out or gone open \(\d+\s?%\)/);
+    expect(first).toMatch(/^No cause is confirmed\. Suspected: a reservoir has dried out or gone open \(\d+\s?%\)/);
     expect(rest).toEqual([]);
   });
   test("what was exchanged together is cured as a set", () => {

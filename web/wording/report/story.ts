@@ -59,7 +59,7 @@ function causes(
   cure: Cure | null,
 ): string[] {
   const named = (s: Suspect) => `${hypothesisName[s.id]}: ${toldText(s.decisive!, tried)}`;
-  if (shown.length > 0) return [`Shown: ${shown.map(named).join("; ")}.`];
+  if (shown.length > 0) return [`Confirmed: ${shown.map(named).join("; ")}.`];
   // what took the complaint with it is named, whether or not a fault of the table fits it; of a set no single one is
   if (cure) {
     const set = cure.names.length > 1 ? " They were changed together: no single one is confirmed." : "";
@@ -67,7 +67,7 @@ function causes(
   }
   if (asSet.length > 0) return [`Cured as a set, no single part is confirmed: ${asSet.map(named).join("; ")}.`];
   const suspects = open.map((s) => `${hypothesisName[s.id]} (${percent(Math.min(MAX_SURE, s.chance))})`);
-  return suspects.length > 0 ? [`No cause is shown. Suspected: ${suspects.join(", ")}.`] : ["No cause is shown."];
+  return suspects.length > 0 ? [`No cause is confirmed. Suspected: ${suspects.join(", ")}.`] : ["No cause is confirmed."];
 }
 
 /** The honest ends: what a closed job says of itself. */

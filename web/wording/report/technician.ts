@@ -247,7 +247,7 @@ function safetyText(safety: JobView["safety"], limit: number): string {
     case "energised":
       return "The unit is switched on.";
     case "chargeHeld":
-      return "Charge is not shown to be gone in every part.";
+      return "Stored charge is not shown to be gone in every part.";
     case "nothingListed":
       return "No charge-holding part is listed.";
     case "voltsUnknown":
@@ -335,7 +335,7 @@ function asideBlocks({ unit }: JobView): ReportBlock[] {
   const { notes } = unit;
   const rows: readonly (readonly [string, readonly string[]])[] = [
     ["Beside the fault", unit.sideJobs.map(capital)],
-    ["Claimed by others, not proven", unit.claims.map(capital)],
+    ["Claimed by others, not confirmed", unit.claims.map(capital)],
     ["The owner", unit.owner.map(capital)],
     [
       "Drawing compared with board",

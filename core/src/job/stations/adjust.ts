@@ -2,7 +2,7 @@ import type { NextAct, Station, StationState } from "./station";
 
 export const set: Station<"set"> = {
   id: "set",
-  path: "set",
+  path: "adjust",
   live: true,
   state({ after }): StationState {
     if (!after?.set.begun) return { kind: "untouched" };

@@ -4,7 +4,7 @@ import type { NextAct, Station } from "./station";
 
 export const trace: Station<"trace"> = {
   id: "trace",
-  path: "trace",
+  path: "diagnose",
   state: ({ tried, asked }) =>
     asked > 0
       ? { kind: "underWay", done: Math.max(0, tried - asked), of: Math.max(tried, asked) }

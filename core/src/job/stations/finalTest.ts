@@ -3,7 +3,7 @@ import type { NextAct, Station, StationState } from "./station";
 
 export const prove: Station<"prove"> = {
   id: "prove",
-  path: "prove",
+  path: "final-test",
   live: true,
   state({ after }): StationState {
     if (!after?.prove.begun) return { kind: "untouched" };

@@ -3,7 +3,7 @@ import type { Station } from "./station";
 
 export const look: Station<"look"> = {
   id: "look",
-  path: "look",
+  path: "inspect",
   state: ({ looked }) => ({ kind: looked ? "done" : "untouched" }),
   /** A fuse that looks whole first; else a look round, before anything is measured. */
   act({ looked, unmeasuredFuse, safety, positions }) {

@@ -2,7 +2,7 @@ import type { NextAct, Station, StationState } from "./station";
 
 export const bringUp: Station<"bringUp"> = {
   id: "bringUp",
-  path: "bring-up",
+  path: "power-up",
   live: true,
   state({ after }): StationState {
     if (!after?.bringUp.begun) return { kind: "untouched" };

@@ -14,7 +14,7 @@ const ASKED_ELSEWHERE: ReadonlySet<ClosingBlocker> = new Set<ClosingBlocker>([
 
 export const handBack: Station<"handBack"> = {
   id: "handBack",
-  path: "hand-back",
+  path: "return",
   state(job) {
     if (isClosed(job.state)) return { kind: "done" };
     // what is merely not done yet shows at its own station; a temporary part has none

@@ -3,7 +3,7 @@ import type { Station } from "./station";
 
 export const explain: Station<"explain"> = {
   id: "explain",
-  path: "explain",
+  path: "simulate",
   state: ({ explained }) => (explained ? { kind: "done" } : { kind: "untouched" }),
   /** Once a cause is shown by what was measured or tried, no model has to say so too. */
   act({ explained, positions, trace }) {

@@ -3,7 +3,7 @@ import { NewJob } from "../../../components/checkIn/NewJob";
 import { pool } from "../../../server/db";
 import { getSettings } from "../../../server/repositories/shop";
 
-export const metadata: Metadata = { title: "Take in a unit" };
+export const metadata: Metadata = { title: "Check in a unit" };
 export const dynamic = "force-dynamic";
 
 export default async function NewJobPage() {

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { RoadMapSheet } from "../../../../components/choose/RoadMapSheet";
 
-export const metadata: Metadata = { title: "Road map" };
+export const metadata: Metadata = { title: "Component map" };
 
 export default function RoadMapPage() {
   return <RoadMapSheet />;

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { TraceStation } from "../../../../components/diagnose/TraceStation";
 
-export const metadata: Metadata = { title: "Trace" };
+export const metadata: Metadata = { title: "Diagnose" };
 
 export default function TracePage() {
   return <TraceStation />;

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { LookStation } from "../../../../components/inspect/LookStation";
 
-export const metadata: Metadata = { title: "Look" };
+export const metadata: Metadata = { title: "Inspect" };
 
 export default function LookPage() {
   return <LookStation />;

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { TakeInStation } from "../../../../components/checkIn/TakeInStation";
 
-export const metadata: Metadata = { title: "Take in" };
+export const metadata: Metadata = { title: "Check in" };
 
 export default function TakeInPage() {
   return <TakeInStation />;

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { SetStation } from "../../../../components/after/SetStation";
 
-export const metadata: Metadata = { title: "Set" };
+export const metadata: Metadata = { title: "Adjust" };
 
 export default function SetPage() {
   return <SetStation />;

@@ -3,7 +3,7 @@ import { TracingTable } from "../../../components/shop/TracingTable";
 import { pool } from "../../../server/db";
 import { loadShopTables } from "../../../server/editShop";
 
-export const metadata: Metadata = { title: "What the tracing goes by" };
+export const metadata: Metadata = { title: "Diagnosis table" };
 export const dynamic = "force-dynamic";
 
 export default async function Tracing() {

@@ -6,9 +6,9 @@ import { findJob } from "../../../../server/repositories/jobs";
 import { listLedger } from "../../../../server/repositories/ledger";
 import { routeNumber } from "../../../../server/routeNumber";
 
-export const metadata: Metadata = { title: "Ledger" };
+export const metadata: Metadata = { title: "Log" };
 
-export default async function LedgerPage({ params }: PageProps<"/jobs/[number]/ledger">) {
+export default async function LedgerPage({ params }: PageProps<"/jobs/[number]/log">) {
   const job = await findJob(pool(), routeNumber((await params).number));
   if (!job) notFound();
   return <Ledger entries={await listLedger(pool(), job.id)} />;
