@@ -7,7 +7,7 @@ export default function ErrorPage({ reset }: { error: Error; reset: () => void }
     <main style={{ maxWidth: 560, margin: "18vh auto", padding: 20 }}>
       <h1>The records cannot be reached</h1>
       <p style={{ margin: "10px 0 18px" }}>
-        The database does not answer, or the page could not be put together. Nothing that was kept is lost; lines typed meanwhile wait in
+        The database does not answer, or the page could not be put together. Nothing that was saved is lost; lines typed meanwhile wait in
         this browser.
       </p>
       <Button type="primary" onClick={() => (reset(), window.location.reload())}>

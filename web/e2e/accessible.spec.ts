@@ -36,7 +36,7 @@ for (const theme of ["day", "night"])
       await expect(line(page)).toBeFocused();
       await page.keyboard.press("Escape");
       await page.keyboard.press("?");
-      await expect(page.getByRole("dialog")).toContainText("what the readout line understands");
+      await expect(page.getByRole("dialog")).toContainText("what the entry line understands");
       await expectAccessible(page);
     });
   });

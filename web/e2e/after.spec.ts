@@ -249,8 +249,8 @@ test("the bench tools by keyboard, wrong figures said, a result sent into a dock
   await expect(answered).toContainText("write it as 8");
   await page.getByLabel("Load", { exact: true }).fill("4");
   await expectAccessible(page);
-  await page.getByLabel("Docket number").fill(String(number));
-  await page.getByRole("button", { name: "Send into the docket" }).click();
+  await page.getByLabel("Job number").fill(String(number));
+  await page.getByRole("button", { name: "Send into the job" }).click();
   await expect(page.getByText(`In job ${number}.`)).toBeVisible();
   await page.keyboard.press("Escape");
   await page.locator("body").click();

@@ -103,7 +103,7 @@ test("from a fuse that looks whole to the reservoir behind it, said as it comes 
   await say(page, "lifted C1, lamp goes dim");
   await page.goto(`/jobs/${number}/inspect`);
   const fuses = page.getByRole("region", { name: "Fuses that went" });
-  await expect(fuses).toContainText("Nobody said why.");
+  await expect(fuses).toContainText("Cause not recorded.");
   await say(page, "F1 blew violently because C1 is shorted");
   await expect(fuses).toContainText("F1, 1.6 A: went violently: look for a short behind it. Why: C1 is shorted.");
   await page.goto(`/jobs/${number}/measure`);
@@ -279,7 +279,7 @@ test("a part whose volts nobody knows holds the worst charge, is not chosen for,
   const number = await openedJob(request, baseURL!, "C7 220u reservoir");
   await page.goto(`/jobs/${number}/choose`);
   await say(page, "C7 out esr 30");
-  await expect(page.getByText("Say its volts first: C7 marked 63v, or C7 working 35v")).toBeVisible();
+  await expect(page.getByText("Enter its voltage first: C7 marked 63v, or C7 working 35v")).toBeVisible();
   await say(page, "C7 marked 35v");
   await expect(page.getByText(/Needs 35 V or more as the original/)).toBeVisible();
   await say(page, "C7 should be 470u 50v");
@@ -292,7 +292,7 @@ test("what came off and what is unsafe hold the closing until they are seen to",
   await page.goto(`/jobs/${number}/return`);
   const holds = page.getByRole("list", { name: "What holds the closing" });
   await say(page, "teardown lid, six screws");
-  await expect(holds).toContainText("Something that came off is not on again.");
+  await expect(holds).toContainText("Not fully reassembled: something that came off is not back on.");
   await say(page, "mains lead frayed");
   await expect(holds).toContainText("Earth, insulation, lead or plug was found bad.");
   await page.getByRole("button", { name: "On again" }).click();
@@ -309,7 +309,7 @@ test("the schools stand side by side with parts, cost and time, and what the own
   const offer = page.getByRole("region", { name: "What can be offered" });
   await expect(offer.getByRole("row")).toHaveCount(5, { timeout: 60_000 });
   const school = offer.getByRole("row", { name: /the whole section/ });
-  await expect(school).toContainText("this job's school");
+  await expect(school).toContainText("this job's scope");
   await expect(school).toContainText("€");
   await school.getByRole("button", { name: "Owner agrees" }).click();
   await expect(offer).toContainText("The owner agreed to the whole section, up to €");

@@ -88,7 +88,7 @@ test("a position's fields are kept, it is taken off and put back with its readin
   await page.getByRole("button", { name: "Take this position off the job" }).click();
   await expect(page.locator('[data-position="C24"]')).toHaveCount(0);
   await page.getByRole("button", { name: "Put it back" }).click();
-  await expect(page.locator('[data-position="C24"]')).toContainText("sound");
+  await expect(page.locator('[data-position="C24"]')).toContainText("good");
 });
 
 test("closing is held by charge, and a waiver in writing goes into the report", async ({ page }) => {
@@ -118,7 +118,7 @@ test("a docket that does not exist says so", async ({ page }) => {
   for (const path of ["/jobs/9999/measure", "/jobs/abc/measure"]) {
     const response = await page.goto(path);
     expect(response!.status()).toBe(404);
-    await expect(page.getByText("No such docket")).toBeVisible();
+    await expect(page.getByText("No such job")).toBeVisible();
   }
 });
 
@@ -177,7 +177,7 @@ test("a new part has its own verdict, what was found keeps its own, and the repo
   await page.goto("/jobs/406/return");
   const report = page.getByRole("article", { name: "Report" });
   const replaced = report.getByRole("row", { name: /^C1 / }).first();
-  await expect(replaced).toContainText("lot 2431; measured since: sound");
+  await expect(replaced).toContainText("lot 2431; measured since: good");
   await expect(replaced).toContainText("failed: ESR");
   await expect(report.getByText("C1, new part, 4700 µF 50 V")).toBeVisible();
 });
@@ -190,14 +190,14 @@ test("the shop's norms and shelf are seen, struck and brought back by keys; a no
   const first = norms.getByRole("row", { name: /10 µF/ });
   await expect(first).toContainText("common practice");
   await page.keyboard.press("x");
-  await expect(first.getByRole("button", { name: /Bring back/ })).toBeVisible();
+  await expect(first.getByRole("button", { name: /Restore/ })).toBeVisible();
   await page.keyboard.press("x");
   await expect(first.getByRole("button", { name: /Strike/ })).toBeVisible();
   const shelf = page.getByRole("region", { name: "Reference shelf" });
   await expect(shelf.getByRole("row", { name: /4.7 µF 50 V aluminium/ })).toContainText("Nightjar");
   await norms.getByLabel("Value, or from – to").fill("33u");
   await norms.getByLabel("Typical").fill("0.6");
-  await norms.getByLabel("Worn over").fill("0.9");
+  await norms.getByLabel("Degraded over").fill("0.9");
   await norms.getByLabel("Failed over").fill("0.8");
   await norms.getByRole("button", { name: "Add norm" }).click();
   await expect(norms).toContainText("must go upwards");

@@ -229,9 +229,9 @@ test("the schools stand side by side; following one changes the list and what is
   await expect(place(page, "C3")).toBeHidden();
   await page.getByRole("button", { name: "Work out what it costs" }).click();
   const offer = page.getByRole("region", { name: "What can be offered" });
-  await expect(offer.getByRole("row", { name: /the whole section/ })).toContainText("own: 0 closed, too few to say");
+  await expect(offer.getByRole("row", { name: /the whole section/ })).toContainText("own: 0 closed, too few to tell");
   await offer.getByRole("button", { name: "Follow: the whole section" }).click();
-  await expect(place(page, "C3")).toContainText("by the school");
+  await expect(place(page, "C3")).toContainText("by the scope");
   await expect(place(page, "C4")).toBeHidden();
 });
 
@@ -297,13 +297,13 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   await page.getByLabel("Years a part should last").fill("12");
   await page.getByLabel("How much to replace").selectOption("section");
   await page.getByRole("button", { name: "Save", exact: true }).click();
-  await expect(page.getByRole("region", { name: "Margins and schools" })).toContainText("Saved.");
+  await expect(page.getByRole("region", { name: "Margins and repair approach" })).toContainText("Saved.");
   await page.goto("/jobs/new");
   await expect(page.getByLabel("How much to replace")).toHaveValue("section");
   await page.goto("/shop/settings");
   await page.getByLabel("How much to replace").selectOption("provenBad");
   await page.getByRole("button", { name: "Save", exact: true }).click();
-  await expect(page.getByRole("region", { name: "Margins and schools" })).toContainText("Saved.");
+  await expect(page.getByRole("region", { name: "Margins and repair approach" })).toContainText("Saved.");
   const meters = page.getByRole("region", { name: "Meters" });
   await meters.getByLabel("Name").fill("Grey meter");
   // green is what a corroded lead is
@@ -320,7 +320,7 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
 test("the road map of a channel says what lies against its neighbours, and prints", async ({ page }) => {
   await page.goto("/jobs/403/component-map");
   const sheet = page.getByRole("article", { name: "Component map" });
-  await expect(sheet).toContainText("Against their neighbours or their twins: C22 and C25.");
+  await expect(sheet).toContainText("Against their neighbours or their counterparts: C22 and C25.");
   await expect(sheet.getByRole("row", { name: /^C25/ })).toContainText("plus points down against its neighbours");
   await expect(sheet.getByRole("row", { name: /^C22/ })).toContainText("C42 the other way");
   await expect(sheet.getByRole("row", { name: /^C24/ })).toContainText("either way round");

@@ -103,7 +103,7 @@ test("before and after stand in one table, in the job and in the report", async 
   await expect(says(page)).toHaveText("Nothing stands out in it.", { timeout: 60_000 });
   await expect(recording(page, "repaired.wav")).toContainText(/[0-9a-f]{7}/, { timeout: 60_000 });
   const table = page.getByRole("region", { name: "Before and after" });
-  await expect(table).toContainText("Say of one before and of one after that nothing was played");
+  await expect(table).toContainText("Mark one before and one after as made with nothing played");
   for (const name of ["as taken in.wav", "repaired.wav"])
     await Promise.all([
       page.waitForResponse((r) => r.request().method() === "PATCH" && r.ok()),

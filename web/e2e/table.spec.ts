@@ -61,10 +61,10 @@ test("a ripple is told against what the circuit says, and a repair that changed 
   await say(page, "C1 1.7vac");
   await expect(suspects).toContainText(/C1 ripples 1\.7 V: by the circuit 0?\.?\d+ m?V if whole/);
   await say(page, "C1 out 900u 2.1r");
-  await expect(suspects.getByRole("row").first()).toContainText("shown: C1 measured out of circuit");
+  await expect(suspects.getByRole("row").first()).toContainText("confirmed: C1 measured out of circuit");
   await say(page, "fitted C1 4700u 50v");
   await say(page, "still hums");
-  await expect(suspects.getByRole("row").first()).not.toContainText("shown");
+  await expect(suspects.getByRole("row").first()).not.toContainText("confirmed");
   await expect(suspects).toContainText("Bad, but not the cause: C1.");
   await expect(page.getByRole("region", { name: "What to do next" })).toBeVisible();
   await page.goto(`/jobs/${number}/return`);

@@ -6,7 +6,7 @@ test("the paging desk: its bad capacitors are innocent, the earth lug is shown, 
   await page.goto("/jobs/408/diagnose");
   const suspects = page.getByRole("region", { name: "Suspects", exact: true });
   await expect(suspects.getByRole("row").first()).toContainText("an earth point is corroded or loose");
-  await expect(suspects.getByRole("row").first()).toContainText("shown: the change in line");
+  await expect(suspects.getByRole("row").first()).toContainText("confirmed: the change in line");
   await expect(suspects).toContainText("Bad, but not the cause: ");
   await expect(page.getByRole("region", { name: "Leading suspects" })).toContainText("an earth point");
   await expectAccessible(page);
@@ -43,8 +43,8 @@ test("a reservoir measured bad out of circuit is shown, on the rail too", async 
   await say(page, "C1 out esr 3.1");
   const row = page.getByRole("region", { name: "Suspects", exact: true }).getByRole("row").first();
   await expect(row).toContainText("a reservoir has dried out");
-  await expect(row).toContainText("shown: C1 measured out of circuit");
-  await expect(page.getByRole("region", { name: "Leading suspects" })).toContainText("shown");
+  await expect(row).toContainText("confirmed: C1 measured out of circuit");
+  await expect(page.getByRole("region", { name: "Leading suspects" })).toContainText("confirmed");
 });
 
 test("a unit is drawn by its sections: walked and opened by keys, and changed by what is said", async ({ page, request, baseURL }) => {

@@ -60,6 +60,6 @@ for (const unit of SICK_UNITS)
     }
     const first = page.getByRole("region", { name: "Suspects", exact: true }).getByRole("row").first();
     await expect(first).toContainText(causeOf(unit));
-    await expect(first).toContainText("shown:");
+    await expect(first).toContainText("confirmed:");
     expect(complaints).toEqual([]);
   });

@@ -77,7 +77,7 @@ export function databaseTrouble(databaseUrl: string, error: unknown): string {
   if (["ECONNREFUSED", "ENOTFOUND", "EAI_AGAIN", "ETIMEDOUT", "EHOSTUNREACH"].includes(code))
     return `Nothing answers at ${host} (${code}).`;
   if (code === "ENOENT") return "pg_dump is missing, and a database with jobs is not migrated without a dump. Install postgresql-client.";
-  return `The database at ${where} could not be brought up to date: ${error instanceof Error ? error.message : String(error)}`;
+  return `The database at ${where} could not be upgraded: ${error instanceof Error ? error.message : String(error)}`;
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {

@@ -39,7 +39,7 @@ const refusalTexts: Texts<Refusal> = {
 };
 /** What volts a part must be rated for, and why; what to say where nobody knows. */
 export function neededText(designator: string, { neededVolts, neededFrom }: Pick<CandidatesView, "neededVolts" | "neededFrom">): string {
-  if (neededVolts === null) return `Say its volts first: ${designator} marked 63v, or ${designator} working 35v`;
+  if (neededVolts === null) return `Enter its voltage first: ${designator} marked 63v, or ${designator} working 35v`;
   const why =
     neededFrom === "working"
       ? "over the working volts at high mains"

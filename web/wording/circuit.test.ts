@@ -106,7 +106,9 @@ test("issues and warnings name part, node and line", () => {
   expect(circuitIssueText({ code: "no_convergence", node: "rail", time: 0.02, iterations: 60, slowest: 12 })).toContain(
     "slowest motion takes 12 s",
   );
-  expect(circuitIssueText({ code: "unstable", growth: 3, hertz: 12 })).toBe("It never settles: it oscillates by itself at 12 Hz and grows.");
+  expect(circuitIssueText({ code: "unstable", growth: 3, hertz: 12 })).toBe(
+    "It never settles: it oscillates by itself at 12 Hz and grows.",
+  );
   expect(circuitIssueText({ code: "bad_option", option: "steps", value: 0 })).toBe("steps cannot be 0.");
   expect(netlistIssueText({ code: "wrong_unit", line: 4, text: "10uF", needed: "Ω" })).toBe("Line 4: “10uF” has another unit than Ω.");
   expect(netlistIssueText({ code: "circuit", line: 7, issue: { code: "source_loop", element: "V2" } })).toBe(

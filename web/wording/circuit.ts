@@ -300,7 +300,7 @@ export const warningText = (w: Warning): string => {
 
 export const mismatchText = (decibels: number): string => `Left and right differ by up to ${fixed(decibels, 1)} dB from 500 Hz to 10 kHz.`;
 export const restoringText = (designator: string, ohms: number): string =>
-  `The part chosen for ${designator} has less ESR than the original when new: ${shown(ohms, "Ω", 2)} in series keeps the level as it was.`;
+  `The part chosen for ${designator} has less ESR than the original when new: ${shown(ohms, "Ω", 2)} in series restores the level.`;
 
 const IN_PER_CENT: ReadonlySet<ScenarioId> = new Set<ScenarioId>(["seriesPair", "delay", "startUp"]);
 /** The unit in which a circuit's symptom is said to be so much worse than healthy: a difference, never a level. */

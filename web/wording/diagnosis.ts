@@ -31,7 +31,7 @@ export const hypothesisName: Readonly<Record<HypothesisId, string>> = {
   rectifierShorted: "a rectifier diode is shorted",
   regulatorFailed: "a regulator or what starts it has failed",
   outputShorted: "an output device is shorted",
-  valveWorn: "a valve is worn or noisy",
+  valveWorn: "a valve is weak or noisy",
   transformer: "the transformer has failed",
   jointCrack: "a joint or trace is cracked",
   boardShort: "something shorts a board or the chassis",
@@ -52,7 +52,7 @@ export const hypothesisName: Readonly<Record<HypothesisId, string>> = {
 };
 
 export const suspectStateName: Readonly<Record<SuspectState, string>> = {
-  shown: "shown",
+  shown: "confirmed",
   likely: "likely",
   suspected: "suspected",
   unlikely: "unlikely",
@@ -259,7 +259,7 @@ export const testText: Readonly<Record<TestId, TestWords>> = {
   hearSwing: said(
     "Record it and let it be measured.",
     "At the Sound station: a few seconds, as it is complained of.",
-    "it swings evenly",
+    "it oscillates evenly",
     "heard pulsing",
     "heard no pulsing",
   ),

@@ -95,7 +95,7 @@ function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: stri
     case "position": {
       const p = c.position;
       const taken = p.assumed.filter((a) => a !== "rated");
-      const usual = `${taken.length > 0 ? ` (${taken.join(", ")} taken as usual)` : ""}${p.rated === null ? ", volts not said: C9 marked 63v says them later".replace("C9", p.designator) : ""}`;
+      const usual = `${taken.length > 0 ? ` (${taken.join(", ")} taken as usual)` : ""}${p.rated === null ? ", volts not entered: C9 marked 63v adds them later".replace("C9", p.designator) : ""}`;
       return {
         subject: `Add ${p.designator}`,
         rest: `${marked(p.nominal, p.rated)}, ${roleName[p.role]}, ${technologyName[p.technology]}${usual}`,

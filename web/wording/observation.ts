@@ -138,8 +138,8 @@ const stateName: Readonly<Record<SaidPartState, string>> = {
   open: "open",
   shorted: "shorted",
   intermittent: "comes and goes",
-  fine: "said to be fine",
-  bad: "said to be bad",
+  fine: "called good",
+  bad: "called bad",
   hot: "runs hot",
   conducts: "conducts",
 };
@@ -231,7 +231,7 @@ export const cautionText: Readonly<Record<TriedCaution, string>> = {
   fuse: "A fuse is never bridged: find why it blew, then fit one of its rating.",
   underRated: "The part put across bears fewer volts than what it is put across.",
   supplyLive: "The unit was on: switch off, discharge, then put a part across.",
-  noLimit: "No current limit was said: set one before the supply goes on.",
+  noLimit: "No current limit was entered: set one before the supply goes on.",
   overRail: "The bench supply was set above what this rail is called by.",
   mainsPart: "This place lies on the mains: only a part of its own safety class belongs there.",
 };
@@ -264,7 +264,7 @@ export const leakStepName: Readonly<Record<LeakStep, string>> = {
   insulation: "insulation",
 };
 export const stepName: Readonly<Record<WorkStep, string>> = {
-  takeIn: "taking in",
+  takeIn: "checking in",
   makeSafe: "making safe",
   look: "looking",
   trace: "diagnosing",
@@ -277,8 +277,8 @@ export const stepName: Readonly<Record<WorkStep, string>> = {
   handBack: "handing back",
 };
 export const scopeName: Readonly<Record<Scope, string>> = {
-  provenBad: "what is proven bad",
-  provenBadAndKind: "proven bad and its kind",
+  provenBad: "what is confirmed bad",
+  provenBadAndKind: "confirmed bad and its kind",
   section: "the whole section",
   everyElectrolytic: "every electrolytic",
 };
@@ -521,7 +521,7 @@ const settleName: Readonly<Record<PartSettle, string>> = {
   measureOhms: "measure its ohms",
   liftOneLeg: "lift one leg and read again",
   otherWay: "read it the other way round",
-  markedValue: "say what is marked on it",
+  markedValue: "enter what is marked on it",
 };
 /** Why, as part of a sentence. */
 export const partReason = (v: Pick<PartVerdict, "reason">): string => say(reasonTexts, v.reason);
@@ -541,4 +541,4 @@ export const pointVerdictText = ({ state, off }: PointVerdict): string =>
 
 /** "F1, 2 A: blew violently: look for a short behind it. Why: D3 shorted" */
 export const fuseText = ({ name, marked, how, because }: FuseModel): string =>
-  `${[name, markedText(marked)].filter(Boolean).join(", ")}: went${how === null ? "" : ` ${fuseEndName[how]}`}. ${because === null ? "Nobody said why." : `Why: ${because}.`}`;
+  `${[name, markedText(marked)].filter(Boolean).join(", ")}: went${how === null ? "" : ` ${fuseEndName[how]}`}. ${because === null ? "Cause not recorded." : `Why: ${because}.`}`;

@@ -28,7 +28,7 @@ export const patternText: Readonly<Record<PatternId, { often: string; test: stri
   },
   relayOffset: { often: "The relay drops out or never closes: DC at an output.", test: "DC offset of each channel before the relay." },
   lowSwingServo: {
-    often: "Swings by itself at a few cycles a second: the loop that holds DC at zero, or a rail that is not decoupled.",
+    often: "Oscillates at a few cycles a second: the loop that holds DC at zero, or a rail that is not decoupled.",
     test: "Turn the level down; if it goes on, ESR and value of the loop's and the rail's capacitors.",
   },
   growlRumble: {

@@ -28,7 +28,7 @@ const reasonText: Texts<VerdictReason> = {
   capacitanceHigh: (r) => `reads ${percent(r.share)} of its value: leaky or dried, the meter charges it through the leak`,
   capacitanceOffForItsPlace: (r) => `${percent(r.share)} of its value, its place allows ${percent(r.tolerance)} off`,
   capacitanceGone: (r) => `${percent(r.share)} of its value, ${where(r.inCircuit)}: next to nothing is left`,
-  capacitanceInCircuitProvesLittle: (r) => `${percent(r.share)} of its value in circuit proves little: neighbours add`,
+  capacitanceInCircuitProvesLittle: (r) => `${percent(r.share)} of its value in circuit tells little: neighbours add`,
   capacitanceUnderReads: (r) => {
     const plain = `${percent(r.share)} at ${shown(r.at, "Hz")}: a bridge reads wet parts low up there`;
     if (!r.model) return plain;
@@ -82,7 +82,7 @@ export const settleText: Readonly<Record<Settle, string>> = {
   referenceReading: "measure a new one of the same kind",
   leakTest: "test it for leakage",
   repeatOutOfCircuit: "measure again out of circuit",
-  markedVolts: "say the volts it is marked with",
+  markedVolts: "enter its marked voltage",
 };
 
 const referenceText: Readonly<Record<ReferenceSource, string>> = {

@@ -80,12 +80,12 @@ export const signName: Readonly<Record<VisualSign, string>> = {
 };
 
 export const saidWordName: Readonly<Record<SaidWord, string>> = {
-  fine: "said to be fine",
-  bad: "said to be bad",
-  driedOut: "said to be dried out",
-  leaky: "said to leak",
-  noLeak: "no leak, it was said",
-  notShorted: "not shorted, it was said",
+  fine: "called good",
+  bad: "called bad",
+  driedOut: "called dried out",
+  leaky: "called leaky",
+  noLeak: "called free of leaks",
+  notShorted: "called not shorted",
   noContinuity: "no continuity",
   hot: "hot",
   dryJoint: "dry joint",
@@ -226,8 +226,8 @@ export const schoolChoices: {
   scopeSchool: {
     name: "How much to replace",
     options: [
-      { value: "provenBad", label: "Proven bad only", means: "cheapest now; its like may follow" },
-      { value: "provenBadAndKind", label: "Proven bad and its kind", means: "same value, series and heat go too" },
+      { value: "provenBad", label: "Confirmed bad only", means: "cheapest now; its like may follow" },
+      { value: "provenBadAndKind", label: "Confirmed bad and its kind", means: "same value, series and heat go too" },
       { value: "section", label: "The whole section", means: "more parts, fewer returns" },
       { value: "everyElectrolytic", label: "Every electrolytic", means: "most work; a fault elsewhere stays" },
     ],

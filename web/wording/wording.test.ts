@@ -52,7 +52,7 @@ describe("a line is said back as it was understood", () => {
     ["undo", "Undo: the last line, with all it brought about"],
     ["C44 esr 1", "C44 is not on this job. Did you mean C14? Or: add C44 47u 25v decoupler"],
     ["C14 esr -1", "-1 is no possible ESR."],
-    ["C14 out 9000u", "9000 µF on a 47 µF part? Check the unit, or end the line with ! to keep it."],
+    ["C14 out 9000u", "9000 µF on a 47 µF part? Check the unit, or end the line with ! to save it."],
     ["C14 C15 esr 0.5 0.6", "C14 and C15: C14 ESR 0.5 Ω at 100 kHz, C15 ESR 0.6 Ω at 100 kHz, in circuit, Blue meter"],
     ["C14 esr 4.6 in 3.5 out", "C14: ESR 4.6 Ω at 100 kHz (in circuit, Blue meter), ESR 3.5 Ω at 100 kHz (out of circuit, Blue meter)"],
     ["rail +15 14.9 80mvac", "rail +15: 14.9 V, 80 mV AC"],

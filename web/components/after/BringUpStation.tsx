@@ -77,7 +77,7 @@ export function BringUpStation() {
           <b>Powered via: </b>
           {means
             ? `${meansName[means.by]}${means.watts === null ? "" : `, ${shown(means.watts, "W")}`}${means.amperes === null ? "" : `, at most ${shown(means.amperes, "A")}`}`
-            : "not said yet"}
+            : "not entered yet"}
           .{" "}
           {lamp &&
             `It draws about ${shown(lamp.idle, "W")} at idle (${lamp.said ? "as entered" : "usual for its kind"}): a lamp of ${lamp.watts} W.`}
@@ -173,7 +173,7 @@ export function BringUpStation() {
         {bringUp.byEngine
           ? "Expected volts by the circuit of its supply at that mains, as it is set up under Simulate, scaled to what each point should read."
           : "Expected volts in proportion to the mains: no circuit of its supply can be solved."}{" "}
-        Rails behind a regulator that stand at usual volts are taken as regulated. Say what a point should read: rail main should be 40v.
+        Rails behind a regulator that stand at usual volts are taken as regulated. Enter what a point should read: rail main should be 40v.
       </p>
     </section>
   );

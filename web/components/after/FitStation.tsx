@@ -54,7 +54,7 @@ export function FitStation() {
                 </td>
                 <td>
                   {f.plus === null ? (
-                    <small className="muted">not said: {f.designator} plus up</small>
+                    <small className="muted">not entered: {f.designator} plus up</small>
                   ) : (
                     layName[f.plus as keyof typeof layName]
                   )}

@@ -38,7 +38,7 @@ export function ProveStation() {
         <caption>
           {proof.rated
             ? `Rated ${shown(proof.rated.watts, "W")} into ${shown(proof.rated.ohms, "Ω")} a channel.`
-            : "What it is rated for is not said: rated 50w into 8."}
+            : "What it is rated for is not entered: rated 50w into 8."}
           {proof.missing.length > 0 && <span className="state-worn"> No offset read on {list(proof.missing)}.</span>}
         </caption>
         <thead>

@@ -173,7 +173,7 @@ function Group({ group }: { group: IdleGroup }) {
       <caption>
         {window
           ? `Idle: ${shown(window.low, unit)} to ${shown(window.high, unit)}${ohms === null ? "" : ` over ${shown(ohms, "Ω")}`}. Below: up to the lower edge; inside: leave; above: down to the upper edge.`
-          : "Idle: no window said yet."}
+          : "Idle: no window entered yet."}
       </caption>
       <thead>
         <tr>

@@ -57,7 +57,7 @@ export function Faults() {
         <p>
           <b>The other one of the pair:</b>{" "}
           {notes.sibling === "here" ? (
-            "is here to be held against."
+            "is here to compare with."
           ) : (
             <>
               {notes.sibling === "absent" ? "is not here: ask for it, or for its readings. " : "is it here? "}

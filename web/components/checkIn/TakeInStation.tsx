@@ -30,7 +30,7 @@ export function TakeInStation() {
   };
   return (
     <>
-      <TakeInForm key={opened.version} initial={opened.value} saveLabel="Keep" findingsBox={FindingsBox} onTouch={touch} onSave={save} />
+      <TakeInForm key={opened.version} initial={opened.value} saveLabel="Save" findingsBox={FindingsBox} onTouch={touch} onSave={save} />
       <Faults />
     </>
   );

@@ -36,7 +36,7 @@ export function DecisionDialog({
         <>
           {asked.assessment && <p>Breaks: {reasonsOf(asked.assessment)}.</p>}
           {asked.decision === "temporary" && (
-            <p>A temporary part holds the job: it cannot be handed back until the right one is in, or waived in writing.</p>
+            <p>A temporary part blocks the closing: it cannot be returned until the right one is in, or waived in writing.</p>
           )}
         </>
       }

@@ -118,4 +118,4 @@ export function Offer() {
 }
 
 const historyText = ({ jobs, own }: OfferView["history"][Scope]): string =>
-  own === null ? `own: ${jobs} closed, too few to say` : `own: ${own.back} of ${own.jobs}, ${percent(own.low)} to ${percent(own.high)}`;
+  own === null ? `own: ${jobs} closed, too few to tell` : `own: ${own.back} of ${own.jobs}, ${percent(own.low)} to ${percent(own.high)}`;

@@ -34,7 +34,7 @@ export function Price({ part, currency }: { part: CataloguePart; currency: strin
           <th>When</th>
           <th className="n">Each</th>
           <th className="n">Stock</th>
-          <th>Said by</th>
+          <th>Entered by</th>
         </tr>
       </thead>
       <tbody>

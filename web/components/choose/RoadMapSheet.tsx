@@ -40,7 +40,8 @@ export function RoadMapSheet() {
           Print <kbd>p</kbd>
         </Button>{" "}
         <span className="muted">
-          How a part lies is said on the line: <span className="mono">c14 plus up</span>, <span className="mono">c14 plus to ground</span>.
+          How a part lies is entered on the line: <span className="mono">c14 plus up</span>,{" "}
+          <span className="mono">c14 plus to ground</span>.
         </span>
       </p>
       {map.serves.length > 1 && <p>One sheet serves {list(map.serves)}: the same place in the others stands beside it.</p>}
@@ -110,7 +111,7 @@ function Row({ of: { position: p, laid, others, reversed, twinsOtherWay } }: { o
           <>
             {laid?.points && <Arrow points={laid.points} />}
             {[laid?.points ? layName[laid.points] : "", laid?.plus ? layName[laid.plus] : ""].filter(Boolean).join(", ") || (
-              <span className="muted">not said</span>
+              <span className="muted">not entered</span>
             )}
             {reversed && <b> against its neighbours</b>}
             {twinsOtherWay.length > 0 && <b> {list(twinsOtherWay)} the other way</b>}

@@ -42,7 +42,7 @@ export function Sets({ position, onTake }: Props) {
   return (
     <section aria-label="Several in place of one" className={styles.sets}>
       <h3>Several in place of one</h3>
-      {found.sets.length === 0 && <p>No set of two or three from the catalogue keeps the rules of this place.</p>}
+      {found.sets.length === 0 && <p>No set of two or three from the catalogue meets the rules of this place.</p>}
       <ul>
         {found.sets.map((s) => (
           <li key={`${s.arrangement} ${s.parts.map((p) => p.id).join(" ")}`}>

@@ -10,7 +10,7 @@ const REFUSAL: Readonly<Record<BridgeRefusal, string>> = {
   mainsPart: "it lies on the mains, where only a part of its own safety class belongs",
   notOpen: "a short or a leak stays one with a good part across it: lift a leg instead",
   locked: "charge is not shown to be gone",
-  voltsUnknown: "nobody said its volts",
+  voltsUnknown: "its rated voltage is not entered",
 };
 
 /** What may be put across the capacitor under the cursor, or why nothing may. */
@@ -28,7 +28,7 @@ export function BridgeAid() {
     <p className={styles.bridge} role="note">
       <b>A good part across {part.designator}:</b>{" "}
       {plan.ok
-        ? `${shown(plan.least, "F")} to ${shown(plan.most, "F")}, ${shown(plan.volts, "V")} or more${plan.polarised ? ", the same way round" : ""}; unit off and discharged, then on. Say `
+        ? `${shown(plan.least, "F")} to ${shown(plan.most, "F")}, ${shown(plan.volts, "V")} or more${plan.polarised ? ", the same way round" : ""}; unit off and discharged, then on. Enter `
         : `no, ${plan.refusals.map((r) => REFUSAL[r]).join("; ")}.`}
       {plan.ok && (
         <span className="mono">

@@ -7,7 +7,7 @@ import styles from "./Trace.module.css";
 
 const stand = ({ differs }: WantedModel): { word: string; tone: string } =>
   differs === null
-    ? { word: "not said what is fitted", tone: "muted" }
+    ? { word: "what is fitted is not entered", tone: "muted" }
     : differs
       ? { word: "differs", tone: "state-worn" }
       : { word: "as fitted", tone: "state-sound" };
@@ -42,8 +42,8 @@ export function OnPaper() {
         </section>
       )}
       {nets.length > 0 && (
-        <section aria-label="Traced so far">
-          <h2 className={styles.head}>Traced so far</h2>
+        <section aria-label="Connections found so far">
+          <h2 className={styles.head}>Connections found so far</h2>
           <ul className={styles.often}>
             {nets.map((ends) => (
               <li key={ends.join(" ")} className="mono">

@@ -176,7 +176,7 @@ function TriedRow({ of: t }: { of: TriedModel }) {
         ))}
       </td>
       <td>
-        {outcome || <span className="muted">not said yet</span>}
+        {outcome || <span className="muted">not entered yet</span>}
         {t.refused && <div className="state-failed">Unsafe: recorded as done, not taken as a test.</div>}
         {t.asSet && <div className="state-worn">Several changes, one outcome: cured as a set, no single one is confirmed.</div>}
       </td>

@@ -105,11 +105,11 @@ export function Answer(props: Props) {
           </span>
         )}
         {!measured && implied !== null && complaint === null && (
-          <span className="muted">It swings by itself: all the margin of a healthy loop is gone.</span>
+          <span className="muted">It oscillates: all the margin of a healthy loop is gone.</span>
         )}
         {explanation && props.onKeep && (
           <Button type="primary" size="small" onClick={props.onKeep}>
-            Keep for the report <kbd>k</kbd>
+            Save for the report <kbd>k</kbd>
           </Button>
         )}
         {props.kept &&

@@ -52,14 +52,14 @@ describe("the answer", () => {
     expect(text).toContain("C21 : bad, and not examined here");
     expect(text).toContain("an open rectifier diode (+6.0 dB)");
     expect(text).toContain("14.0 dB by 930 mV ~ of ripple read at C1.");
-    expect(text).toContain("Keep for the report");
+    expect(text).toContain("Save for the report");
   });
   test("while it is being worked out it can be stopped, and stopped it can be taken up again", () => {
     expect(answer({ explanation: null, progress: 0.5 })).toMatch(/Working out what the bad parts explain … .*Stop/);
     expect(answer({ explanation: null, stopped: true })).toMatch(/Stopped before it had an answer\. .*Work it out/);
   });
   test("a closed job keeps nothing more", () => {
-    expect(answer({ onKeep: null })).not.toContain("Keep for the report");
+    expect(answer({ onKeep: null })).not.toContain("Save for the report");
   });
 });
 

@@ -123,7 +123,7 @@ export function LookStation() {
       <h2 className={styles.head}>Places that are no parts</h2>
       {places.length === 0 ? (
         <p className="muted">
-          Joints, traces, ground points, heat sinks: say them, as in <span className="mono">earth lug corroded</span>.
+          Joints, traces, ground points, heat sinks: enter them, as in <span className="mono">earth lug corroded</span>.
         </p>
       ) : (
         <ul className={styles.places}>

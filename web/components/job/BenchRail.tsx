@@ -102,7 +102,7 @@ function Leading() {
         {leading.map((s) => (
           <li key={s.id} className={styles.suspect}>
             <span>{hypothesisName[s.id]}</span>
-            <small>{s.state === "shown" ? "shown" : percent(s.chance)}</small>
+            <small>{s.state === "shown" ? "confirmed" : percent(s.chance)}</small>
             <i aria-hidden="true" style={{ inlineSize: `${Math.round(100 * s.chance)}%` }} />
           </li>
         ))}

@@ -23,7 +23,7 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   openFault: "fault open",
   hazard: "charge",
   notFitted: "not fitted",
-  unproven: "not proven",
+  unproven: "not tested",
   notRun: "not run",
   testFails: "test fails",
   refitLeft: "refit open",

@@ -66,7 +66,7 @@ export function Ledger({ entries }: { entries: readonly LedgerEntry[] }) {
               <th>When</th>
               <th>Who</th>
               <th className="n">Line</th>
-              <th>Said</th>
+              <th>Entered</th>
               <th>Read as</th>
               <th>
                 <span className="sr-only">Strike out</span>

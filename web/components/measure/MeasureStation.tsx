@@ -71,7 +71,7 @@ export function MeasureStation() {
           </div>
           {sections.length === 0 && (
             <p className={styles.empty}>
-              No positions yet. Paste the parts list, or say <span className="mono">add C1 4700u 50v reservoir</span> on the line below.
+              No positions yet. Paste the parts list, or enter <span className="mono">add C1 4700u 50v reservoir</span> on the line below.
             </p>
           )}
           {sections.map(([section, positions]) => (

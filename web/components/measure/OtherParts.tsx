@@ -38,7 +38,7 @@ export function OtherParts() {
               {p.conflicting.length > 0 ? (
                 <span className="state-worn">{p.conflicting.map(markedText).join(" or ")}</span>
               ) : (
-                markedText(p.marked) || <span className="muted">not said</span>
+                markedText(p.marked) || <span className="muted">not entered</span>
               )}
             </td>
             <td>
@@ -54,7 +54,7 @@ export function OtherParts() {
             </td>
             <td className={styles.why}>
               {partReasonText(p.verdict)}
-              {p.conflicting.length > 0 && " Two markings were said: read it again."}
+              {p.conflicting.length > 0 && " Two markings were entered: read it again."}
             </td>
           </tr>
         ))}

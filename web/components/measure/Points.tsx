@@ -92,7 +92,7 @@ function PointRow({ of: p }: { of: PointModel }) {
       <td>
         <b>{p.name}</b>
       </td>
-      <td>{p.expected ? expectationText(p.expected) : <span className="muted">not said</span>}</td>
+      <td>{p.expected ? expectationText(p.expected) : <span className="muted">not entered</span>}</td>
       <td>
         {now && (
           <>
@@ -100,7 +100,7 @@ function PointRow({ of: p }: { of: PointModel }) {
             <span className={TONE[now.verdict.state]}>{pointVerdictText(now.verdict)}</span>
             {p.sister && (
               <div className="muted">
-                its sister {p.sister.name} is at {signedVolts(p.sister.volts)}
+                its complementary rail {p.sister.name} is at {signedVolts(p.sister.volts)}
               </div>
             )}
             {p.name.startsWith("offset") && (

@@ -196,7 +196,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
   const missing = missingOf(p);
   const keep = (
     <Button type="primary" htmlType="submit" style={{ margin: "10px 0 18px" }}>
-      Keep
+      Save
     </Button>
   );
   return (

@@ -195,7 +195,7 @@ function HighestVolts() {
         onChange={(e) => setSaid(e.target.value)}
         onPressEnter={keep}
         suffix="V"
-        placeholder={view.highest === null ? "not said" : shown(view.highest, "V").replace(/ V$/, "")}
+        placeholder={view.highest === null ? "not entered" : shown(view.highest, "V").replace(/ V$/, "")}
       />
       <Button onClick={keep}>Save</Button>
     </div>
@@ -276,7 +276,7 @@ function Plan({ position, drawer }: { position: Holder; drawer: readonly DrawerR
             placeholder="0.3"
           />
           <Button type="primary" onClick={keep}>
-            Keep
+            Save
           </Button>
         </div>
       </div>

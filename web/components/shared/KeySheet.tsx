@@ -63,7 +63,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     keys: [
       ["[ ]", "another circuit"],
       ["l", "listen"],
-      ["k", "keep the answer"],
+      ["k", "save the answer"],
     ],
   },
   {
@@ -90,7 +90,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
   {
     name: "Entry line",
     keys: [
-      ["Enter", "keep it"],
+      ["Enter", "save it"],
       ["Tab", "complete the designator"],
       ["↑ ↓", "move the cursor to another part"],
       ["Esc", "clear, then leave"],

@@ -82,7 +82,7 @@ export function RulesPage({ initial }: { initial: ShopTables }) {
       <ShopNav here="/shop/choosing" />
       <h1>Rules and figures</h1>
       <p className="muted">
-        Every refusal, note and merit names its rule; every verdict goes by these figures. <kbd>↑</kbd> <kbd>↓</kbd> pick a row,{" "}
+        Every refusal, note and merit names its rule; every verdict uses these figures. <kbd>↑</kbd> <kbd>↓</kbd> pick a row,{" "}
         <kbd>Enter</kbd> sets this shop&apos;s own, in every job at once.
       </p>
       <Input
@@ -249,7 +249,7 @@ function OwnFigure({
         <Input size="small" aria-label="Why" value={note} maxLength={200} onChange={(e) => setNote(e.target.value)} />
       </label>
       <Button size="small" htmlType="submit">
-        Keep
+        Save
       </Button>
       {own !== null && (
         <Button size="small" type="text" onClick={() => void onEdit({ kind: "figure", figure, value: null, note: note.trim() })}>

@@ -201,7 +201,7 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
                   aria-label={`Put ${m.name} away`}
                   onClick={() => void edit({ kind: "retireMeter", id: m.id })}
                 >
-                  Put away
+                  Remove
                 </Button>
               </td>
             </tr>

@@ -45,7 +45,7 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
               <th>Value</th>
               <th>Volts</th>
               <th className="n">Typical</th>
-              <th className="n">Worn over</th>
+              <th className="n">Degraded over</th>
               <th className="n">Failed over</th>
               <th>Source</th>
               <th>Note</th>
@@ -154,8 +154,8 @@ function Shelf({ row: s, samples, picked, onStrike }: { row: ShelfRow; samples: 
       <td>{technologyName[s.technology]}</td>
       <td>{s.meterName}</td>
       <td className="n">{shown(s.esr, "Ω", 2)}</td>
-      <td>{s.series ?? <span className="muted">not said</span>}</td>
-      <td>{s.grade ? (gradeName[s.grade as keyof typeof gradeName] ?? s.grade) : <span className="muted">not said</span>}</td>
+      <td>{s.series ?? <span className="muted">not entered</span>}</td>
+      <td>{s.grade ? (gradeName[s.grade as keyof typeof gradeName] ?? s.grade) : <span className="muted">not entered</span>}</td>
       <td className="n">{samples}</td>
       <td>{s.by}</td>
       <td>

@@ -59,7 +59,7 @@ export function TableEditor({ of: r, table, onChange }: { of: Row; table: Table;
         <Input size="small" value={note} maxLength={200} aria-label="Why" onChange={(e) => setNote(e.target.value)} />
       </label>
       <Button size="small" htmlType="submit">
-        Keep
+        Save
       </Button>
       {value !== starter && (
         <Button size="small" type="text" onClick={() => void onChange({ kind: "table", cell: at, value: null, note: note.trim() })}>

@@ -201,14 +201,14 @@ function Learned({ tables, onChange }: { tables: ShopTables; onChange: (edit: Sh
   const { learned } = tables;
   const jobs = learned.reduce((n, l) => n + l.times, 0);
   if (jobs === 0)
-    return <p className="muted">Here: no closed job has shown a cause yet. Each that does is counted; the table stands for thirty.</p>;
+    return <p className="muted">Here: no closed job has confirmed a cause yet. Each that does is counted; the table counts as thirty.</p>;
   return (
     <p>
       Here: {jobs} {jobs === 1 ? "cause" : "causes"} shown in closed jobs (
       {learned.map((l) => `${hypothesisName[l.fault]}, ${unitKindName[l.unitKind]}${l.times > 1 ? ` ${l.times} times` : ""}`).join("; ")}).
-      They are counted in, a quarter for other kinds of unit; the table stands for thirty.{" "}
+      They are counted in, a quarter for other kinds of unit; the table counts as thirty.{" "}
       <Button size="small" className={styles.noPrint} onClick={() => void onChange({ kind: "learnAnew" })}>
-        Count anew
+        Reset counts
       </Button>
     </p>
   );

@@ -32,7 +32,7 @@ export function BeforeAfter({ tapes, job }: { tapes: readonly TapeState[]; job: 
       <h2 className={styles.head}>Before and after</h2>
       {quiet && <ChangeTable of={quiet} />}
       {both && quiet === null && (
-        <p className="muted">Say of one before and of one after that nothing was played: hum and noise then stand side by side.</p>
+        <p className="muted">Mark one before and one after as made with nothing played: hum and noise then stand side by side.</p>
       )}
       {quiet && now !== null && hums && job && !job.closed && (
         <p className={styles.tools}>

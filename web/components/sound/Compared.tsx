@@ -51,7 +51,7 @@ export function Compared({ store, tape, tapes, sides }: Props) {
   return (
     <section aria-label="Against another">
       <h2 className={styles.head}>
-        Held against <Pick aria-label="Held against" value={against} options={options} none="nothing" onPick={setAgainst} /> <kbd>v</kbd>
+        Compared with <Pick aria-label="Compared with" value={against} options={options} none="nothing" onPick={setAgainst} /> <kbd>v</kbd>
       </h2>
       {channels !== null && many === 0 && <p className="muted">Too little of both is in the same third octaves.</p>}
       {channels !== null && many > 0 && (

@@ -61,7 +61,7 @@ interface Dependencies {
   most: number;
 }
 
-export const TOO_LARGE = "Too large to keep: it is heard here only, and its findings count as heard by ear.";
+export const TOO_LARGE = "Too large to save: it is analysed here only, and its findings count as heard by ear.";
 const NOT_SOUND = "This is no WAV file, and no other sound this browser can read.";
 const BROKEN = "Listening failed. Try again; if it does so again, the file is at fault.";
 

@@ -58,7 +58,7 @@ export function Matching({ onSend }: { onSend?: (text: string) => void }) {
           {left.length > 0 && pairs.length > 0 && <p className="muted">Left over: {left.join(", ")}.</p>}
           {onSend && pairs.length > 0 && (
             <Button size="small" onClick={() => onSend(`matched ${pairs.map(pairText).join("; ")}`)}>
-              Send into the docket
+              Send into the job
             </Button>
           )}
         </div>

@@ -113,7 +113,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
           )}
           <p className={styles.send}>
             <label>
-              Docket{" "}
+              Job{" "}
               <Input
                 className="mono"
                 aria-label="Job number"
@@ -124,7 +124,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
             </label>
             {tool && !answer?.example && (
               <Button size="small" onClick={() => void sendIn(said)}>
-                Send into the docket
+                Send into the job
               </Button>
             )}
           </p>

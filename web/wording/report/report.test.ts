@@ -88,7 +88,7 @@ test("an owner who has not decided is told what can be done and what it costs; o
     history: {},
   } as unknown as OfferView;
   const told = (...said: string[]) => textOf(reportPaper(jobView(...said), "owner", { offer }).blocks);
-  expect(told()).toContain("What is proven bad | 1 | € 2.10 | 12 min");
+  expect(told()).toContain("What is confirmed bad | 1 | € 2.10 | 12 min");
   expect(told()).not.toContain("The whole section |");
   expect(told("agreed proven bad up to 20")).not.toContain("What can be done");
   expect(paper("technician")).not.toContain("What can be done");

@@ -43,7 +43,7 @@ describe("how a fault was found", () => {
 describe("honest ends", () => {
   test("located and not repaired", () => {
     expect(told(["C1 out 900u 2.1r"], "locatedNotRepaired").cause).toContain("The fault is located and was not repaired.");
-    expect(told([], "locatedNotRepaired").cause.join(" ")).toContain("located as far as said here");
+    expect(told([], "locatedNotRepaired").cause.join(" ")).toContain("located as far as recorded here");
   });
   test("cleared without a cause may come back", () => {
     expect(told([], "clearedWithoutCause").cause).toContain("It cleared without a cause being shown; it may come back.");

@@ -74,7 +74,7 @@ function causes(
 function ends(shown: boolean, state: JobState): string[] {
   if (!isClosed(state) || state === "closed") return [];
   if (state === "clearedWithoutCause") return ["It cleared without a cause being shown; it may come back."];
-  return [shown ? "The fault is located and was not repaired." : "The fault is located as far as said here, and was not repaired."];
+  return [shown ? "The fault is located and was not repaired." : "The fault is located as far as recorded here, and was not repaired."];
 }
 
 const capital = (text: string) => `${text[0]?.toUpperCase()}${text.slice(1)}`;

@@ -1,0 +1,64 @@
+import { expect, test } from "@playwright/test";
+
+/** Words of the workshop's own that the trade's words replaced; what somebody typed or an owner said may hold them. */
+const REPLACED =
+  /\b(docket|readout|take in|taken in|hand back|handed back|hands out|hands inside|held against|schools?|road map|ledger|in sum|makes no odds|foretold|undecided|worn|nothing held|charge held|volts left|seen to|next act|looked over|rungs)\b|\bMind:/i;
+
+const STATIONS = [
+  "check-in",
+  "make-safe",
+  "inspect",
+  "sound",
+  "diagnose",
+  "measure",
+  "simulate",
+  "choose",
+  "fit",
+  "power-up",
+  "adjust",
+  "final-test",
+  "return",
+  "log",
+];
+const OTHERS = [
+  "/",
+  "/jobs/new",
+  "/shop",
+  "/shop/diagnosis",
+  "/shop/choosing",
+  "/shop/settings",
+  "/shop/order",
+  "/shop/catalogue",
+  "/sound",
+  "/tools",
+];
+
+for (const path of [...OTHERS, ...STATIONS.map((s) => `/jobs/406/${s}`)])
+  test(`${path} speaks the trade's words`, async ({ page }) => {
+    await page.goto(path);
+    await expect(page.locator("h1, h2, [role=navigation], nav").first()).toBeVisible();
+    const said = await page.evaluate(() => {
+      // what was typed, what an owner said and what is only an example to type stands in these
+      const typed = "[class*=mono], kbd, q, blockquote, textarea, [class*=quote], [class*=complaint], [class*=latest]";
+      const texts: string[] = [];
+      const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+      for (let n = walker.nextNode(); n; n = walker.nextNode()) {
+        const at = n.parentElement!;
+        if (!at.closest(`${typed}, script, style`) && n.nodeValue!.trim() !== "") texts.push(n.nodeValue!.trim());
+      }
+      for (const e of document.querySelectorAll("[aria-label]")) if (!e.closest(typed)) texts.push(e.getAttribute("aria-label")!);
+      return texts;
+    });
+    expect(said.length).toBeGreaterThan(5);
+    expect(said.filter((t) => REPLACED.test(t))).toEqual([]);
+  });
+
+for (const [was, is] of [
+  ["trace", "diagnose"],
+  ["hand-back", "return"],
+  ["bring-up", "power-up"],
+] as const)
+  test(`the address a station had before leads to it: ${was}`, async ({ page }) => {
+    await page.goto(`/jobs/406/${was}`);
+    await expect(page).toHaveURL(new RegExp(`/jobs/406/${is}$`));
+  });
