@@ -173,7 +173,7 @@ test("the ledger holds the whole job in order; a line struck there is out of jud
   await page.keyboard.press("Escape");
   await page.keyboard.press("l");
   await expect(page).toHaveURL(/log$/);
-  await expect(page.getByRole("row", { name: /sounds like rain/ })).toContainText("not read");
+  await expect(page.getByRole("row", { name: /sounds like rain/ })).toContainText("not understood");
   await page.getByText("unread", { exact: true }).click();
   await expect(page.getByRole("row", { name: /rail \+15/ })).toHaveCount(0);
   await page.getByText("all", { exact: true }).click();

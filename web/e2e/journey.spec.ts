@@ -113,7 +113,7 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   expect(await csv.text()).toMatch(/supplier,code,series,description,needed,spares,[\s\S]*100 µF[\s\S]*C11, \d{4} C111/);
 
   // fit, and prove by ear
-  await expect(act).toContainText("Fit C11 and say so");
+  await expect(act).toContainText("Fit C11 and enter it");
   // the shorting plugs come out again: left in, they hold the closing
   for (const said of ["c11 fitted", "c111 fitted", "all back"]) await say(page, said);
   await expect(act).toContainText("Power it up step by step, not straight into the wall");

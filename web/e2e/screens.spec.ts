@@ -138,7 +138,7 @@ test("the preview says before Enter what will be kept, with the limits the verdi
   await page.goto("/jobs/406/measure");
   await line(page).fill("C6 0.4");
   await expect(answer(page)).toContainText("Reads as C6: ESR 0.4 Ω at 100 kHz, in circuit, Blue meter.");
-  await expect(answer(page)).toContainText(/Sound to .* Ω, failed over .* Ω/);
+  await expect(answer(page)).toContainText(/Good to .* Ω, failed over .* Ω/);
   await line(page).fill("C6 C7 esr 0.4");
   await expect(answer(page)).toContainText("One value for 2 parts");
   await line(page).fill("C6 4.6 in 3.58 out");

@@ -89,9 +89,9 @@ export function Photos() {
                   size="small"
                   type="text"
                   onClick={() => void strike(p.id)}
-                  aria-label={`Strike picture of ${p.about ?? "the unit"}`}
+                  aria-label={`Strike out picture of ${p.about ?? "the unit"}`}
                 >
-                  strike
+                  strike out
                 </Button>
               )}
             </li>
