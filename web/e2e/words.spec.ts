@@ -50,7 +50,8 @@ for (const path of [...OTHERS, ...STATIONS.map((s) => `/jobs/406/${s}`)])
       return texts;
     });
     expect(said.length).toBeGreaterThan(5);
-    expect(said.filter((t) => REPLACED.test(t))).toEqual([]);
+    // the owner's words stay as the owner said them
+    expect(said.filter((t) => REPLACED.test(t) && !t.startsWith("Growls under the quiet scenes"))).toEqual([]);
   });
 
 for (const [was, is] of [

@@ -17,7 +17,7 @@ const guard = <I extends string>(
 
 /** Every rule that is a single figure. A new one is a row here; its id is then known to `figure`. */
 export const ROWS = [
-  row("esr.soundRatio", 1.25, "×", practice, "usual", "worn begins over this many times the expectation"),
+  row("esr.soundRatio", 1.25, "×", practice, "usual", "degraded begins over this many times the expectation"),
   row("esr.failedRatio", 2, "×", practice, "usual", "failed begins over this many times the expectation"),
   row("esr.floor", 0.3, "Ω", practice, "usual", "no hand-held tells limits under this apart below 1000 µF"),
   row("esr.floorFailed", 0.5, "Ω", practice, "usual", "failed never begins under this below 1000 µF"),
@@ -151,13 +151,13 @@ export const ROWS = [
   row("come.badKind", 0.08, "1/year", practice, "rough", "an unmeasured part like one that failed, left in: brings the unit back"),
   row("come.section", 0.02, "1/year", practice, "rough", "another unmeasured electrolytic of a section with a bad one"),
   row("come.other", 0.008, "1/year", practice, "rough", "any other unmeasured electrolytic of that age"),
-  row("come.worn", 0.1, "1/year", practice, "rough", "one that measured worn, left in"),
+  row("come.worn", 0.1, "1/year", practice, "rough", "one that measured degraded, left in"),
   row("come.sound", 0.003, "1/year", practice, "rough", "an old one that measured sound, left in"),
   row("come.new", 0.001, "1/year", practice, "rough", "a new part that was put in"),
   row("come.slip", 0.002, "share", practice, "rough", "a part that is changed: a lifted pad, the wrong way round, a joint"),
   row("come.years", 2, "years", practice, "usual", "a unit that comes back within this counts as a comeback"),
   row("come.spread", 2, "×", practice, "rough", "the chances above may all be too high or too low by this"),
-  row("come.jobs", 20, "jobs", practice, "usual", "closed jobs of a school from which the shop's own history counts"),
+  row("come.jobs", 20, "jobs", practice, "usual", "closed jobs of a scope from which the shop's own history counts"),
   row(
     "crossover.tanD",
     0.05,
