@@ -109,7 +109,7 @@ test("what a supply is set to is entered, not taken", async ({ page, request, ba
   const limit = page.getByLabel("Limit of the supply");
   await limit.fill("0,5");
   await limit.press("Enter");
-  await expect(page.getByText(/Through:\s*limited, isolated supply, at most 500 mA/)).toBeVisible();
+  await expect(page.getByText(/Powered via:\s*current-limited, isolated bench supply, at most 500 mA/)).toBeVisible();
   await page.goto(`/jobs/${number}/log`);
   await expect(page.getByText("limited 0,5A").first()).toBeVisible();
 });
