@@ -119,7 +119,7 @@ test("where nothing fits a set is made up, a part is written down, what it chang
   await page.getByRole("button", { name: /^Write one down/ }).click();
   const form = page.getByRole("form", { name: "A part no catalogue has" });
   await form.getByLabel("Code", { exact: true }).fill("attic-16");
-  await form.getByLabel("Made as").fill("electrolytic can");
+  await form.getByLabel("Type", { exact: true }).fill("electrolytic can");
   await form.getByLabel("Volts", { exact: true }).fill("lots");
   await form.getByLabel(/^Size/).fill("25x50");
   await form.getByLabel("Temperature").fill("105");

@@ -73,7 +73,7 @@ test("a file dropped at the Sound station is heard, kept, and its findings move 
   await expect(page.getByText(/heard hum ripple 49\.97 hz -\d\d(\.\d)? db rec [0-9a-f]{7}/)).toBeVisible();
   await page
     .getByRole("navigation", { name: "Job" })
-    .getByRole("link", { name: /^Trace/ })
+    .getByRole("link", { name: /^Diagnose/ })
     .click();
   await expect(suspects.getByRole("row").first()).toContainText("a reservoir has dried out");
   expect(await share("a reservoir has dried out")).toBeGreaterThan(before);

@@ -5,7 +5,7 @@ export const columnName: Readonly<Record<Column, string>> = {
   code: "Code",
   series: "Series",
   grade: "Grade",
-  kind: "Made as",
+  kind: "Type",
   value: "Value",
   tolerance: "Tolerance",
   volts: "Volts",

@@ -93,7 +93,7 @@ const meritTexts: Texts<Merit> = {
   sameAsTwin: (m) => `same series as its counterpart ${m.twin}`,
   nearValue: (m) => (Math.abs(m.change) < 1e-6 ? "exact value" : `value ${signedPercent(m.change)}`),
   gradeSuits: (m) => `${gradeName[m.grade]} suits the place`,
-  kindSuits: () => "made as the original",
+  kindSuits: () => "same type as the original",
   lowEsr: (m) => `ESR ${shown(m.ohms, "Ω", 2)} at 100 kHz`,
   life: (m) => (m.years >= 20 ? "outlasts the unit" : `about ${Math.round(m.years)} years`),
   fitsHoles: () => "fits the holes",

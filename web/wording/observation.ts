@@ -423,7 +423,7 @@ export function observationText(o: Observation): string {
     case "idleWatts":
       return `idle: ${shown(o.each, "W")} more a channel`;
     case "idle":
-      return `idle ${o.channel === "down" ? "fully down" : o.channel}: ${shown(o.value, o.unit, o.significant)}${o.heat === null ? "" : `, ${o.heat}`}${o.atEnd ? ", adjuster at its end" : ""}`;
+      return `idle ${o.channel === "down" ? "at minimum" : o.channel}: ${shown(o.value, o.unit, o.significant)}${o.heat === null ? "" : `, ${o.heat}`}${o.atEnd ? ", adjuster at its end" : ""}`;
     case "valveIdle":
       return [
         o.plate === null ? "" : `plate ${shown(o.plate, "V")}`,

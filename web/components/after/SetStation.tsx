@@ -69,10 +69,11 @@ export function SetStation() {
           <p>
             {setting.watts.down === null ? (
               <>
-                Everything fully down first: <Reading label="Fully down" unit="W" line={(said) => `idle down ${said}`} />
+                Everything to minimum (fully counter-clockwise) first:{" "}
+                <Reading label="At minimum" unit="W" line={(said) => `idle down ${said}`} />
               </>
             ) : (
-              `Fully down ${shown(setting.watts.down, "W")}; then ${setting.watts.steps
+              `At minimum ${shown(setting.watts.down, "W")}; then ${setting.watts.steps
                 .slice(1)
                 .map((w) => shown(w, "W"))
                 .join(", ")} as one channel after the other is set.`

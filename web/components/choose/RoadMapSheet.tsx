@@ -60,7 +60,7 @@ export function RoadMapSheet() {
                 <th>Place</th>
                 <th>Others</th>
                 <th>Marked</th>
-                <th>Made as, for</th>
+                <th>Type, role</th>
                 <th>Goes in</th>
                 <th>Polarity</th>
                 <th>Done</th>

@@ -135,7 +135,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
     ),
     technology: pick(
       "technology",
-      "Made as",
+      "Type",
       TECHNOLOGIES.map((v) => ({ value: v, label: technologyName[v] })),
     ),
     mounting: pick(

@@ -308,7 +308,7 @@ function Preview({ rows, mapping }: { rows: readonly (readonly string[])[]; mapp
           <tr>
             <th>Code</th>
             <th>Series</th>
-            <th>Made as</th>
+            <th>Type</th>
             <th className="n">Value</th>
             <th className="n">Volts</th>
             <th className="n">Size</th>

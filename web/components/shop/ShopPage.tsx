@@ -74,7 +74,7 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
             <thead>
               <tr>
                 <th>Part</th>
-                <th>Made as</th>
+                <th>Type</th>
                 <th>Meter</th>
                 <th className="n">ESR</th>
                 <th>Series</th>
