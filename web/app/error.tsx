@@ -5,10 +5,9 @@ import { Button } from "antd";
 export default function ErrorPage({ reset }: { error: Error; reset: () => void }) {
   return (
     <main style={{ maxWidth: 560, margin: "18vh auto", padding: 20 }}>
-      <h1>The records cannot be reached</h1>
+      <h1>The database does not answer</h1>
       <p style={{ margin: "10px 0 18px" }}>
-        The database does not answer, or the page could not be put together. Nothing that was saved is lost; lines typed meanwhile wait in
-        this browser.
+        The page could not be loaded. Nothing that was saved is lost; lines typed meanwhile wait in this browser.
       </p>
       <Button type="primary" onClick={() => (reset(), window.location.reload())}>
         Try again

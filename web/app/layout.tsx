@@ -10,7 +10,7 @@ import "./globals.css";
 
 export const metadata: Metadata = {
   title: { default: "Mirvek", template: "%s · Mirvek" },
-  description: "The job card that does the arithmetic",
+  description: "Fault finding and capacitor replacement for audio service",
 };
 // every page shows what is on record now
 export const dynamic = "force-dynamic";

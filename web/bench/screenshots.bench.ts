@@ -47,14 +47,14 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await page.goto("/jobs/401/return");
   await shoot(page, "return");
   await page.goto("/jobs/407/inspect");
-  await expect(page.getByRole("listbox", { name: "Parts to look at" })).toBeVisible();
+  await expect(page.getByRole("listbox", { name: "Parts to inspect" })).toBeVisible();
   await shoot(page, "inspect");
   await page.goto("/jobs/403/sound");
   await expect(page.getByTestId("says")).toContainText("Dropouts", { timeout: 60_000 });
   await expect(page.locator(".recharts-line").first()).toBeVisible();
   await shoot(page, "sound");
   await page.goto("/jobs/408/diagnose");
-  await expect(page.getByRole("region", { name: "Suspects", exact: true })).toContainText("shown");
+  await expect(page.getByRole("region", { name: "Suspects", exact: true })).toContainText("confirmed");
   await shoot(page, "diagnose");
   await page.goto("/jobs/405/log");
   await expect(page.getByRole("row", { name: /unplugged servo plug/ })).toBeVisible();
@@ -74,21 +74,21 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await page.keyboard.press("p");
   await page.getByRole("button", { name: "Practice: rehearsal receiver" }).click();
   await page.getByRole("button", { name: "variable transformer", exact: true }).click();
-  const told = async (...said: string[]) => {
-    for (const text of said) {
+  const enter = async (...lines: string[]) => {
+    for (const text of lines) {
       await line.fill(text);
       await line.press("Enter");
       await expect(page.getByText("waiting", { exact: true })).toHaveCount(0);
     }
     await line.press("Escape");
   };
-  await told("step 25%", "draw 0.01a", "step 100%", "draw 0.05a", "stage unloaded", "step 10%", "rail main 3.4", "step 25%");
+  await enter("step 25%", "draw 0.01a", "step 100%", "draw 0.05a", "stage unloaded", "step 10%", "rail main 3.4", "step 25%");
   await page.getByRole("region", { name: "Supply without its loads" }).scrollIntoViewIfNeeded();
   await shoot(page, "power-up");
   await page.keyboard.press("s");
   await expect(page.getByRole("heading", { name: "Adjust", exact: true })).toBeVisible();
-  await told("test leads 0.08", "idle window 8 to 12mv over 0.22", "idle l 6.6mv cold", "idle r 8.2mv cold", "timer 10 min warm-up");
-  await told("idle l 9.4mv warm", "idle r 12.8mv warm", "V5 max 12w", "V6 max 12w", "V5 plate 300v 27ma", "V6 plate 300v 22ma");
+  await enter("test leads 0.08", "idle window 8 to 12mv over 0.22", "idle l 6.6mv cold", "idle r 8.2mv cold", "timer 10 min warm-up");
+  await enter("idle l 9.4mv warm", "idle r 12.8mv warm", "V5 max 12w", "V6 max 12w", "V5 plate 300v 27ma", "V6 plate 300v 22ma");
   await shoot(page, "adjust");
   await page.keyboard.press("g");
   await page.getByRole("button", { name: /^Read its meters/ }).click();

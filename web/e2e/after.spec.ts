@@ -224,12 +224,12 @@ test("what goes in and what is seen to is a list somebody else can go on with", 
   for (const said of ["C1 plus up", "teardown six screws", "C1 fitted 470u 50v lot 2431"]) await say(page, said);
   await expect(page.getByRole("table", { name: "Parts to fit" })).toContainText("plus points up");
   await page.getByRole("button", { name: /^Done: Plus the right way round/ }).click();
-  await expect(page.getByRole("region", { name: "Going in" })).toContainText("done, ");
+  await expect(page.getByRole("region", { name: "Fitting" })).toContainText("done, ");
   await say(page, "not seen to screws: one is missing");
-  await expect(page.getByRole("region", { name: "Before the lid goes on" })).toContainText("one is missing");
+  await expect(page.getByRole("region", { name: "Before the cover goes on" })).toContainText("one is missing");
   await expectAccessible(page);
   await page.reload();
-  await expect(page.getByRole("region", { name: "Before the lid goes on" })).toContainText("one is missing");
+  await expect(page.getByRole("region", { name: "Before the cover goes on" })).toContainText("one is missing");
 });
 
 test("the bench tools by keyboard, wrong figures said, a result sent into a docket", async ({ page, request, baseURL }) => {
@@ -250,7 +250,7 @@ test("the bench tools by keyboard, wrong figures said, a result sent into a dock
   await page.getByLabel("Load", { exact: true }).fill("4");
   await expectAccessible(page);
   await page.getByLabel("Job number").fill(String(number));
-  await page.getByRole("button", { name: "Send into the job" }).click();
+  await page.getByRole("button", { name: "Save to the job" }).click();
   await expect(page.getByText(`In job ${number}.`)).toBeVisible();
   await page.keyboard.press("Escape");
   await page.locator("body").click();

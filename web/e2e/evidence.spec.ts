@@ -102,7 +102,7 @@ test("from a fuse that looks whole to the reservoir behind it, said as it comes 
   await expect(page.getByRole("region", { name: "Asked" })).toHaveCount(0);
   await say(page, "lifted C1, lamp goes dim");
   await page.goto(`/jobs/${number}/inspect`);
-  const fuses = page.getByRole("region", { name: "Fuses that went" });
+  const fuses = page.getByRole("region", { name: "Blown fuses" });
   await expect(fuses).toContainText("Cause not recorded.");
   await say(page, "F1 blew violently because C1 is shorted");
   await expect(fuses).toContainText("F1, 1.6 A: went violently: look for a short behind it. Why: C1 is shorted.");
@@ -149,7 +149,7 @@ test("a walk with the eyes: a key a part, places by the line, after a leak what 
     "#Supply\nC1 4700u 50v reservoir\nC2 4700u 50v reservoir\n#Amplifier\nC14 100u 16v decoupler",
   );
   await page.goto(`/jobs/${number}/inspect`);
-  const walk = page.getByRole("listbox", { name: "Parts to look at" });
+  const walk = page.getByRole("listbox", { name: "Parts to inspect" });
   await expect(walk).toBeFocused();
   await page.keyboard.press("b");
   await page.keyboard.press("l");
@@ -203,7 +203,7 @@ test("words are never refused, and a figure is never kept unread without being a
 test("a picture is dropped in, made small and shown; what is none is refused in words", async ({ page, request, baseURL }) => {
   const number = await openedJob(request, baseURL!, "C14 100u 16v decoupler");
   await page.goto(`/jobs/${number}/inspect`);
-  await expect(page.getByRole("listbox", { name: "Parts to look at" })).toBeFocused();
+  await expect(page.getByRole("listbox", { name: "Parts to inspect" })).toBeFocused();
   const section = page.getByRole("region", { name: "Photographs" });
   await section.getByLabel("What it shows").fill("board by C14");
   // some megabytes, as a camera makes them
@@ -290,12 +290,12 @@ test("a part whose volts nobody knows holds the worst charge, is not chosen for,
 test("what came off and what is unsafe hold the closing until they are seen to", async ({ page, request, baseURL }) => {
   const number = await openedJob(request, baseURL!, "C1 10u 50v coupling");
   await page.goto(`/jobs/${number}/return`);
-  const holds = page.getByRole("list", { name: "What holds the closing" });
+  const holds = page.getByRole("list", { name: "Blocks closing" });
   await say(page, "teardown lid, six screws");
   await expect(holds).toContainText("Not fully reassembled: something that came off is not back on.");
   await say(page, "mains lead frayed");
   await expect(holds).toContainText("Earth, insulation, lead or plug was found bad.");
-  await page.getByRole("button", { name: "On again" }).click();
+  await page.getByRole("button", { name: "Refitted" }).click();
   await expect(holds).not.toContainText("came off");
   await say(page, "mains lead fine");
   await expect(holds).not.toContainText("Earth, insulation");
@@ -305,8 +305,8 @@ test("what came off and what is unsafe hold the closing until they are seen to",
 
 test("the schools stand side by side with parts, cost and time, and what the owner agrees to is kept", async ({ page }) => {
   await page.goto("/jobs/403/choose");
-  await page.getByRole("button", { name: "Work out what it costs" }).click();
-  const offer = page.getByRole("region", { name: "What can be offered" });
+  await page.getByRole("button", { name: "Calculate costs" }).click();
+  const offer = page.getByRole("region", { name: "Repair options" });
   await expect(offer.getByRole("row")).toHaveCount(5, { timeout: 60_000 });
   const school = offer.getByRole("row", { name: /the whole section/ });
   await expect(school).toContainText("this job's scope");
@@ -328,7 +328,7 @@ test("what a unit draws is held against what it should, and usual points are tak
   await expect(page.getByRole("region", { name: "What the unit draws" })).toContainText("3.1 × the 100 mA it should draw: far too high");
   await page.goto("/jobs/404/measure");
   await page.getByText(/^Points/).click();
-  await page.getByRole("button", { name: "Hold readings against them" }).click();
+  await page.getByRole("button", { name: "Compare readings with them" }).click();
   await expect(page.getByRole("row", { name: /rail \+5/ })).toContainText("4.75 V to 5.25 V");
-  await expect(page.getByRole("button", { name: "Hold readings against them" })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Compare readings with them" })).toHaveCount(0);
 });

@@ -36,7 +36,7 @@ test("a slider shows its new steady state, and goes back to what was measured", 
   await expect(page.getByRole("list", { name: "Lines" })).toContainText("tried");
   const tried = Number(/([\d.]+) V$/.exec((await ripple.textContent())!)?.[1]);
   expect(tried).toBeGreaterThan(2.3);
-  await page.getByRole("button", { name: "Back to measured" }).click();
+  await page.getByRole("button", { name: "Reset to measured" }).click();
   await expect(page.getByRole("list", { name: "Lines" })).not.toContainText("tried");
 });
 
@@ -55,8 +55,8 @@ test("a value set by hand stays with the job, a wrong one is marked and not take
   await page.goto("/jobs/404/simulate");
   await page.getByRole("radio", { name: /Mains supply/ }).check({ force: true });
   await expect(page.getByRole("table", { name: "Figures", exact: true })).toBeVisible();
-  await page.getByText("The circuit as it is on the bench").click();
-  const winding = page.getByLabel("Winding volts rms");
+  await page.getByText("The circuit as measured").click();
+  const winding = page.getByLabel("Secondary voltage rms");
   await winding.fill("18,5");
   await winding.press("Enter");
   await expect(page.getByText("1 set by hand")).toBeVisible();

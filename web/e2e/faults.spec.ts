@@ -54,10 +54,10 @@ test("with the database gone the line waits, survives a reload, and goes in when
   try {
     await line(page).fill("C6 esr 0.31");
     await line(page).press("Enter");
-    await expect(page.getByText("The records cannot be reached. 1 waiting here")).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText("The database does not answer. 1 waiting here")).toBeVisible({ timeout: 20_000 });
     await expect(answer(page), "the bench goes on: the verdict stands, waiting").toContainText(/C6.*waiting/);
     const response = await page.request.get("/");
-    expect([response.status(), await response.text()]).toEqual([503, expect.stringContaining("The records cannot be reached")]);
+    expect([response.status(), await response.text()]).toEqual([503, expect.stringContaining("The database does not answer")]);
   } finally {
     database("start");
   }
@@ -87,7 +87,7 @@ test("a database that hangs is noticed within five seconds, on pages and routes,
     await line(page).fill("C6 esr 0.32");
     await line(page).press("Enter");
     await expect(answer(page)).toContainText(/C6.*waiting/);
-    await expect(page.getByText("The records cannot be reached. 1 waiting here")).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText("The database does not answer. 1 waiting here")).toBeVisible({ timeout: 20_000 });
   } finally {
     database("thaw");
   }
@@ -133,7 +133,7 @@ test.describe("four numbers typed as fast as keys repeat land on four parts", ()
   test("with a server that does not answer at all until later", async ({ page }) => {
     await page.route("**/readout", (route) => route.abort());
     await typeFour(page);
-    await expect(page.getByText("The records cannot be reached. 4 waiting here")).toBeVisible();
+    await expect(page.getByText("The database does not answer. 4 waiting here")).toBeVisible();
     for (const [i, d] of FOUR.entries()) await expect(page.locator(`[data-position="${d}"]`)).toContainText(`0.1${i + 1} Ω`);
     expect(await kept(page, jobOf(page))).toEqual([[], [], [], []]);
     await page.unroute("**/readout");

@@ -42,7 +42,7 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await expect(page).toHaveURL(/measure$/);
   await page.keyboard.press("r");
   await say(page, "C1 esr 0.03");
-  await expect(answer(page)).toContainText("Stored charge is not shown to be gone: keep hands out of the unit.");
+  await expect(answer(page)).toContainText("Stored charge is not shown to be gone: keep hands clear of the unit.");
   await expect(line(page)).toHaveValue("");
 
   // a reason in writing unlocks

@@ -50,7 +50,7 @@ test("a designator is completed with Tab, the cursor moves with the arrows, a ba
   await line(page).fill("0.4");
   await expect(answer(page)).toContainText("Reads as C3: ESR 0.4 Ω");
   await line(page).press("Enter");
-  await expect(answer(page)).toContainText("Stored charge is not shown to be gone: keep hands out of the unit.");
+  await expect(answer(page)).toContainText("Stored charge is not shown to be gone: keep hands clear of the unit.");
 });
 
 test("the settings stick: out of circuit and another meter", async ({ page }) => {
@@ -73,7 +73,7 @@ test("a position's fields are kept, it is taken off and put back with its readin
   await drawer.getByRole("button", { name: "Save" }).click();
   await expect(drawer).toContainText("Write it as 50");
   await drawer.getByLabel("Working volts (DC)").fill("12");
-  await drawer.getByLabel("Resistance into the next stage").fill("47k");
+  await drawer.getByLabel("Input resistance of the next stage").fill("47k");
   await drawer.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("Saved.")).toBeVisible();
   await page.keyboard.press("Escape");
@@ -85,9 +85,9 @@ test("a position's fields are kept, it is taken off and put back with its readin
 
   await page.goto("/jobs/403/measure");
   await page.getByRole("button", { name: "C24", exact: true }).click();
-  await page.getByRole("button", { name: "Take this position off the job" }).click();
+  await page.getByRole("button", { name: "Remove this position" }).click();
   await expect(page.locator('[data-position="C24"]')).toHaveCount(0);
-  await page.getByRole("button", { name: "Put it back" }).click();
+  await page.getByRole("button", { name: "Restore it" }).click();
   await expect(page.locator('[data-position="C24"]')).toContainText("good");
 });
 
@@ -231,7 +231,7 @@ test("Tab leaves the findings box, words nobody knows go into the complaint, and
   await expect(page.getByRole("checkbox", { name: "hum", exact: true }), "Tab ticks nothing").not.toBeChecked();
   await findings.focus();
   await page.keyboard.type("smells of fish");
-  await expect(page.getByText("Nothing is called “smells of fish”.")).toBeVisible();
+  await expect(page.getByText("No finding is called “smells of fish”.")).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.getByLabel("Complaint, in the owner's words")).toHaveValue(/smells of fish/);
   await page.getByLabel("Age").fill("old");

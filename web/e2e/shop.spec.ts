@@ -35,7 +35,7 @@ test("a supplier's file comes in by its columns, bad rows are named with their l
   await expect(page.getByRole("table", { name: "First rows as they are read" })).toContainText("TWP-1");
   await page.getByLabel("Supplier", { exact: true }).fill("Tin Whistle Parts");
   await page.getByRole("button", { name: "Read every row" }).click();
-  await expect(page.getByRole("heading", { name: "3 of 6 rows can be taken, 3 cannot" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "3 of 6 rows can be imported, 3 cannot" })).toBeVisible();
   const list = page.getByRole("list", { name: "Bad rows" });
   await expect(list).toContainText("line 5 Value “viel” cannot be read");
   await expect(list).toContainText("line 6 Code “TWP-1” stands twice");
@@ -79,13 +79,13 @@ test("a hundred thousand rows come in, and a long file can be stopped with nothi
   await give(page, csv("big.csv", `${HEAD}\r\n${rows(100_000, 1000)}`));
   await page.getByLabel("Supplier", { exact: true }).fill("Big House");
   await page.getByRole("button", { name: "Read every row" }).click();
-  await expect(page.getByRole("heading", { name: "100000 of 100000 rows can be taken" })).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByRole("heading", { name: "100000 of 100000 rows can be imported" })).toBeVisible({ timeout: 120_000 });
   await page.getByRole("button", { name: "Take 100000 parts in" }).click();
-  await expect(page.getByRole("progressbar", { name: "How far" })).toBeVisible();
+  await expect(page.getByRole("progressbar", { name: "Progress" })).toBeVisible();
   await page.getByRole("button", { name: /^Stop/ }).click();
-  await expect(said(page)).toHaveText("Stopped. Nothing was taken.", { timeout: 60_000 });
+  await expect(said(page)).toHaveText("Stopped. Nothing was imported.", { timeout: 60_000 });
   await page.reload();
-  await expect(page.getByRole("region", { name: "Suppliers" })).toContainText("given up, nothing taken");
+  await expect(page.getByRole("region", { name: "Suppliers" })).toContainText("cancelled, nothing imported");
   await give(page, csv("big.csv", `${HEAD}\r\n${rows(20_000, 1000)}`));
   await page.getByRole("button", { name: "Read every row" }).click();
   await page.getByRole("button", { name: "Take 20000 parts in" }).click({ timeout: 120_000 });
@@ -105,7 +105,7 @@ test("where nothing fits a set is made up, a part is written down, what it chang
   await expect(page.getByText("as no series carries it any more")).toBeVisible();
   await page.keyboard.press("Escape");
   await page.keyboard.press("c");
-  const sets = page.getByRole("region", { name: "Several in place of one" });
+  const sets = page.getByRole("region", { name: "Several parts in place of one" });
   await expect(sets.getByRole("listitem").first()).toContainText("in parallel: ");
   await expect(sets).toContainText("By preferred values (IEC 60063)");
   await expectAccessible(page);
@@ -114,19 +114,19 @@ test("where nothing fits a set is made up, a part is written down, what it chang
 
   await place(page, "C2").click();
   await expect(page.getByText("No part in the catalogue fits.").or(page.getByRole("button", { name: /^Take / }).first())).toBeVisible();
-  await page.getByRole("button", { name: /^Make it up from several/ }).click();
+  await page.getByRole("button", { name: /^Combine several parts/ }).click();
   await expect(sets.getByRole("listitem").filter({ hasText: "in series" }).first()).toContainText("Across each");
-  await page.getByRole("button", { name: /^Write one down/ }).click();
-  const form = page.getByRole("form", { name: "A part no catalogue has" });
+  await page.getByRole("button", { name: /^Enter a part/ }).click();
+  const form = page.getByRole("form", { name: "A part outside the catalogue" });
   await form.getByLabel("Code", { exact: true }).fill("attic-16");
   await form.getByLabel("Type", { exact: true }).fill("electrolytic can");
   await form.getByLabel("Volts", { exact: true }).fill("lots");
   await form.getByLabel(/^Size/).fill("25x50");
   await form.getByLabel("Temperature").fill("105");
-  await form.getByRole("button", { name: "Write it down" }).click();
+  await form.getByRole("button", { name: "Enter it" }).click();
   await expect(form).toContainText("Volts “lots” cannot be read");
   await form.getByLabel("Volts", { exact: true }).fill("550");
-  await form.getByRole("button", { name: "Write it down" }).click();
+  await form.getByRole("button", { name: "Enter it" }).click();
   await expect(page.getByRole("button", { name: "Take attic-16" })).toBeVisible();
   expect(complaints).toEqual([]);
 });
@@ -158,7 +158,7 @@ test("a whole can is planned as loose parts, a price has a past, a pair is bough
     .first()
     .click();
   await expect(page.getByText("chosen, not fitted yet")).toBeVisible();
-  await page.getByRole("button", { name: /^The whole can/ }).click();
+  await page.getByRole("button", { name: /^Replace the whole can/ }).click();
   await expect(can).toContainText("Nothing chosen yet for C4A");
   await expect(can.getByRole("img", { name: /C4A and C4B with their minus leads joined/ })).toBeVisible();
   await page
@@ -182,10 +182,10 @@ test("a whole can is planned as loose parts, a price has a past, a pair is bough
   await page.getByRole("button", { name: "C6", exact: true }).click();
   const drawer = page.getByRole("dialog");
   await drawer.getByText("What the circuit asks of it").click();
-  await drawer.getByLabel("Least ESR the regulator needs").fill("5");
+  await drawer.getByLabel("Minimum ESR of the regulator").fill("5");
   await drawer.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText(/has a top/).first()).toBeVisible();
-  await drawer.getByLabel("Most ESR the regulator bears").fill("20");
+  await drawer.getByLabel("Maximum ESR of the regulator").fill("20");
   await drawer.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("Saved.")).toBeVisible();
   await page.goto(`/jobs/${number}/choose`);
@@ -227,8 +227,8 @@ test("the schools stand side by side; following one changes the list and what is
   await page.goto(`/jobs/${number}/choose`);
   await expect(place(page, "C1")).toBeVisible();
   await expect(place(page, "C3")).toBeHidden();
-  await page.getByRole("button", { name: "Work out what it costs" }).click();
-  const offer = page.getByRole("region", { name: "What can be offered" });
+  await page.getByRole("button", { name: "Calculate costs" }).click();
+  const offer = page.getByRole("region", { name: "Repair options" });
   await expect(offer.getByRole("row", { name: /the whole section/ })).toContainText("own: 0 closed, too few to tell");
   await offer.getByRole("button", { name: "Follow: the whole section" }).click();
   await expect(place(page, "C3")).toContainText("by the scope");
@@ -288,8 +288,8 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   await expect(page.getByText("From 6 to 60."), "stricter only").toBeVisible();
   await page.getByLabel("Find a rule or figure").fill("esr.soundRatio");
   await page.getByRole("row", { name: /esr\.soundRatio/ }).click();
-  await page.getByRole("button", { name: "Back to what everyone starts with" }).click();
-  await expect(page.getByRole("region", { name: "What this shop changed" })).toContainText("back to what everyone starts with");
+  await page.getByRole("button", { name: "Back to what default" }).click();
+  await expect(page.getByRole("region", { name: "What this shop changed" })).toContainText("back to the default");
   await page.goto("/shop/settings");
   await page.getByLabel("Years a part should last").fill("many");
   await page.getByRole("button", { name: "Save", exact: true }).click();
@@ -307,10 +307,10 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   const meters = page.getByRole("region", { name: "Meters" });
   await meters.getByLabel("Name").fill("Grey meter");
   // green is what a corroded lead is
-  await meters.getByLabel("Word on the line").fill("green");
+  await meters.getByLabel("Short name").fill("green");
   await meters.getByRole("button", { name: "Save meter" }).click();
   await expect(meters).toContainText("word does not go");
-  await meters.getByLabel("Word on the line").fill("grey");
+  await meters.getByLabel("Short name").fill("grey");
   await meters.getByRole("button", { name: "Save meter" }).click();
   await expect(meters.getByRole("row", { name: /Grey meter/ })).toContainText("100 kHz");
   await meters.getByRole("button", { name: "Put Grey meter away" }).click();
@@ -320,7 +320,7 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
 test("the road map of a channel says what lies against its neighbours, and prints", async ({ page }) => {
   await page.goto("/jobs/403/component-map");
   const sheet = page.getByRole("article", { name: "Component map" });
-  await expect(sheet).toContainText("Against their neighbours or their counterparts: C22 and C25.");
+  await expect(sheet).toContainText("Mounted against their neighbours or their counterparts: C22 and C25.");
   await expect(sheet.getByRole("row", { name: /^C25/ })).toContainText("plus points down against its neighbours");
   await expect(sheet.getByRole("row", { name: /^C22/ })).toContainText("C42 the other way");
   await expect(sheet.getByRole("row", { name: /^C24/ })).toContainText("either way round");

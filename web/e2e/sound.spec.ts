@@ -62,14 +62,14 @@ test("a file dropped at the Sound station is heard, kept, and its findings move 
     data.items.add(new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], "as taken in.wav", { type: "audio/wav" }));
     return data;
   }, hum().buffer.toString("base64"));
-  await page.getByRole("group", { name: "Take a recording" }).dispatchEvent("drop", { dataTransfer: file });
+  await page.getByRole("group", { name: "Add a recording" }).dispatchEvent("drop", { dataTransfer: file });
   await expect(says(page)).toHaveText("Hum, a saw-tooth at twice the mains frequency: both sides.", { timeout: 60_000 });
   await expect(page.getByText("mains 49.97 Hz")).toBeVisible();
   await expect(recording(page, "as taken in.wav")).toContainText(/[0-9a-f]{7}/);
   await expectAccessible(page);
 
   await page.keyboard.press("e");
-  await expect(page.getByText("2 lines in the job: Diagnose has taken them into account.")).toBeVisible();
+  await expect(page.getByText("2 lines saved to the job: Diagnose counts them.")).toBeVisible();
   await expect(page.getByText(/heard hum ripple 49\.97 hz -\d\d(\.\d)? db rec [0-9a-f]{7}/)).toBeVisible();
   await page
     .getByRole("navigation", { name: "Job" })
@@ -111,7 +111,7 @@ test("before and after stand in one table, in the job and in the report", async 
     ]);
   await expect(table.getByRole("row", { name: /^Hum/ })).toContainText("none above");
   await expect(table.getByRole("row", { name: /^Hum/ })).toContainText("at least");
-  await page.getByRole("button", { name: "Into the job: hum gone" }).click();
+  await page.getByRole("button", { name: "Save to the job: hum gone" }).click();
   await expect(page.getByRole("complementary")).toContainText("hum gone");
   await page.goto(`/jobs/${number}/return`);
   const report = page.getByRole("article", { name: "Report" });
@@ -128,7 +128,7 @@ test("without a job: a simulated unit, each finding alone, one side against the 
   await page.getByLabel("Unit").selectOption("mixer");
   await page.keyboard.press("g");
   await expect(says(page)).toHaveText("Dropouts: right.", { timeout: 60_000 });
-  await expect(page.getByText(/^Simulated\. Put in: 5 gaps, right\./)).toBeVisible();
+  await expect(page.getByText(/^Simulated\. Add: 5 gaps, right\./)).toBeVisible();
   await page.keyboard.press("p");
   await expect(page.getByText("dropouts: cut out of the recording, level evened.")).toBeVisible();
   await page.keyboard.press("v");
@@ -190,7 +190,7 @@ test.describe("files that are none, and odd ones", () => {
     await page.goto("/sound");
     await take(page, { name: "long.wav", mimeType: "audio/wav", buffer: wav(300, (t) => (t % 7 < 3 ? 0.1 : 0)) });
     await page.getByRole("button", { name: /^Stop\s*Esc/ }).click();
-    await expect(page.getByText("Not listened to yet.")).toBeVisible();
+    await expect(page.getByText("Not analysed yet.")).toBeVisible();
     await take(page, hum());
     await expect(says(page)).toContainText("Hum", { timeout: 60_000 });
   });

@@ -22,10 +22,10 @@ test("a figure of the tracing's table is changed by keys, looked at by version, 
   await expect(versions.getByRole("row").nth(1)).toContainText("a decoupler has dried out: how often, against the others");
   await expect(versions.getByRole("row").nth(1)).toContainText("as we see them");
   await expectAccessible(page);
-  await page.getByRole("button", { name: "Look at what everyone starts with" }).click();
+  await page.getByRole("button", { name: "Show the default" }).click();
   await expect(row.getByRole("cell").nth(1)).toHaveText("7");
   await expect(faults).toContainText("An earlier version: look only.");
-  await page.getByRole("button", { name: "Back to the latest" }).click();
+  await page.getByRole("button", { name: "Show the latest" }).click();
   await expect(row.getByRole("cell").nth(1)).toHaveText("12");
   await versions.getByRole("button", { name: "Take back" }).first().click();
   await expect(page.getByText("Version 2 of this shop.")).toBeVisible();

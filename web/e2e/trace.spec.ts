@@ -71,7 +71,7 @@ test("a job is saved as a case that can be traced by itself", async ({ page, req
   const number = await hummingReceiver(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
   await page.goto(`/jobs/${number}/diagnose`);
   await say(page, "C1 out esr 3");
-  await expect(page.getByRole("link", { name: "Save as a case" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Save as a practice case" })).toBeVisible();
   const made = await (await request.get(`/api/jobs/${number}/case`)).json();
   expect(made).toMatchObject({ mirvekCase: 1, parts: ["C1 4700u 50v reservoir"], steps: [{ line: "C1 out esr 3", on: "C1", out: true }] });
   expect((await request.get("/api/jobs/9999/case")).status()).toBe(404);

@@ -329,7 +329,7 @@ export interface ShelfRow {
   struck: boolean;
 }
 
-/** One ESR norm, as the shop table shows it: of those everyone starts with, or the shop's own. */
+/** One ESR norm, as the shop table shows it: of those default, or the shop's own. */
 export interface NormRow {
   id: string;
   from: number;
@@ -354,7 +354,7 @@ export interface TableEdit extends TableChange {
   by: string;
 }
 
-/** A figure of the trade as the shop set it once; null: back to what everyone starts with. */
+/** A figure of the trade as the shop set it once; null: back to the default. */
 export interface FigureEdit {
   id: number;
   figure: string;

@@ -14,7 +14,7 @@ export const MAX_RECORDING_MEGABYTES = (PIECE_BYTES * MAX_PIECES) / 1e6;
 export const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 const dB = z.number().min(-400).max(100);
 
-/** What a recording shows in figures, as it was worked out where it was listened to; dBFS. */
+/** Analyse a recording in figures, as it was worked out where it was listened to; dBFS. */
 export const recordingShows = z.object({
   seconds: z.number().min(0).max(1e6),
   mainsHz: z.number().min(1).max(1000).nullable(),

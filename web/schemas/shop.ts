@@ -49,7 +49,7 @@ export function rangeOf(figure: string): readonly [number, number] | null {
 export const shopSettings = z.object({
   name: z.string().trim().min(1).max(60),
   currency: z.string().trim().min(1).max(4),
-  /** may be stricter than what everyone starts with, never looser */
+  /** may be stricter than what default, never looser */
   touchLimit: z.number().gt(0).max(figureRange("charge.touch")[1]),
   marginWet: z.number().min(1).max(4),
   marginTantalum: z.number().min(1).max(4),
@@ -111,7 +111,7 @@ export const shopEdit = z.discriminatedUnion("kind", [
 ]);
 export type ShopEdit = z.infer<typeof shopEdit>;
 
-/** A move in the shop's own books: ordered, delivered with lot and, of one, what it read; counted anew; taken for something else. */
+/** A move in the shop's own books: ordered, delivered with lot and, of one, what it read; counted anew; used elsewhere. */
 export const stockPost = z.object({
   partId: zId,
   kind: z.enum(["ordered", "delivered", "counted", "taken"]),

@@ -16,7 +16,7 @@ export async function csvResponse(fileName: string, make: () => Promise<string |
     });
   } catch (error) {
     if (error instanceof Refused) return new Response("No such job.\n", { status: 404 });
-    if (isConnectionError(error)) return new Response("The records cannot be reached. Try again in a moment.\n", { status: 503 });
+    if (isConnectionError(error)) return new Response("The database does not answer. Try again in a moment.\n", { status: 503 });
     throw error;
   }
 }

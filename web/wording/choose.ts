@@ -32,10 +32,10 @@ const refusalTexts: Texts<Refusal> = {
   pitch: (r) => `pitch ${r.pitch} mm, holes ${r.needed} mm`,
   mounting: () => "other mounting",
   esr: (r) => `ESR ${shown(r.ohms, "Ω", 2)}, original ${shown(r.needed, "Ω", 2)}`,
-  ripple: (r) => `bears ${shown(r.amperes, "A", 2)} of ripple, ${shown(r.needed, "A", 2)} flow`,
+  ripple: (r) => `rated for ${shown(r.amperes, "A", 2)} of ripple, needs ${shown(r.needed, "A", 2)}`,
   esrWindow: (r) =>
     `ESR ${r.ohms === null ? "unknown" : shown(r.ohms, "Ω", 2)}, the regulator needs ${r.least === null ? "" : shown(r.least, "Ω", 2)} to ${r.most === null ? "" : shown(r.most, "Ω", 2)}`,
-  pulse: (r) => `bears ${r.bears} V/µs, ${r.needed} V/µs stand there`,
+  pulse: (r) => `rated for ${r.bears} V/µs, needs ${r.needed} V/µs`,
 };
 /** What volts a part must be rated for, and why; what to say where nobody knows. */
 export function neededText(designator: string, { neededVolts, neededFrom }: Pick<CandidatesView, "neededVolts" | "neededFrom">): string {
@@ -127,7 +127,7 @@ export function changesText({ figures }: PlaceChanges): string[] {
 /** What the circuit does with the original as good as new, by its first figure. */
 export function asMadeText({ figures }: PlaceChanges): string {
   const [first] = figures;
-  return first ? `${figureName(first)} ${figureText(first.was, first.unit)} as it was made` : "";
+  return first ? `${figureName(first)} ${figureText(first.was, first.unit)} as designed` : "";
 }
 const noteText = (at: string | undefined): string => (at === undefined ? "" : /k$/.test(at) ? `${at.slice(0, -1)} kHz` : `${at} Hz`);
 const signedDb = (dB: number): string => `${dB < 0 ? "−" : "+"}${Math.abs(dB).toFixed(1)}`;

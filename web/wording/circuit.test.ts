@@ -55,7 +55,7 @@ test("figures are written in the trade's form", () => {
   expect(figureText(NaN, "V")).toBe("–");
   expect(figureName({ key: "level", at: "41" })).toBe("Level at 41 Hz");
   expect(figureName({ key: "level", at: "16k" })).toBe("Level at 16 kHz");
-  expect(figureName({ key: "carrierLeft", at: "noLoad" })).toBe("Carrier left into no load");
+  expect(figureName({ key: "carrierLeft", at: "noLoad" })).toBe("Residual carrier into no load");
   expect(figureName({ key: "harmonic", at: "2" })).toBe("Harmonic, 2 × mains");
 });
 
@@ -90,9 +90,9 @@ describe("the answer is one plain sentence", () => {
     [{ complaint: null }, "C2 and C10 make 31.0 dB of excess hum."],
     [
       { complaint: null, answer: "inaudible", excess: share(0.4) },
-      "The bad parts found make only 0.4 dB of excess hum: they do not explain a complaint.",
+      "The bad parts found make only 0.4 dB of excess hum: they do not explain the complaint.",
     ],
-    [{ answer: "noBadPart", contributions: [] }, "No part measured bad stands in this circuit: nothing explains the excess hum yet."],
+    [{ answer: "noBadPart", contributions: [] }, "No part measured bad is in this circuit: nothing explains the excess hum yet."],
   ] as const)("%o", (over, sentence) => {
     expect(answerSentence("supply", answer(over as Partial<KeptAnswer>))).toBe(sentence);
   });
@@ -104,7 +104,7 @@ test("issues and warnings name part, node and line", () => {
     "No solution found at node rail, 3.9 ms into the run.",
   );
   expect(circuitIssueText({ code: "no_convergence", node: "rail", time: 0.02, iterations: 60, slowest: 12 })).toContain(
-    "slowest motion takes 12 s",
+    "slowest mode takes 12 s",
   );
   expect(circuitIssueText({ code: "unstable", growth: 3, hertz: 12 })).toBe(
     "It never settles: it oscillates by itself at 12 Hz and grows.",
@@ -112,7 +112,7 @@ test("issues and warnings name part, node and line", () => {
   expect(circuitIssueText({ code: "bad_option", option: "steps", value: 0 })).toBe("steps cannot be 0.");
   expect(netlistIssueText({ code: "wrong_unit", line: 4, text: "10uF", needed: "Ω" })).toBe("Line 4: “10uF” has another unit than Ω.");
   expect(netlistIssueText({ code: "circuit", line: 7, issue: { code: "source_loop", element: "V2" } })).toBe(
-    "Line 7: V2 closes a loop of ideal sources or coils.",
+    "Line 7: V2 closes a loop of ideal sources or inductors.",
   );
   expect(warningText({ code: "oscillates", hertz: 12, growth: 3 })).toBe("It oscillates by itself at 12 Hz, growing 28 % a cycle.");
 });

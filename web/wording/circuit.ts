@@ -39,46 +39,46 @@ const figureNames: Readonly<Record<string, string>> = {
   rippleRms: "Ripple rms",
   trough: "Trough",
   harmonic: "Harmonic",
-  diodePeak: "Rectifier peak, each cycle",
-  inrush: "First cycle at switch-on",
+  diodePeak: "Rectifier peak current, each cycle",
+  inrush: "Inrush peak, first cycle",
   capacitorRipple: "Capacitor current rms",
   hum: "Hum at the output",
-  discharge: "Off until below",
-  headroom: "Head-room over drop-out",
+  discharge: "Discharge time to",
+  headroom: "Dropout margin",
   railImpedance: "Rail impedance at",
-  railImpedancePeak: "Rail impedance, highest",
+  railImpedancePeak: "Rail impedance, maximum",
   railNoise: "Rail noise",
   steady: "Steady volts",
   atSwitchOn: "Volts at switch-on",
   balanceAtMost: "Balancing resistor at most",
-  balanceWatts: "Heat in a balancing resistor",
+  balanceWatts: "Power in a balancing resistor",
   corner: "Corner",
   level: "Level at",
   phase: "Phase at",
   voltsAcross: "Across the capacitor at",
-  dcShift: "DC behind it",
+  dcShift: "DC after it",
   bandLevel: "Level in the band",
   loadAtLeast: "Load at least",
-  peaking: "Peak into",
-  carrierLeft: "Carrier left into",
+  peaking: "Peaking into",
+  carrierLeft: "Residual carrier into",
   treble: "20 kHz into",
   resonance: "Resonance",
   q: "Q",
   carrierVolts: "Carrier on the output",
   gainMargin: "Gain margin",
-  phaseCrossing: "Phase turns at",
+  phaseCrossing: "Phase-crossover frequency",
   phaseMargin: "Phase margin",
-  gainCrossing: "Gain is 1 at",
-  nearest: "Distance from oscillating",
+  gainCrossing: "Unity-gain frequency",
+  nearest: "Distance from instability",
   swing: "Oscillates at",
   growth: "Grows by",
   auxiliary: "Start supply would climb to",
   startTime: "Starts after",
-  heldUp: "Held up at least at",
+  heldUp: "Hold-up minimum at",
   outputRipple: "Output ripple",
   delay: "Delay",
-  delayShortest: "Shortest at the corners",
-  delayLongest: "Longest at the corners",
+  delayShortest: "Shortest at tolerance limits",
+  delayLongest: "Longest at tolerance limits",
   settlesAt: "Settles at",
 };
 
@@ -167,21 +167,21 @@ export function figureText(value: number, unit: FigureUnit): string {
 export const settingName: Readonly<Record<string, string>> = {
   arrangement: "Rectifier",
   rectifier: "Kind",
-  fault: "Fault besides",
+  fault: "Additional fault",
   mainsHertz: "Mains frequency",
   mainsShare: "Mains, of nominal",
-  secondary: "Winding volts rms",
+  secondary: "Secondary voltage rms",
   source: "Winding resistance",
-  loadIs: "Load draws like",
+  loadIs: "Load type",
   load: "Load",
   bleeder: "Bleeder (0: none)",
   stages: "Stages",
-  rejection: "Rejected by the stages fed",
-  heardFrom: "Heard from",
-  dropOut: "Regulator drop-out",
+  rejection: "Supply rejection of the stages",
+  heardFrom: "Output taken from",
+  dropOut: "Regulator dropout",
   regulated: "Regulated volts",
-  regulatorOhms: "Regulator's own resistance",
-  regulatorHenries: "Regulator's own inductance",
+  regulatorOhms: "Regulator output resistance",
+  regulatorHenries: "Regulator output inductance",
   supply: "Supply",
   balance: "Balancing resistors (0: none)",
   rated: "Rated volts of each",
@@ -189,7 +189,7 @@ export const settingName: Readonly<Record<string, string>> = {
   signal: "Signal volts rms",
   before: "DC before it",
   emitter: "Cathode or emitter resistor",
-  siemens: "Slope of the stage",
+  siemens: "Transconductance (gm)",
   collector: "Plate or collector resistor",
   kind: "Section",
   alignment: "Alignment",
@@ -206,10 +206,10 @@ export const settingName: Readonly<Record<string, string>> = {
   bridgeOhms: "Output stage resistance",
   carrier: "Carrier",
   dropper: "Dropper",
-  outputSiemens: "Slope of the output stage",
+  outputSiemens: "Transconductance of the output stage",
   coupling: "Coupling between stages",
   leak: "Grid or base leak",
-  feedThrough: "Pull on the supply",
+  feedThrough: "Coupling into the supply",
   driverQ: "Driver Q",
   loopGain: "Loop gain",
   servoOhms: "Servo resistor",
@@ -218,18 +218,18 @@ export const settingName: Readonly<Record<string, string>> = {
   output: "Output volts",
   switching: "Switching frequency",
   rippleAmperes: "Choke ripple p-p",
-  postCoil: "Second coil",
+  postCoil: "Post-filter inductor",
   bus: "Primary volts",
   startOhms: "Start resistor",
   startAt: "Starts at",
   stopAt: "Stops below",
   idleAmperes: "Current before starting",
   runAmperes: "Current when running",
-  takeOver: "Own winding takes over after",
+  takeOver: "Auxiliary winding takes over after",
   ohms: "Resistor",
   threshold: "Threshold",
-  shortest: "Shortest that is right",
-  longest: "Longest that is right",
+  shortest: "Shortest allowed",
+  longest: "Longest allowed",
   tolerance: "Capacitor tolerance",
   dropper1: "Dropper 1",
   dropper2: "Dropper 2",
@@ -252,8 +252,8 @@ export const optionName: Readonly<Record<string, string>> = {
   valve: "valve",
   none: "none",
   diodeOpen: "one diode open",
-  resistance: "a resistance",
-  current: "a steady current",
+  resistance: "resistive",
+  current: "constant current",
   rails: "the rails",
   lastNode: "the last node",
   coupling: "between stages",
@@ -272,9 +272,9 @@ export const optionName: Readonly<Record<string, string>> = {
 export const warningText = (w: Warning): string => {
   switch (w.code) {
     case "aboveReservoirLimit":
-      return `${shown(w.farads, "F")} is above the ${shown(w.limit, "F")} a rectifier valve usually stands as first reservoir.`;
+      return `${shown(w.farads, "F")} is above the ${shown(w.limit, "F")} a rectifier valve usually tolerates as first reservoir.`;
     case "mainsFrequency":
-      return `Hum at ${shown(w.hertz, "Hz")} as well as at twice that: the two halves of the rectifier do not pull alike.`;
+      return `Hum at ${shown(w.hertz, "Hz")} as well as at twice that: the two halves of the rectifier conduct unequally.`;
     case "belowDropOut":
       return `The trough falls ${shown(w.volts, "V")} short of what the regulator needs: hum comes through.`;
     case "distortion":
@@ -290,11 +290,11 @@ export const warningText = (w: Warning): string => {
     case "neverStarts":
       return `The start supply climbs to ${shown(w.volts, "V")} only; it needs ${shown(w.needed, "V")}: it never starts.`;
     case "startsThenFails":
-      return `It starts and falls to ${shown(w.volts, "V")} before its own winding takes over (needs ${shown(w.needed, "V")}): it ticks and tries again.`;
+      return `It starts and falls to ${shown(w.volts, "V")} before its auxiliary winding takes over (needs ${shown(w.needed, "V")}): it ticks and tries again.`;
     case "neverClears":
       return "The pin never reaches its threshold: the delay never ends.";
     case "muted":
-      return `Level in the band is down by ${fixed(-w.decibels, 0)} dB: as good as silent.`;
+      return `Level in the band is down by ${fixed(-w.decibels, 0)} dB: practically silent.`;
   }
 };
 
@@ -315,9 +315,9 @@ export function answerSentence(id: ScenarioId, e: KeptAnswer | Explanation): str
     .sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
   const what = symptomName[id];
   const excess = amountText(id, e.excess.p50);
-  if (e.answer === "noBadPart") return `No part measured bad stands in this circuit: nothing explains the ${what} yet.`;
+  if (e.answer === "noBadPart") return `No part measured bad is in this circuit: nothing explains the ${what} yet.`;
   if (e.complaint === null) {
-    if (e.answer === "inaudible") return `The bad parts found make only ${excess} of ${what}: they do not explain a complaint.`;
+    if (e.answer === "inaudible") return `The bad parts found make only ${excess} of ${what}: they do not explain the complaint.`;
     return `${list(causes)} ${causes.length === 1 ? "makes" : "make"} ${excess} of ${what}.`;
   }
   const of = `the ${amountText(id, e.complaint)} of ${what}`;
@@ -342,36 +342,36 @@ export const contributionText: Readonly<Record<Contribution["verdict"], string>>
 
 /** The same of a circuit that does not make the complaint. */
 export const wouldText: Readonly<Record<Contribution["verdict"], string>> = {
-  cause: "would make it",
+  cause: "would cause it",
   contributes: "would add to it",
   notTheCause: "adds nothing here",
 };
 
 const CANNOT: Readonly<Record<NonNullable<PartAnswer["why"]>, string>> = {
   otherChannel: "bad, but in another channel than the fault",
-  shared: "bad, but shared: it would be heard in every channel",
+  shared: "bad, but shared: the fault would be in every channel",
   oneChannelOnly: "bad, but in one channel: the fault is in all of them",
-  blowsFuse: "shorted: it takes the fuse, which is another complaint",
+  blowsFuse: "shorted: it blows the fuse, which is another complaint",
 };
 
 /** What a bad part has to do with the complaint, in a line behind its name. */
 export function partAnswerText(p: PartAnswer): string {
   if (p.verdict === "cannot") return CANNOT[p.why!];
-  if (p.verdict === "notExamined") return "bad, and not examined: no circuit here speaks of it";
-  if (p.why === "blowsFuse") return "a cause: shorted, it takes the fuse";
+  if (p.verdict === "notExamined") return "bad, and not examined: in no simulated circuit";
+  if (p.why === "blowsFuse") return "a cause: shorted, it blows the fuse";
   const share = p.in !== null && p.share !== null ? `: ${scenarioName[p.in]}, ${amountText(p.in, p.share.p50)}` : "";
   return `${contributionText[p.verdict]}${share}`;
 }
 
 export const candidateText = (c: Candidate): string =>
-  c.what === "diodeOpen" ? "an open rectifier diode" : `${c.designator ?? `the ${slotName[c.slot!] ?? c.slot}`}, were it dried out`;
+  c.what === "diodeOpen" ? "an open rectifier diode" : `${c.designator ?? `the ${slotName[c.slot!] ?? c.slot}`}, if dried out`;
 
 export const curveTitle: Readonly<Record<string, string>> = {
   volts: "Volts over one cycle",
   impedance: "Impedance over frequency",
   response: "Level over frequency",
   loopGain: "Loop gain over frequency",
-  afterKick: "After a small kick",
+  afterKick: "Response to a small step",
   charging: "Charging",
 };
 /** A curve's name among others of its kind: only the place, where the kinds are all the same. */
@@ -398,21 +398,21 @@ export function circuitIssueText(issue: CircuitIssue): string {
     case "ends_joined":
       return `${issue.element} has both ends on node ${issue.node}.`;
     case "floating_node":
-      return `Node ${issue.node} hangs free: nothing joins it to ground.`;
+      return `Node ${issue.node} is floating: nothing connects it to ground.`;
     case "no_dc_path":
       return `Node ${issue.node} is reached only through capacitors: it has no DC level.`;
     case "source_loop":
-      return `${issue.element} closes a loop of ideal sources or coils.`;
+      return `${issue.element} closes a loop of ideal sources or inductors.`;
     case "singular":
       return `The circuit around node ${issue.node} has no single solution.`;
     case "no_common_period":
       return `${list([...issue.elements])} run${issue.elements.length === 1 ? "s" : ""} at a frequency that does not fit the others.`;
     case "no_convergence":
-      return `No solution found at node ${issue.node}, ${shown(issue.time, "s")} into the run.${issue.slowest === undefined ? "" : ` Its slowest motion takes ${shown(issue.slowest, "s")} to fall to a third.`}`;
+      return `No solution found at node ${issue.node}, ${shown(issue.time, "s")} into the run.${issue.slowest === undefined ? "" : ` Its slowest mode takes ${shown(issue.slowest, "s")} to decay to a third.`}`;
     case "unstable":
       return issue.hertz > 0
         ? `It never settles: it oscillates by itself at ${shown(issue.hertz, "Hz", 2)} and grows.`
-        : "It never settles: it runs away by itself.";
+        : "It never settles: it runs away.";
     case "bad_option":
       return `${issue.option} cannot be ${issue.value}.`;
     case "unknown_node":
@@ -435,13 +435,13 @@ export function netlistIssueText(issue: NetlistTextIssue): string {
     case "too_long":
       return `${issue.lines} lines; at most ${issue.limit} are read.`;
     case "unknown_part":
-      return `${at}${issue.text} is no part that is understood (R, C, L, V, I, D, E, G).`;
+      return `${at}${issue.text} is not a part type that is understood (R, C, L, V, I, D, E, G).`;
     case "unsupported":
       return `${at}“${issue.text}” is not understood.`;
     case "fields_missing":
       return `${at}${issue.needed === "nodes" ? "nodes or value" : `a value in ${issue.needed}`} missing in “${issue.text}”.`;
     case "bad_number":
-      return `${at}“${issue.text}” is no number.`;
+      return `${at}“${issue.text}” is not a number.`;
     case "wrong_unit":
       return `${at}“${issue.text}” has another unit than ${issue.needed}.`;
     case "femto_or_farad":

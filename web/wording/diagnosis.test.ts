@@ -60,9 +60,9 @@ test("every suspect, reason and advice of every complaint has words", () => {
   expect(new Set(Object.values(hypothesisName)).size).toBe(HYPOTHESIS_IDS.length);
 });
 
-test("what a suspect was shown or ruled out by is said with its line or part", () => {
-  expect(decisiveText({ by: "cured", seq: 12, asSet: true })).toBe("the change in line 12 cured it, together with others: as a set");
-  expect(decisiveText({ by: "measuredSound", designators: ["C1", "C2"] })).toBe("C1 and C2 measured sound out of circuit");
+test("what decided on a suspect is said by what was done, or by the part", () => {
+  expect(decisiveText({ by: "cured", seq: 12, asSet: true }, [])).toBe("parts replaced, and the fault was gone, together with others");
+  expect(decisiveText({ by: "measuredSound", designators: ["C1", "C2"] }, [])).toBe("C1 and C2 measured good out of circuit");
 });
 
 test("what places a fault is named as it was ticked, whichever way it counts", () => {

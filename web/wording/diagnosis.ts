@@ -396,17 +396,18 @@ function rippleText(name: string, { volts, foretold: f }: NonNullable<Reason["ri
   return `${name} ripples ${shown(volts, "V")}: by the circuit ${would.join(", ")}`;
 }
 
-export function decisiveText(d: Decisive): string {
+/** What decided on a suspect, as a clause: "C12 exchanged, and it changed nothing". */
+export function decisiveText(d: Decisive, tried: readonly TriedModel[]): string {
+  if (d.by === "measuredOut") return `${d.designator} measured out of circuit`;
+  if (d.by === "measuredSound") return `${list([...d.designators])} measured good out of circuit`;
+  const line = tried.find((t) => t.seq === d.seq);
+  const done = line ? triedText(line.tried) : "parts replaced";
   switch (d.by) {
-    case "measuredOut":
-      return `${d.designator} measured out of circuit`;
     case "cured":
-      return `the change in line ${d.seq} cured it${d.asSet ? ", together with others: as a set" : ""}`;
+      return `${done}, and the fault was gone${d.asSet ? ", together with others" : ""}`;
     case "followed":
-      return `the fault followed the part in line ${d.seq}`;
-    case "measuredSound":
-      return `${list([...d.designators])} measured sound out of circuit`;
+      return `${done}, and the fault went with it`;
     case "changedNothing":
-      return `line ${d.seq} changed nothing`;
+      return `${done}, and it changed nothing`;
   }
 }

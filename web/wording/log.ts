@@ -43,7 +43,7 @@ export const unreadableText = (rows: readonly { table: string; id: number }[]): 
     .map((r) => `${r.table.replaceAll("_", " ")} ${r.id}`)
     .join(", ")}${rows.length > 5 ? " …" : ""}.`;
 
-/** What happened, in a few words. */
+/** Movement, in a few words. */
 export function ledgerText(e: LedgerEntry): string {
   switch (e.what) {
     case "line":

@@ -102,7 +102,7 @@ export const outcomeName: Readonly<Record<Outcome, string>> = {
 
 export const followedName: Readonly<Record<Followed, string>> = {
   part: "the fault went with the part",
-  place: "the fault stayed where it was",
+  place: "the fault stayed in place",
 };
 
 export const faultStateName: Readonly<Record<FaultState, string>> = {
@@ -158,6 +158,9 @@ const quantityName: Readonly<Record<FigureQuantity, string>> = {
 export const subjectText = (s: Subject): string => (s.kind === "unit" ? "the unit" : s.name);
 
 export const markedText = (all: readonly Marked[]): string => all.map((m) => shown(m.value, m.unit, m.significant)).join(" ");
+
+/** "at 25 % of the mains"; empty at full mains. */
+export const reducedMainsText = (share: number | null): string => (share === null ? "" : `at ${percent(share)} of the mains`);
 
 /** "in standby, cold, after 10 min"; empty where nothing was said. */
 export function underText(c: Circumstances): string {
@@ -229,7 +232,7 @@ export const askText: Readonly<Record<TriedAsk, string>> = {
 export const cautionText: Readonly<Record<TriedCaution, string>> = {
   fuseLarger: "A larger fuse is never fitted: find why this one blew, then fit its own rating.",
   fuse: "A fuse is never bridged: find why it blew, then fit one of its rating.",
-  underRated: "The part put across bears fewer volts than what it is put across.",
+  underRated: "The part used to bridge is rated for fewer volts than the part it bridges.",
   supplyLive: "The unit was on: switch off, discharge, then put a part across.",
   noLimit: "No current limit was entered: set one before the supply goes on.",
   overRail: "The bench supply was set above what this rail is called by.",
@@ -312,12 +315,12 @@ export const complaintNowText = ({ outcome, symptom }: { outcome: keyof typeof N
 export const soundName: Readonly<Record<SoundLabel, string>> = {
   hum: "hum",
   motorboating: "motorboating",
-  higherOscillation: "a tone of its own",
+  higherOscillation: "oscillation",
   hiss: "hiss",
   crackle: "crackle",
   periodicClicking: "periodic clicking",
   dropouts: "dropouts",
-  levelImbalance: "one side weaker",
+  levelImbalance: "channel imbalance",
   trebleMissing: "treble missing",
   bassMissing: "bass missing",
   clipping: "clipping",
@@ -364,7 +367,7 @@ export function proofText(p: Proof): string {
     case "soak":
       return `${p.place} ${p.celsius} °C after ${span(p.after)}`;
     case "listened":
-      return `listened${p.channel === null ? "" : ` ${p.channel}`}: ${p.text}`;
+      return `listening test${p.channel === null ? "" : ` ${p.channel}`}: ${p.text}`;
     case "settings":
       return `taken at ${p.text}`;
     case "delay":
@@ -463,7 +466,7 @@ export function observationText(o: Observation): string {
     case "removed":
       return `came off: ${o.text}`;
     case "refitted":
-      return o.line === null ? "everything that came off is on again" : `line ${o.line}: on again`;
+      return o.line === null ? "everything is reassembled" : `line ${o.line}: refitted`;
     case "checked":
       return `${checkName[o.what]} ${resultText(o)}`;
     case "followed":

@@ -142,7 +142,7 @@ export const refitName: Readonly<Record<RefitStep, string>> = {
   insulation: "Leads sleeved, nothing live near chassis or fingers",
   clearance: "Room to lid, heat sink and neighbours",
   doubleSided: "Double-sided board: both sides of the joint wetted, no plated hole torn",
-  bypassesOut: "Bridges, clips and stand-ins out again",
+  bypassesOut: "Bridges, clip leads and temporary parts removed",
   screws: "Every screw and plug back as it came off",
   thermistor: "Thermistor or sensor back on its heat sink",
   paste: "Fresh paste, thin",

@@ -72,7 +72,7 @@ export function chargeText({ state, passedOver }: PartCharge, now: number): stri
   if (passedOver) return passedOverText(passedOver);
   switch (state.kind) {
     case "unmeasured":
-      return "not measured: counts as charged";
+      return "not measured: treat as charged";
     case "charged":
       return `${signedVolts(state.volts)}, ${ago(state.at, now)}`;
     case "once":
@@ -92,7 +92,7 @@ export const harmlessText: Readonly<Record<Harmless, string>> = {
   belowThresholds: "All it can hold lies below 60 V and 1 J.",
 };
 
-/** What holds the closing, and what to do about it. */
+/** Blocks closing, and what to do about it. */
 export const holdText: Readonly<Record<ClosingBlocker, string>> = {
   energised: "The unit is live. Switch it off first.",
   temporary: "A temporary part is still in. Replace it, or waive in writing.",
@@ -133,7 +133,7 @@ export const ownerHoldText: Readonly<Record<ClosingBlocker, string>> = {
   refitLeft: "Not every step of the reassembly was checked.",
   contaminated: "Something leaked inside, and what it touched was not measured clean.",
   idleNotWarm: "An adjustment was not checked with the unit warm.",
-  noCause: "What made the fault was not confirmed.",
+  noCause: "The cause of the fault was not confirmed.",
   unproven: "The complaint was not tried again after the last repair.",
   notRun: "It was not run at full mains voltage after the last repair.",
 };
@@ -146,7 +146,7 @@ export const waivedName: Readonly<Record<ClosingBlocker, string>> = {
   notRefitted: "not all put back together",
   undecided: "failed part without a decision",
   notFitted: "chosen part not fitted",
-  fuseUnexplained: "why the fuse went is not known",
+  fuseUnexplained: "fuse cause unknown is not known",
   stillThere: "complaint still there",
   openFault: "another fault still open",
   hazard: "charge not shown gone",
@@ -163,14 +163,14 @@ export const hazardClassText: Readonly<Record<HazardClass, string>> = {
   touchable: "under 60 V, little energy",
   burns: "under 100 V, but burns and welds",
   shock: "shock",
-  severeShock: "shock that injures",
+  severeShock: "severe shock",
 };
 
 const refusalText: Texts<DischargeRefusal> = {
   arc: (r) => `${shown(r.amperes, "A", 2)} at first: arcs and welds`,
-  peakPower: (r) => `${shown(r.peak, "W", 3)} at first, bears ${shown(r.limit, "W", 3)}`,
-  energy: (r) => `${shown(r.energy, "J", 3)}, bears ${shown(r.limit, "J", 3)}`,
-  elementVoltage: (r) => `element bears ${shown(r.limit, "V")}`,
+  peakPower: (r) => `${shown(r.peak, "W", 3)} at first, rated for ${shown(r.limit, "W", 3)}`,
+  energy: (r) => `${shown(r.energy, "J", 3)}, rated for ${shown(r.limit, "J", 3)}`,
+  elementVoltage: (r) => `element rated for ${shown(r.limit, "V")}`,
   tooSlow: (r) => `${span(r.seconds)} to 5 V`,
 };
 export const dischargeRefusalText = (r: DischargeRefusal): string => say(refusalText, r);

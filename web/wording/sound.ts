@@ -23,12 +23,12 @@ const issueTexts: Texts<SoundIssue> = {
   badHeader: (i) => `The file's header is damaged (${i.what}).`,
   noFormat: () => "The file's header does not state how its samples are written.",
   noSamples: () => "There are no samples in the file.",
-  codec: (i) => `Its samples are packed (format ${i.tag}); plain PCM or float is wanted.`,
+  codec: (i) => `Its samples are compressed (format ${i.tag}); plain PCM or float is wanted.`,
   channels: (i) => `It has ${i.found} channels; 1 to 8 are read.`,
   rate: (i) => `It has ${i.found} samples a second; 8,000 to 192,000 are read.`,
   bits: (i) => `Its samples have ${i.found} bits; 8 to 32, or float of 32 or 64, are read.`,
-  tooShort: (i) => `It is ${i.seconds.toFixed(2)} s long; a fifth of a second is the least.`,
-  notNumbers: (i) => `${(100 * i.share).toFixed(1)} % of its samples are no numbers.`,
+  tooShort: (i) => `It is ${i.seconds.toFixed(2)} s long; at least 0.2 s is needed.`,
+  notNumbers: (i) => `${(100 * i.share).toFixed(1)} % of its samples are not numbers.`,
 };
 export const soundIssueText = (i: SoundIssue): string => say(issueTexts, i);
 

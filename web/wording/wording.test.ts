@@ -157,7 +157,7 @@ describe("safety", () => {
   });
 
   test("a refused resistor says why", () => {
-    expect(dischargeRefusalText({ code: "peakPower", peak: 39.7 as never, limit: 31.25 as never })).toBe("39.7 W at first, bears 31.3 W");
+    expect(dischargeRefusalText({ code: "peakPower", peak: 39.7 as never, limit: 31.25 as never })).toBe("39.7 W at first, rated for 31.3 W");
   });
 });
 

@@ -9,7 +9,7 @@ import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, St
 import { lockOf, type HeldPosition } from "./lock";
 import { markedVolts } from "./marked";
 import type { ShopFacts } from "./shop";
-import { complaintSince, contaminated, lastRepair, ranAtFullMains } from "./repaired";
+import { complaintSince, contaminated, lastRepair, ranAtFullMains, reducedMainsAt } from "./repaired";
 import { REPAIRS } from "./tried";
 import { unsafeThings } from "./unsafe";
 import { unitModel, type UnitModel } from "./unit";
@@ -141,6 +141,7 @@ function unitOf({ job, observations, points, positions, events }: JobRecords): U
   return unitModel(observations, points, {
     capacitors: new Map(positions.map((p) => [p.designator, { nominal: p.nominal, rated: p.rated, onMains: ON_MAINS.has(p.role) }])),
     energisedAt: (seq) => isPowered(events.filter((e) => e.seq <= seq)),
+    reducedMainsAt: (seq) => reducedMainsAt({ observations, events, job }, seq),
     ranSince: (seq) =>
       job.mainsV === null ||
       isPowered(events.filter((e) => e.seq <= seq)) ||

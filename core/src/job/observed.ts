@@ -17,6 +17,8 @@ export interface UnitContext {
   capacitors: ReadonlyMap<string, { nominal: Farads; rated: Volts | null; onMains: boolean }>;
   /** whether the unit is switched on as far as the record says, at the place of a line */
   energisedAt: (seq: number) => boolean;
+  /** share of the mains the unit was set to at the place of a line; null where it stood on its full mains or no step was entered */
+  reducedMainsAt: (seq: number) => number | null;
   /** whether it ran at or after the place of a line, so that something can be said of what the line changed; true where it takes no power */
   ranSince: (seq: number) => boolean;
   unitKind: UnitKind;

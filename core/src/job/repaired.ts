@@ -98,6 +98,23 @@ function atFullMains(seq: number, line: string | null, observations: JobRecords[
   return stage === "full" && share >= FULL;
 }
 
+/**
+ * The share of the mains a unit was set to at the place of a line: by the last step before it, unless it was switched on anew since.
+ * @returns null where it stood on all of its mains, or no step was entered
+ */
+export function reducedMainsAt(
+  { observations, events, job }: Pick<JobRecords, "observations" | "events" | "job">,
+  seq: number,
+): number | null {
+  const step = observations.filter(isOf("mains")).findLast((o) => o.seq <= seq);
+  if (!step) return null;
+  const on = events.findLast((e) => e.kind === "powerOn" && !e.struck && e.seq <= seq);
+  if (on && on.seq > step.seq && on.line !== step.line) return null;
+  const { share, volts } = step.observation;
+  const set = share ?? (volts === null || !job.mainsV ? 1 : volts / job.mainsV);
+  return set < FULL ? set : null;
+}
+
 const WETS: ReadonlySet<string> = new Set(["leaking", "crust", "wet"]);
 
 /** Parts and places that leaked: what they wetted is cleaned and its insulation measured again before the unit is closed. */

@@ -33,6 +33,19 @@ describe("what a bench says is folded into what is so now", () => {
     expect(said.now!.verdict.state).toBe("within");
   });
 
+  test("a rail read at a step below full mains is no low rail, and never counts as its reading at full mains", () => {
+    const said = ["rail main should be 36", "means variac", "stage loaded", "step 25%", "rail main 8.4"] as const;
+    const at25 = unitOf(...said).points[0]!;
+    expect(at25.now).toBeNull();
+    expect(at25.readings[0]).toMatchObject({ mainsShare: 0.25, verdict: null });
+    const [full] = unitOf(...said, "step 100%", "rail main 36.4", "power off", "power on", "rail main 30").points;
+    expect(full!.readings.map((r) => [r.reading.volts, r.mainsShare, r.verdict?.state ?? null])).toEqual([
+      [30, null, "low"],
+      [36.4, null, "within"],
+      [8.4, 0.25, null],
+    ]);
+  });
+
   test("the load that holds the short is the odd one against ground", () => {
     const { loads } = unitOf("tone board to ground 3.2k, motor board to ground 4.1k, display board to ground 1.4 ohm");
     expect(loads.filter((l) => l.odd).map((l) => l.name)).toEqual(["display board"]);

@@ -47,12 +47,20 @@ export interface PartModel {
   sinceReplaced: PartVerdict | null;
 }
 
+export interface PointReadingModel {
+  reading: PointReading;
+  /** null for alternating volts, and at reduced mains, where what it should read is no standard */
+  verdict: PointVerdict | null;
+  /** share of the mains it was read at, where that was less than all */
+  mainsShare: number | null;
+}
+
 export interface PointModel {
   name: string;
   expected: PointExpectation | null;
   /** newest first; the first of each state and form counts */
-  readings: readonly { reading: PointReading; verdict: PointVerdict | null }[];
-  /** the reading that counts now, DC */
+  readings: readonly PointReadingModel[];
+  /** the reading that counts now: DC, at full mains */
   now: { reading: PointReading; verdict: PointVerdict } | null;
   /** the rail of the same volts the other way round, where it was read */
   sister: { name: string; volts: Volts } | null;
@@ -152,7 +160,7 @@ export function unitModel(all: readonly StoredObservation[], points: readonly Po
   const of = (as: RemarkMeaning) => remarks.filter((r) => r.as === as).map((r) => r.text);
   return {
     parts,
-    points: pointModels(all, points),
+    points: pointModels(all, points, context),
     loads: loadModels(all),
     looks: all.filter(isOf("look")).map((o) => ({ seq: o.seq, line: o.line, subject: o.subject, look: o.observation, takenAt: o.takenAt })),
     tried,
@@ -233,17 +241,25 @@ function countingFigures(mine: readonly StoredObservation[]): Of<"figure">[] {
   return [...groups.values()].map((list) => list.findLast((o) => !o.observation.inCircuit) ?? list.at(-1)!);
 }
 
-function pointModels(all: readonly StoredObservation[], points: readonly PointReading[]): PointModel[] {
+function pointModels(
+  all: readonly StoredObservation[],
+  points: readonly PointReading[],
+  { reducedMainsAt }: Pick<UnitContext, "reducedMainsAt">,
+): PointModel[] {
   const said = new Map(all.filter(isOf("expected")).map((o) => [nameOf(o.subject), o.observation]));
   const names = [...new Set([...points.flatMap((p) => (p.point === null ? [] : [p.point])), ...said.keys()])];
-  const latest = (name: string) => points.findLast((p) => p.point === name && p.form === "dc");
+  const latest = (name: string) => points.findLast((p) => p.point === name && p.form === "dc" && reducedMainsAt(p.seq) === null);
   return names.map((name) => {
     const expected = expectationOf(name, said.get(name) ?? null);
     const readings = points
       .filter((p) => p.point === name)
       .reverse()
-      .map((reading) => ({ reading, verdict: reading.form === "dc" ? judgePoint(reading.volts, expected) : null }));
-    const now = readings.find((r) => r.reading.form === "dc");
+      .map((reading): PointReadingModel => {
+        const mainsShare = reducedMainsAt(reading.seq);
+        const judged = reading.form === "dc" && mainsShare === null;
+        return { reading, mainsShare, verdict: judged ? judgePoint(reading.volts, expected) : null };
+      });
+    const now = readings.find((r) => r.verdict !== null);
     const other = sisterOf(name);
     const sister = other === null ? undefined : latest(other);
     return {

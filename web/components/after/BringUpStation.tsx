@@ -64,7 +64,7 @@ export function BringUpStation() {
         <div className={styles.stop} role="alert">
           <h3>Stop, off</h3>
           <p>{stopText(stop)}</p>
-          <p>It speaks for: {list(stop.suspects.map((s) => hypothesisName[s]))}.</p>
+          <p>It points to: {list(stop.suspects.map((s) => hypothesisName[s]))}.</p>
           {energised && (
             <Button danger type="primary" onClick={off}>
               Power off <kbd>f</kbd>
@@ -113,7 +113,7 @@ export function BringUpStation() {
         </div>
         {means?.by === "limited" && means.amperes !== null && full && means.amperes > full.most && (
           <p className="state-worn">
-            The limit lies above the {shown(Number(full.most.toPrecision(2)), "A")} the unit is stopped at: set it lower.
+            The limit is above the {shown(Number(full.most.toPrecision(2)), "A")} the unit is stopped at: set it lower.
           </p>
         )}
         {reading && (
@@ -127,8 +127,7 @@ export function BringUpStation() {
               <span className="state-worn">{interlockText(hold)}</span>
             ) : (
               <>
-                {stop ? "Once it is found, the same step again:" : "Next:"} <b>{stageName[next.stage]}</b>, {percent(next.share)} of the
-                mains
+                {stop ? "Once found, repeat the same step:" : "Next:"} <b>{stageName[next.stage]}</b>, {percent(next.share)} of the mains
                 {view.job.mainsV ? ` (${Math.round(next.share * view.job.mainsV)} V)` : ""}.{" "}
               </>
             )}{" "}
@@ -173,7 +172,7 @@ export function BringUpStation() {
         {bringUp.byEngine
           ? "Expected volts by the circuit of its supply at that mains, as it is set up under Simulate, scaled to what each point should read."
           : "Expected volts in proportion to the mains: no circuit of its supply can be solved."}{" "}
-        Rails behind a regulator that stand at usual volts are taken as regulated. Enter what a point should read: rail main should be 40v.
+        Rails behind a regulator at the usual volts are taken as regulated. Enter what a point should read: rail main should be 40v.
       </p>
     </section>
   );

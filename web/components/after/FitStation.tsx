@@ -20,7 +20,7 @@ export function FitStation() {
     <section className={styles.station} aria-label="Fit">
       <h2>Fit</h2>
       <p className="muted">
-        {fits.filter((f) => !f.fitted).length} to go in, {left} steps open.
+        {fits.filter((f) => !f.fitted).length} to fit, {left} steps open.
       </p>
       <p>
         <Link prefetch={false} href={`/jobs/${view.job.number}/component-map`}>
@@ -28,15 +28,15 @@ export function FitStation() {
         </Link>
       </p>
       {fits.length === 0 ? (
-        <p>Nothing is chosen yet: parts come here from Choose.</p>
+        <p>Nothing is chosen yet: parts come here from Choose parts.</p>
       ) : (
         <table className="sheet" aria-label="Parts to fit">
           <thead>
             <tr>
               <th>Place</th>
-              <th>Came out</th>
-              <th>Goes in</th>
-              <th>Way round</th>
+              <th>Removed</th>
+              <th>Replacement</th>
+              <th>Polarity</th>
               <th>
                 <span className="sr-only">Act</span>
               </th>
@@ -74,8 +74,8 @@ export function FitStation() {
         </table>
       )}
       <div className={styles.split}>
-        <Steps title="Going in" steps={fit} closed={closed} />
-        <Steps title="Before the lid goes on" steps={refit} closed={closed} />
+        <Steps title="Fitting" steps={fit} closed={closed} />
+        <Steps title="Before the cover goes on" steps={refit} closed={closed} />
       </div>
     </section>
   );

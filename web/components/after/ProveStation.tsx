@@ -25,7 +25,7 @@ export function ProveStation() {
     <section className={styles.station} aria-label="Final test">
       <h2>Final test</h2>
       <SimulatedUnit where="prove" />
-      <ul className={styles.list} aria-label="What is shown">
+      <ul className={styles.list} aria-label="View">
         {proof.items.map((i) => (
           <li key={i.id} data-item={i.id} data-applies={i.asked || i.passes !== "open"}>
             <b>{proofName[i.id]}</b>
@@ -38,8 +38,8 @@ export function ProveStation() {
         <caption>
           {proof.rated
             ? `Rated ${shown(proof.rated.watts, "W")} into ${shown(proof.rated.ohms, "Ω")} a channel.`
-            : "What it is rated for is not entered: rated 50w into 8."}
-          {proof.missing.length > 0 && <span className="state-worn"> No offset read on {list(proof.missing)}.</span>}
+            : "Its rated power is not entered: rated 50w into 8."}
+          {proof.missing.length > 0 && <span className="state-worn"> No DC offset read on {list(proof.missing)}.</span>}
         </caption>
         <thead>
           <tr>
@@ -148,7 +148,7 @@ export function ProveStation() {
             <p className={TONE[proof.starts.passes]}>
               Came up {proof.starts.started} of {proof.starts.of} times from cold.{" "}
               {proof.starts.worth &&
-                `Worth: the fault shows at most ${percent(proof.starts.worth.exact)} of the time, 95 % sure (3/n: ${percent(proof.starts.worth.rule)}).`}
+                `With 95 % confidence the fault shows at most ${percent(proof.starts.worth.exact)} of the time (rule of three: ${percent(proof.starts.worth.rule)}).`}
             </p>
           )}
           {proof.soak.map((s) => (
@@ -169,7 +169,7 @@ export function ProveStation() {
         </section>
       </div>
       <section aria-label="The complaint itself" className={styles.plan}>
-        <h3>Last, the complaint itself</h3>
+        <h3>Last: the complaint itself</h3>
         <p>“{view.job.complaint}”</p>
         <p>Try it as it was described: same controls, same source, as long as it took.</p>
         <div className={styles.acts}>

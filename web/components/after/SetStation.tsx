@@ -30,25 +30,25 @@ export function SetStation() {
       <SimulatedUnit where="set" />
       <div className={styles.plan}>
         <p>
-          {setting.leadsChecked ? "Leads and jig checked. " : "First check the leads and the jig: test leads 0.08, jig ok. "}
+          {setting.leadsChecked ? "Leads and test jig checked. " : "First check the leads and the test jig: test leads 0.08, jig ok. "}
           {warmUp
             ? warmUp.ends > now
               ? `Warm-up: ${clock((warmUp.ends - now) / 1000)} to go.`
-              : "Warm: read again and set."
-            : "Read cold, let it warm up, read again; set; read once more."}
+              : "Warm: read again and adjust."
+            : "Read cold, let it warm up, read again; adjust; read once more."}
         </p>
         <div className={styles.acts}>
           <Button size="small" type={warmUp ? "default" : "primary"} onClick={startWarmUp}>
             Start the warm-up clock <kbd>w</kbd>
           </Button>
           <Button size="small" aria-expanded={matching} onClick={() => setMatching(!matching)}>
-            Match a handful <kbd>m</kbd>
+            Match devices <kbd>m</kbd>
           </Button>
         </div>
         {setting.unreachable.length > 0 && (
           <p className="state-failed">
-            {list(setting.unreachable)} cannot reach the window. That is evidence, not a setting: swap and see what it follows, or measure
-            the bias chain.
+            {list(setting.unreachable)} cannot be adjusted into the window. That is evidence of a fault: swap devices and see whether it
+            follows, or measure the bias chain.
           </p>
         )}
       </div>
@@ -101,7 +101,7 @@ export function SetStation() {
               <th className="n">Plate</th>
               <th className="n">Current</th>
               <th className="n">Dissipates</th>
-              <th className="n">Of its most</th>
+              <th className="n">Of its maximum</th>
               <th className="n">Two thirds at</th>
             </tr>
           </thead>
@@ -128,7 +128,7 @@ export function SetStation() {
                   Spread {percent(setting.spread)}
                   {setting.spreadFine
                     ? ""
-                    : ": change two over and read again. What moves with the valve is the valve, what stays is its place"}
+                    : ": swap two valves and read again. What moves with the valve is the valve; what stays is its socket"}
                   .
                 </td>
               </tr>
@@ -173,8 +173,8 @@ function Group({ group }: { group: IdleGroup }) {
     <table className="sheet" aria-label="Idle current">
       <caption>
         {window
-          ? `Idle: ${shown(window.low, unit)} to ${shown(window.high, unit)}${ohms === null ? "" : ` over ${shown(ohms, "Ω")}`}. Below: up to the lower edge; inside: leave; above: down to the upper edge.`
-          : "Idle: no window entered yet."}
+          ? `Idle current: ${shown(window.low, unit)} to ${shown(window.high, unit)}${ohms === null ? "" : ` over ${shown(ohms, "Ω")}`}. Below the window: adjust up to its lower edge; inside: leave; above: adjust down to its upper edge.`
+          : "Idle current: no window entered yet."}
       </caption>
       <thead>
         <tr>
@@ -205,7 +205,7 @@ function Group({ group }: { group: IdleGroup }) {
             </td>
             <td>
               <Reading
-                label={`Idle of ${c.channel}`}
+                label={`Idle current of ${c.channel}`}
                 unit={small}
                 line={(said) => `idle ${c.channel} ${said} ${c.cold === null && c.passes.length === 0 ? "cold" : "warm"}`}
               />

@@ -50,7 +50,7 @@ export function SimulatedUnit({ where }: { where: Where }) {
   if (!bringUp.simulated) return null;
   return (
     <p className={styles.simulated} role="note">
-      <b>Simulated unit.</b> What is read here comes from a simulated unit with one fault in it, not from a unit on the bench.{" "}
+      <b>Simulated unit.</b> These readings come from a simulated unit with one fault, not from a unit on the bench.{" "}
       {on && (
         <Button size="small" onClick={readIt}>
           Read its meters <kbd>z</kbd>

@@ -102,7 +102,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
         <Input
           ref={findRef}
           allowClear
-          style={{ width: 210 }}
+          style={{ width: 150 }}
           placeholder="Find a job   /"
           aria-label="Find a job"
           value={find}
@@ -127,7 +127,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
           Tools <kbd>e</kbd>
         </Button>
         <Button onClick={() => setPractising(true)}>
-          Practise <kbd>p</kbd>
+          Practice <kbd>p</kbd>
         </Button>
         <Button type="text" onClick={() => setKeySheet(true)}>
           Keys <kbd>?</kbd>
@@ -139,7 +139,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
       <main>
         {staleSince !== null && (
           <p className="state-failed" role="status">
-            Not up to date since {timeOfDay(staleSince)}: the server has not been heard. Treat every unit as live and charged.
+            Not up to date since {timeOfDay(staleSince)}: the server does not answer. Treat every unit as live and charged.
           </p>
         )}
         {rows.length === 0 ? (

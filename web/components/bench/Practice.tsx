@@ -43,9 +43,10 @@ export function Practice({ onClose }: { onClose: () => void }) {
     router.push(`/jobs/${made.value.number}/power-up`);
   };
   return (
-    <Modal open title="Practise on a simulated unit" footer={null} onCancel={onClose}>
+    <Modal open title="Practice on a simulated unit" footer={null} onCancel={onClose}>
       <p>
-        A stand-in answers at Bring up, Set and Prove, with noise, warm-up and one fault. It gets a docket of its own, marked as simulated.
+        A simulated unit answers at Power up, Adjust and Final test, with noise, warm-up and one fault. It gets a job of its own, marked as
+        simulated.
       </p>
       <ul className={styles.practice}>
         {PRACTICE_UNITS.map((u) => (

@@ -35,11 +35,11 @@ export function Faults() {
           {faults.map((f) => (
             <tr key={f.number}>
               <td className="n mono">{f.number}</td>
-              <td>{f.text ?? (view.job.complaint || "The complaint, not written down yet")}</td>
+              <td>{f.text ?? (view.job.complaint || "The complaint, not entered yet")}</td>
               <td className="muted">{f.lines.length > 0 && `lines ${list(f.lines.map(String))}`}</td>
               <td>
                 <Pick
-                  aria-label={`Where fault ${f.number} stands`}
+                  aria-label={`State of fault ${f.number}`}
                   value={f.state}
                   options={FAULT_STATES.map((s) => ({ value: s, label: faultStateName[s] }))}
                   onPick={(s) => s && void submit(`fault ${f.number} ${SAID[s]}`)}
@@ -50,12 +50,12 @@ export function Faults() {
         </tbody>
       </table>
       <p className="muted">
-        One more: <span className="mono">fault headphone socket cuts out</span>. What a line shows of it:{" "}
+        Another fault: <span className="mono">fault headphone socket cuts out</span>. Link a line to it:{" "}
         <span className="mono">re 214 fault 2</span>.
       </p>
       {notes.sibling !== null && (
         <p>
-          <b>The other one of the pair:</b>{" "}
+          <b>The other unit of the pair:</b>{" "}
           {notes.sibling === "here" ? (
             "is here to compare with."
           ) : (

@@ -36,7 +36,7 @@ export function FindingsBox({ onOwnWords, ...rest }: FindingsBoxProps) {
         showSearch={{ optionFilterProp: "label", searchValue: typed, onSearch: setTyped }}
         notFoundContent={
           <div style={{ padding: 8 }}>
-            Nothing is called “{typed.trim()}”.{" "}
+            No finding is called “{typed.trim()}”.{" "}
             <Button size="small" onMouseDown={(e) => e.preventDefault()} onClick={own}>
               Add it to the complaint
             </Button>

@@ -148,9 +148,9 @@ export function TakeInForm({ initial, saveLabel, findingsBox: FindingsBox, onTou
         </Form.Item>
         <NumberItem name="mainsV" label="Mains volts" unit="V ~" least={1} most={500} disabled={!onMains(supply)} />
         <NumberItem name="ageYears" label="Age" unit="years" least={0} most={150} whole />
-        <NumberItem name="channels" label="How many channels" least={1} most={64} whole needed />
+        <NumberItem name="channels" label="Number of channels" least={1} most={64} whole needed />
         {findings.includes("oneChannel") && (
-          <Form.Item name="faultyChannel" label="Which one has it" rules={[{ pattern: /^[A-Za-z0-9]{0,12}$/, message: "L, R, 3 …" }]}>
+          <Form.Item name="faultyChannel" label="Faulty channel" rules={[{ pattern: /^[A-Za-z0-9]{0,12}$/, message: "L, R, 3 …" }]}>
             <Input maxLength={12} placeholder="L" />
           </Form.Item>
         )}

@@ -53,7 +53,7 @@ export function ByHand({ position, onWritten }: { position: PositionView; onWrit
   return (
     <form
       className={styles.byHand}
-      aria-label="A part no catalogue has"
+      aria-label="A part outside the catalogue"
       onSubmit={(e) => {
         e.preventDefault();
         void keep();
@@ -74,7 +74,7 @@ export function ByHand({ position, onWritten }: { position: PositionView; onWrit
         </label>
       ))}
       <Button size="small" htmlType="submit" loading={busy}>
-        Write it down
+        Enter it
       </Button>
       {wrong !== "" && <span className="state-failed">{wrong}.</span>}
     </form>

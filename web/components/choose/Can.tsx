@@ -17,18 +17,18 @@ export function Can({ positions }: { positions: readonly PositionView[] }) {
     })),
   );
   return (
-    <section aria-label={`The can ${plan.stem}`} className={styles.sets}>
-      <h3>The can {plan.stem} as loose parts</h3>
+    <section aria-label={`Multi-section can ${plan.stem}`} className={styles.sets}>
+      <h3>The can {plan.stem} as single parts</h3>
       <div className={styles.can}>
         <Joined plan={plan} />
         <div>
           {plan.footprints.length > 0 && <FromAbove plan={plan} />}
           <p>
-            All minus leads go to one point: where the can&apos;s common lug went, and from there as before. Was the can set apart from the
-            chassis by a wafer, so is this point. The lugs stay empty; the can is marked as dead.
+            All minus leads go to one point: where the can&apos;s common lug went, and on from there as before. If the can was insulated
+            from the chassis by a wafer, so is this point. Leave the lugs empty; mark the can as disconnected.
           </p>
           <p>
-            {shown(Number(plan.joules.toPrecision(2)), "J")} at working volts in all: each part is discharged and measured by itself.{" "}
+            {shown(Number(plan.joules.toPrecision(2)), "J")} at working volts in all: discharge and measure each part by itself.{" "}
             {plan.undecided.length > 0
               ? `Nothing chosen yet for ${list(plan.undecided)}.`
               : `${plan.cents === null ? "Not every price is known" : money(plan.cents, view.shop.currency)}; side by side they need a circle of ${plan.around.toFixed(0)} mm and ${plan.tallest} mm of height.`}

@@ -110,7 +110,7 @@ export function Candidates({ position, onDecided }: Props) {
   });
 
   if (issue) return <Alert type="error" title={issueText(issue)} />;
-  if (!found) return <Spin aria-label="Looking through the catalogue" />;
+  if (!found) return <Spin aria-label="Searching the catalogue" />;
   const { ranking } = found;
   const [best] = ranking.shortList;
   return (
@@ -118,9 +118,9 @@ export function Candidates({ position, onDecided }: Props) {
       <p className={styles.need}>
         {found.nominal !== position.nominal && `${shown(found.nominal, "F")} belongs here, ${shown(position.nominal, "F")} is fitted. `}
         {neededText(position.designator, found)}; value {signedPercent(found.window.low)} to {signedPercent(found.window.high)}
-        {found.old ? ", as no series carries it any more" : ""}. {found.plusToGround && <b>The plus goes to ground. </b>}
+        {found.old ? ", as no series offers the old value any more" : ""}. {found.plusToGround && <b>The plus goes to ground. </b>}
         {found.computed &&
-          `By the ${scenarioName[found.computed.scenario].toLowerCase()} it bears ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? ` and ${shown(found.computed.ripple, "A", 2)} of ripple at ${shown(found.computed.hertz, "Hz", 2)}` : ""}. `}
+          `By the ${scenarioName[found.computed.scenario].toLowerCase()} it sees ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? ` and ${shown(found.computed.ripple, "A", 2)} of ripple at ${shown(found.computed.hertz, "Hz", 2)}` : ""}. `}
         {best && found.changes[best.part.id] && `${asMadeText(found.changes[best.part.id]!)}. `}
         {!isChosen && best && (
           <>
@@ -141,8 +141,8 @@ export function Candidates({ position, onDecided }: Props) {
       )}
       {ranking.shortList.length === 0 ? (
         <p className={styles.none}>
-          No part in the catalogue fits. Below are the nearest by value and volts, each with the rule it breaks; or make it up from several,
-          or write down a part no catalogue has.
+          No part in the catalogue fits. Below are the nearest by value and volts, each with the rule it breaks. Or combine several parts,
+          or enter a part outside the catalogue.
         </p>
       ) : (
         <PartTable
@@ -169,15 +169,15 @@ export function Candidates({ position, onDecided }: Props) {
           </Checkbox>
         )}
         <Button size="small" aria-expanded={more === "sets"} onClick={() => toggle("sets")}>
-          Make it up from several <kbd>c</kbd>
+          Combine several parts <kbd>c</kbd>
         </Button>
         {can.length > 1 && (
           <Button size="small" aria-expanded={more === "can"} onClick={() => toggle("can")}>
-            The whole can <kbd>j</kbd>
+            Replace the whole can <kbd>j</kbd>
           </Button>
         )}
         <Button size="small" aria-expanded={more === "hand"} onClick={() => toggle("hand")}>
-          Write one down <kbd>w</kbd>
+          Enter a part <kbd>w</kbd>
         </Button>
         {best && HEARD.has(found.changes[best.part.id]?.scenario ?? "") && (
           <Button size="small" aria-expanded={more === "hear"} onClick={() => toggle("hear")}>

@@ -56,7 +56,7 @@ export function ChooseStation() {
           </ul>
           {wanted.length === 0 && <p className="muted">Nothing is bad. Nothing to choose.</p>}
           <Button size="small" type="text" onClick={() => setAll(!all)}>
-            {all ? "Only the bad ones" : "Show every position"}
+            {all ? "Show only bad positions" : "Show every position"}
           </Button>
           <p className={styles.links}>
             <Link prefetch={false} href="/shop/order">

@@ -36,7 +36,9 @@ export function DecisionDialog({
         <>
           {asked.assessment && <p>Breaks: {reasonsOf(asked.assessment)}.</p>}
           {asked.decision === "temporary" && (
-            <p>A temporary part blocks the closing: it cannot be returned until the right one is in, or waived in writing.</p>
+            <p>
+              A temporary part blocks closing: the unit cannot be returned until the right part is fitted, or this is waived in writing.
+            </p>
           )}
         </>
       }

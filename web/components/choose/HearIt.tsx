@@ -31,15 +31,15 @@ export function HearIt({ position, parts }: { position: PositionView; parts: rea
       const answer = await read<Hearable | null>(`/api/jobs/${view.job.number}/hear?position=${position.designator}&part=${partId}`);
       if (gone) return;
       if (!answer.ok) return setSaid(issueText(answer.issue));
-      if (answer.value === null) return setSaid("No model of this unit's circuits tells what this part sounds like.");
+      if (answer.value === null) return setSaid("No circuit model of this unit predicts how this part sounds.");
       const outcome = await client.ask({ type: "hearing", what: answer.value, seed: SEED });
       if (gone || outcome.kind !== "answered" || outcome.answer.type !== "hearing") return;
       const { hearing } = outcome.answer;
       setHeard(hearing);
       setSaid(
         answer.value.kind === "hum"
-          ? `Music with the hum the supply leaves: ${answer.value.was.level.toFixed(1)} dBV as made, ${answer.value.becomes.level.toFixed(1)} dBV with this part.`
-          : `Music through the circuit, both equally loud (${hearing.matched >= 0 ? "+" : "−"}${Math.abs(hearing.matched).toFixed(2)} dB made up).`,
+          ? `Music with the hum the supply leaves: ${answer.value.was.level.toFixed(1)} dBV as designed, ${answer.value.becomes.level.toFixed(1)} dBV with this part.`
+          : `Music through the circuit, at equal loudness (${hearing.matched >= 0 ? "+" : "−"}${Math.abs(hearing.matched).toFixed(2)} dB compensated).`,
       );
     })();
     return () => {
@@ -78,7 +78,7 @@ export function HearIt({ position, parts }: { position: PositionView; parts: rea
           aria-pressed={playing === which}
           onClick={() => void toggle(which)}
         >
-          {playing === which ? "■" : "▶"} {which === "was" ? "as it was made" : "with this part"}
+          {playing === which ? "■" : "▶"} {which === "was" ? "as designed" : "with this part"}
         </Button>
       ))}
       <span className="muted" data-testid="heardSaid">

@@ -34,11 +34,11 @@ export function Offer() {
   };
   const agree = (scope: Scope, cents: number) => void submit(`agreed ${scope} up to ${(cents / 100).toFixed(2)}`);
   return (
-    <section className={styles.offer} aria-label="What can be offered">
+    <section className={styles.offer} aria-label="Repair options">
       <h2>
         How much to replace{" "}
         <Button size="small" loading={busy} onClick={() => void ask()}>
-          {offer ? "Work it out again" : "Work out what it costs"}
+          {offer ? "Recalculate" : "Calculate costs"}
         </Button>
       </h2>
       {agreed && (
@@ -54,9 +54,9 @@ export function Offer() {
               <th>Replacement scope</th>
               <th className="n">Parts</th>
               <th className="n">Cost of parts</th>
-              <th className="n">At the bench</th>
-              <th>Never measured and staying</th>
-              <th className="n">Back in two years</th>
+              <th className="n">Bench time</th>
+              <th>Not measured, staying in</th>
+              <th className="n">2-year return rate</th>
               <th>
                 <span className="sr-only">Agree</span>
               </th>
@@ -108,9 +108,9 @@ export function Offer() {
       )}
       {offer && (
         <p className="muted">
-          Parts at the catalogue&apos;s price; minutes by common practice for taking out, cleaning and putting in. Comebacks by a simple
-          model, rough by nature: every part that stays and every new one fails by itself at a steady rate, every change may go wrong at
-          once (rows come.* of the shop&apos;s figures); the bounds are all rates halved and doubled.
+          Parts at catalogue prices; minutes by common practice for removing, cleaning and fitting. The return rate is a rough model: every
+          part that stays and every new one fails at a constant rate, and every replacement carries a risk of its own (see Selection rules);
+          the bounds are all rates halved and doubled.
         </p>
       )}
     </section>

@@ -138,7 +138,7 @@ function Changed({ of, found }: { of: Assessment; found: CandidatesView }) {
   return (
     <span className={styles.changes}>
       {told.join(" · ")}
-      {changes.restoring !== null && ` · ${shown(changes.restoring, "Ω", 2)} in series brings the old level back`}
+      {changes.restoring !== null && ` · ${shown(changes.restoring, "Ω", 2)} in series restores the old level`}
     </span>
   );
 }

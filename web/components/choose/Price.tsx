@@ -24,9 +24,9 @@ export function Price({ part, currency }: { part: CataloguePart; currency: strin
   const content = wrong ? (
     <p className="state-failed">{wrong}</p>
   ) : before === null ? (
-    <Spin aria-label="Looking it up" />
+    <Spin aria-label="Loading" />
   ) : before.length === 0 ? (
-    <p>Nothing on record before today.</p>
+    <p>No earlier prices on record.</p>
   ) : (
     <table className="sheet" aria-label={`Price and stock of ${part.code}`}>
       <thead>
@@ -43,7 +43,7 @@ export function Price({ part, currency }: { part: CataloguePart; currency: strin
             <td>{ago(o.at, now)}</td>
             <td className="n">{priceText(o.priceCents)}</td>
             <td className="n">{o.stock ?? "?"}</td>
-            <td>{o.asked ? "the supplier, asked" : "a file"}</td>
+            <td>{o.asked ? "the supplier's answer" : "a file"}</td>
           </tr>
         ))}
       </tbody>

@@ -27,12 +27,12 @@ export function RoadMapSheet() {
   useKeys({ p: () => window.print() });
   const options = [
     ...channels.map((value) => ({ value, label: `channel ${value}` })),
-    ...(hasCommon || channels.length === 0 ? [{ value: COMMON, label: "what is common" }] : []),
+    ...(hasCommon || channels.length === 0 ? [{ value: COMMON, label: "what all channels share" }] : []),
   ];
   return (
     <article aria-label="Component map" className={styles.sheet}>
       <h1>
-        {docket(view.job.number)} {view.job.title}: {channel === COMMON ? "what is common" : `channel ${list(map.serves)}`}
+        {docket(view.job.number)} {view.job.title}: {channel === COMMON ? "what all channels share" : `channel ${list(map.serves)}`}
       </h1>
       <p className={styles.tools}>
         <Pick aria-label="Sheet" value={channel} options={options} onPick={(c) => c !== null && setChannel(c)} />{" "}
@@ -40,15 +40,14 @@ export function RoadMapSheet() {
           Print <kbd>p</kbd>
         </Button>{" "}
         <span className="muted">
-          How a part lies is entered on the line: <span className="mono">c14 plus up</span>,{" "}
-          <span className="mono">c14 plus to ground</span>.
+          Enter how a part is mounted: <span className="mono">c14 plus up</span>, <span className="mono">c14 plus to ground</span>.
         </span>
       </p>
-      {map.serves.length > 1 && <p>One sheet serves {list(map.serves)}: the same place in the others stands beside it.</p>}
+      {map.serves.length > 1 && <p>One sheet covers {list(map.serves)}: the same position of the others is listed beside it.</p>}
       {reversed.length > 0 && (
         <p className={styles.warn}>
-          Against their neighbours or their counterparts: {list(reversed.map((r) => r.position.designator))}. Look twice before the iron is
-          hot.
+          Mounted against their neighbours or their counterparts: {list(reversed.map((r) => r.position.designator))}. Check twice before
+          soldering.
         </p>
       )}
       {map.sections.map(({ section, rows: parts }) => (
@@ -61,7 +60,7 @@ export function RoadMapSheet() {
                 <th>Others</th>
                 <th>Marked</th>
                 <th>Type, role</th>
-                <th>Goes in</th>
+                <th>Replacement</th>
                 <th>Polarity</th>
                 <th>Done</th>
               </tr>

@@ -38,11 +38,11 @@ export function Sets({ position, onTake }: Props) {
     };
   }, [view.job.number, position.designator]);
   if (wrong) return <p className="state-failed">{wrong}</p>;
-  if (!found) return <Spin aria-label="Trying sets" />;
+  if (!found) return <Spin aria-label="Searching combinations" />;
   return (
-    <section aria-label="Several in place of one" className={styles.sets}>
-      <h3>Several in place of one</h3>
-      {found.sets.length === 0 && <p>No set of two or three from the catalogue meets the rules of this place.</p>}
+    <section aria-label="Several parts in place of one" className={styles.sets}>
+      <h3>Several parts in place of one</h3>
+      {found.sets.length === 0 && <p>No combination of two or three catalogue parts meets the rules of this position.</p>}
       <ul>
         {found.sets.map((s) => (
           <li key={`${s.arrangement} ${s.parts.map((p) => p.id).join(" ")}`}>
@@ -55,11 +55,13 @@ export function Sets({ position, onTake }: Props) {
               {s.balance && (
                 <span className={styles.changes}>
                   Across each {shown(s.balance.ohms, "Ω", 2)}, {s.balance.rated} W or more (at most {shown(s.balance.most, "Ω", 3)};{" "}
-                  {shown(s.balance.heat, "W", 2)} of heat): they share the volts.
+                  {shown(s.balance.heat, "W", 2)} of heat): they divide the voltage.
                 </span>
               )}
-              {s.arrangement === "backToBack" && <span className={styles.changes}>Minus to minus; each bears all the volts one way.</span>}
-              {s.rippleLow && <span className="state-worn"> Note: rated for less ripple than flows.</span>}
+              {s.arrangement === "backToBack" && (
+                <span className={styles.changes}>Minus to minus; each sees the full voltage in one direction.</span>
+              )}
+              {s.rippleLow && <span className="state-worn"> Note: its ripple rating is below the ripple current.</span>}
             </div>
             <Button size="small" onClick={() => onTake(s)} aria-label={`Take ${s.parts.map((p) => p.code).join(" and ")}`}>
               Take

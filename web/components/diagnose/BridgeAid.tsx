@@ -7,8 +7,8 @@ import { useCursor, useJob } from "../job/JobProvider";
 import styles from "./Trace.module.css";
 
 const REFUSAL: Readonly<Record<BridgeRefusal, string>> = {
-  mainsPart: "it lies on the mains, where only a part of its own safety class belongs",
-  notOpen: "a short or a leak stays one with a good part across it: lift a leg instead",
+  mainsPart: "it lies on the mains, where only a part of the same safety class may be fitted",
+  notOpen: "a good part across a short or a leak changes nothing: lift a leg instead",
   locked: "charge is not shown to be gone",
   voltsUnknown: "its rated voltage is not entered",
 };
@@ -26,7 +26,7 @@ export function BridgeAid() {
   });
   return (
     <p className={styles.bridge} role="note">
-      <b>A good part across {part.designator}:</b>{" "}
+      <b>Bridge with a good part {part.designator}:</b>{" "}
       {plan.ok
         ? `${shown(plan.least, "F")} to ${shown(plan.most, "F")}, ${shown(plan.volts, "V")} or more${plan.polarised ? ", the same way round" : ""}; unit off and discharged, then on. Enter `
         : `no, ${plan.refusals.map((r) => REFUSAL[r]).join("; ")}.`}

@@ -18,8 +18,8 @@ export function OnPaper() {
   return (
     <>
       {wanted.length > 0 && (
-        <section aria-label="Drawing against board">
-          <h2 className={styles.head}>Drawing against board</h2>
+        <section aria-label="Schematic and board disagree">
+          <h2 className={styles.head}>Schematic and board disagree</h2>
           <table className="sheet">
             <tbody>
               {wanted.map((w) => (
@@ -37,13 +37,13 @@ export function OnPaper() {
             </tbody>
           </table>
           <p className="muted">
-            Neither is trusted for that: both have been wrong. What the bench says belongs there is what Choose looks for.
+            Neither is trusted by itself: both have been wrong. Enter what belongs there; Choose parts searches for that.
           </p>
         </section>
       )}
       {nets.length > 0 && (
-        <section aria-label="Connections found so far">
-          <h2 className={styles.head}>Connections found so far</h2>
+        <section aria-label="Connections traced so far">
+          <h2 className={styles.head}>Connections traced so far</h2>
           <ul className={styles.often}>
             {nets.map((ends) => (
               <li key={ends.join(" ")} className="mono">

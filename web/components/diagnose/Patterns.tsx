@@ -13,8 +13,8 @@ export function Patterns() {
   const found = patternsFor(job).slice(0, MAX);
   if (found.length === 0) return null;
   return (
-    <section aria-label="Often it was this">
-      <h2 className={styles.head}>Often it was this</h2>
+    <section aria-label="Common causes of this complaint">
+      <h2 className={styles.head}>Common causes of this complaint</h2>
       <ul className={styles.often}>
         {found.map((p) => (
           <li key={p.id}>
@@ -22,7 +22,7 @@ export function Patterns() {
           </li>
         ))}
       </ul>
-      <p className="muted">Common practice, from the complaint alone: nothing of it is shown.</p>
+      <p className="muted">Common practice, from the complaint alone: nothing of it is confirmed.</p>
     </section>
   );
 }

@@ -76,7 +76,7 @@ export function SectionPicture() {
         <Inside of={chosen} />
       ) : (
         <p className="muted">
-          Press a section to see what points to it. If this unit is built differently, enter{" "}
+          Click a section to see what points to it. If this unit is built differently, enter{" "}
           <span className="mono">section regulators not here</span>, <span className="mono">section servo here</span>.
         </p>
       )}
@@ -193,7 +193,7 @@ function Inside({ of: b }: { of: SectionBox }) {
   return (
     <div className={styles.inside} role="region" aria-label={titleOf(b)}>
       <h3>{titleOf(b)}</h3>
-      {suspects.length === 0 && <p className="muted">No fault on the list belongs here.</p>}
+      {suspects.length === 0 && <p className="muted">No listed fault belongs here.</p>}
       <ul>
         {suspects.map((s) => {
           const reasons = [...s.for, ...s.against].map((r) => `${r.bits > 0 ? "for" : "against"}: ${reasonText(r, view.unit.tried)}`);
@@ -208,7 +208,7 @@ function Inside({ of: b }: { of: SectionBox }) {
       </ul>
       {b.parts.length > 0 && (
         <p>
-          In it:{" "}
+          Parts in it:{" "}
           {b.parts.map((p, i) => (
             <span key={p.name}>
               {i > 0 && ", "}
@@ -218,7 +218,7 @@ function Inside({ of: b }: { of: SectionBox }) {
           .
         </p>
       )}
-      {tests.length > 0 && <p>What tells: {tests.map((t) => `${testText[t.id].act.replace(/\.$/, "")} (${t.minutes} min)`).join("; ")}.</p>}
+      {tests.length > 0 && <p>Tests: {tests.map((t) => `${testText[t.id].act.replace(/\.$/, "")} (${t.minutes} min)`).join("; ")}.</p>}
     </div>
   );
 }

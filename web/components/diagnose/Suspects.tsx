@@ -22,12 +22,13 @@ const TONE = { shown: "state-failed", likely: "state-worn", suspected: "", unlik
 /** What to do next, and who is suspected with the reasons for and against. */
 export function Suspects() {
   const { view } = useJob();
-  const tracing = useJob().view.tracing;
+  const { tracing } = view;
+  const { tried } = view.unit;
   const leading = tracing.suspects
     .filter((s) => s.state !== "ruledOut" && s.chance >= (view.facts.trace?.settled ? BESIDE_SHOWN : WORTH_NAMING))
     .slice(0, SHOWN);
   const out = tracing.suspects.filter((s) => s.state === "ruledOut");
-  if (view.job.findings.length === 0) return <p className="muted">Tick what you hear and see at Check in: the suspects follow from it.</p>;
+  if (view.job.findings.length === 0) return <p className="muted">At Check in, tick what you hear and see: the suspects follow from it.</p>;
   return (
     <>
       <NextTests />
@@ -41,14 +42,14 @@ export function Suspects() {
             <tr>
               <td className="n muted">{percent(tracing.other)}</td>
               <td className="muted" colSpan={2}>
-                something that is on no list
+                another cause, not listed
               </td>
             </tr>
           </tbody>
         </table>
         {out.length > 0 && (
           <p className="muted">
-            Ruled out: {out.map((s) => `${hypothesisName[s.id]} (${s.decisive ? decisiveText(s.decisive) : ""})`).join("; ")}.
+            Ruled out: {out.map((s) => `${hypothesisName[s.id]} (${s.decisive ? decisiveText(s.decisive, tried) : ""})`).join("; ")}.
           </p>
         )}
         {tracing.badButInnocent.length > 0 && (
@@ -76,7 +77,7 @@ function SuspectRow({ of: s }: { of: Suspect }) {
       <td>
         <b className={TONE[s.state]}>
           {suspectStateName[s.state]}
-          {s.decisive ? `: ${decisiveText(s.decisive)}` : ""}
+          {s.decisive ? `: ${decisiveText(s.decisive, tried)}` : ""}
         </b>
         {s.for.length > 0 && <div>For: {say(s.for)}.</div>}
         {s.against.length > 0 && <div className="muted">Against: {say(s.against)}.</div>}

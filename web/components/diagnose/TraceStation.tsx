@@ -56,7 +56,7 @@ export function TraceStation() {
       {open ? <Asked of={open} say={say} /> : remark && <Unread of={remark} say={say} />}
       {leftIn.length > 0 && (
         <section className={styles.left} aria-label="Not put back">
-          <h2>Not put back yet: it holds the closing</h2>
+          <h2>Not put back yet: blocks closing</h2>
           <ul>
             {leftIn.map((t) => (
               <li key={t.seq}>
@@ -103,9 +103,9 @@ export function TraceStation() {
       <ColdStarts say={say} />
       <p className="muted">
         <a href={`/api/jobs/${view.job.number}/case`} download>
-          Save as a case
+          Save as a practice case
         </a>{" "}
-        to teach with, or to trace again with <span className="mono">./mirvek trace</span>.
+        for training, or to run again with <span className="mono">./mirvek trace</span>.
       </p>
     </div>
   );
@@ -136,7 +136,7 @@ function Asked({ of, say }: { of: TriedModel; say: (line: string) => void }) {
               went with the part <kbd>p</kbd>
             </Button>
             <Button size="small" onClick={() => say(`re ${of.seq} place`)}>
-              stayed where it was <kbd>q</kbd>
+              stayed in place <kbd>q</kbd>
             </Button>
           </>
         )}
@@ -177,8 +177,8 @@ function TriedRow({ of: t }: { of: TriedModel }) {
       </td>
       <td>
         {outcome || <span className="muted">not entered yet</span>}
-        {t.refused && <div className="state-failed">Unsafe: recorded as done, not taken as a test.</div>}
-        {t.asSet && <div className="state-worn">Several changes, one outcome: cured as a set, no single one is confirmed.</div>}
+        {t.refused && <div className="state-failed">Unsafe: on record as done, not counted as a test.</div>}
+        {t.asSet && <div className="state-worn">Several changes, one outcome: cured as a set; no single part is confirmed.</div>}
       </td>
       <td className="n mono">{t.seq}</td>
     </tr>
@@ -239,7 +239,7 @@ function ColdStarts({ say }: { say: (line: string) => void }) {
             Came up {coldStarts.started} of {coldStarts.of}.
           </b>
         ) : (
-          <span className="muted">For what comes and goes: count them.</span>
+          <span className="muted">For intermittent faults: count them.</span>
         )}
         <Button size="small" onClick={() => counted(true)}>
           came up

@@ -115,8 +115,8 @@ export function ReadoutLine() {
       {down && first && (
         <div className={styles.down} role="status">
           <span>
-            {full ? "The disk of the records is full." : "The records cannot be reached."} {pending.length} waiting here; they go in when{" "}
-            {full ? "there is room." : "it is back."}
+            {full ? "The database's disk is full." : "The database does not answer."} {pending.length} waiting here; they are saved when{" "}
+            {full ? "there is room." : "it answers again."}
           </span>
           <Button size="small" type="text" onClick={() => drop(first.key)}>
             Drop “{first.line}”
@@ -238,7 +238,7 @@ function Answer({ entry, waiting }: { entry: Entry; waiting: boolean }) {
   if (entry.kind === "undo")
     return (
       <span>
-        <b>Undone</b>: the last line no longer counts, nor what it brought about; it stays on record. {state}
+        <b>Undone</b>: the last line and everything it recorded no longer count; it stays on record. {state}
       </span>
     );
   if (entry.kind === "setting") {
@@ -278,9 +278,9 @@ function Answer({ entry, waiting }: { entry: Entry; waiting: boolean }) {
         {apart.length > 0 && <span className="state-worn"> {apart.join("; ")}.</span>}
         {verdict.settle && <span className="muted"> To settle: {settleText[verdict.settle]}.</span>}
         {others.length > 0 && (
-          <span className="muted"> With it: {others.map((c) => consequenceText(c, view.shop.meters)).join("; ")}.</span>
+          <span className="muted"> Also recorded: {others.map((c) => consequenceText(c, view.shop.meters)).join("; ")}.</span>
         )}
-        {locked && <b className={styles.wrong}> Stored charge is not shown to be gone: keep hands out of the unit.</b>}
+        {locked && <b className={styles.wrong}> Stored charge is not shown to be gone: keep hands clear of the unit.</b>}
       </span>
     </span>
   );

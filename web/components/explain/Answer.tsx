@@ -45,12 +45,12 @@ export function Answer(props: Props) {
         {explanation
           ? answerSentence(id, explanation)
           : stopped
-            ? "Stopped before it had an answer."
-            : "Working out what the bad parts explain …"}
+            ? "Stopped before it was finished."
+            : "Calculating what the bad parts explain …"}
       </h2>
       {!explanation && progress !== null && !stopped && (
         <p className={styles.working}>
-          <progress value={progress} max={1} aria-label="Draws done" />
+          <progress value={progress} max={1} aria-label="Samples done" />
           <Button size="small" onClick={props.onStop}>
             Stop
           </Button>
@@ -58,7 +58,7 @@ export function Answer(props: Props) {
       )}
       {stopped && (
         <Button size="small" onClick={props.onRun}>
-          Work it out
+          Calculate
         </Button>
       )}
       {explanation && explanation.contributions.length > 0 && <Shares id={id} explanation={explanation} makesIt={props.makesIt} />}
@@ -69,12 +69,12 @@ export function Answer(props: Props) {
       )}
       {explanation && explanation.fuse.length > 0 && (
         <p className={styles.elsewhere}>
-          <b>{list(explanation.fuse)}</b>: shorted. It takes the fuse along: such a unit is dead and does not hum.
+          <b>{list(explanation.fuse)}</b>: shorted. It blows the fuse: such a unit is dead and does not hum.
         </p>
       )}
       {explanation && explanation.rest.length > 0 && (
         <p className={styles.rest}>
-          Would make up for what is missing:{" "}
+          Would account for the rest:{" "}
           {explanation.rest
             .slice(0, 4)
             .map((c) => `${candidateText(c)} (+${amountText(id, c.effect)})`)
@@ -84,7 +84,7 @@ export function Answer(props: Props) {
       )}
       <div className={styles.ask}>
         <label>
-          Measured: this much worse than a healthy one{" "}
+          Measured excess over a healthy unit{" "}
           <Input
             type="number"
             value={complaint ?? ""}
@@ -104,9 +104,7 @@ export function Answer(props: Props) {
             {measured.designator}.
           </span>
         )}
-        {!measured && implied !== null && complaint === null && (
-          <span className="muted">It oscillates: all the margin of a healthy loop is gone.</span>
-        )}
+        {!measured && implied !== null && complaint === null && <span className="muted">It oscillates: no stability margin is left.</span>}
         {explanation && props.onKeep && (
           <Button type="primary" size="small" onClick={props.onKeep}>
             Save for the report <kbd>k</kbd>

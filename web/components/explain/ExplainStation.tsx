@@ -53,7 +53,7 @@ export function ExplainStation() {
                   {relevant.complaint.includes(s) && (
                     <>
                       <span className={styles.makes} aria-hidden="true" />
-                      <span className="sr-only">, makes such a complaint</span>
+                      <span className="sr-only">, can cause such a complaint</span>
                     </>
                   )}
                 </>
@@ -82,7 +82,7 @@ export function ExplainStation() {
       )}
       {id === null ? (
         <p className={styles.empty}>
-          No circuit of this unit can be worked out yet: list its positions with their roles at Measure, or pick a circuit above.
+          No circuit of this unit can be simulated yet: list its positions with their roles at Measure, or pick a circuit above.
         </p>
       ) : (
         <CircuitSheet key={`${id} ${focus}`} id={id} focus={focus} makesIt={relevant.complaint.includes(id)} />
@@ -167,7 +167,7 @@ function sentence(id: ScenarioId, { healthy, measured, replacement }: Outcomes):
   if (!healthy || !measured) return "Solving …";
   const worse = measured.symptom - healthy.symptom;
   const what = symptomName[id];
-  const now = Math.abs(worse) < 0.05 ? `As measured it does as a healthy one would.` : `As measured: ${amountText(id, worse)} of ${what}.`;
+  const now = Math.abs(worse) < 0.05 ? `As measured it behaves like a healthy one.` : `As measured: ${amountText(id, worse)} of ${what}.`;
   if (!replacement) return now;
   const left = replacement.symptom - healthy.symptom;
   return `${now} With the parts chosen ${Math.abs(left) < 0.5 ? "it is as when healthy" : left < 0 ? `it is ${amountText(id, -left)} better than when healthy` : `${amountText(id, left)} is left`}.`;

@@ -15,7 +15,7 @@ export function InSum({ onPick }: { onPick: (part: PartAnswer) => void }) {
     <section className={styles.sum} aria-label="Summary">
       <b>Summary</b>
       {parts === null ? (
-        <span className="muted">working it out …</span>
+        <span className="muted">calculating …</span>
       ) : parts.length === 0 ? (
         <span className="muted">no part has been found bad yet</span>
       ) : (

@@ -57,7 +57,7 @@ export function Listen({ outcomes, node }: { outcomes: Outcomes; node: string })
   );
   if (names.length === 0) return null;
   return (
-    <div className={styles.listen} role="group" aria-label="Listen to the ripple">
+    <div className={styles.listen} role="group" aria-label="Play the ripple">
       <b>Listen</b> <kbd>l</kbd>
       {names.map((n) => (
         <Button

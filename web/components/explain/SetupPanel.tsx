@@ -35,8 +35,8 @@ export function SetupPanel({
   return (
     <details className={styles.setup}>
       <summary>
-        The circuit as it is on the bench{" "}
-        <span className="muted">{byHand === 0 ? "all values usual for such a unit" : `${byHand} set by hand, the rest usual`}</span>
+        The circuit as measured{" "}
+        <span className="muted">{byHand === 0 ? "all values typical for such a unit" : `${byHand} entered, the rest typical`}</span>
       </summary>
       <div className={styles.fields}>
         {circuit.cases.slots.map(({ slot }) => (
@@ -77,7 +77,7 @@ export function SetupPanel({
       </div>
       {byHand > 0 && (
         <Button size="small" onClick={() => onChange({ settings: {} })}>
-          All back to usual
+          Reset to typical values
         </Button>
       )}
     </details>

@@ -52,7 +52,7 @@ export const TryOut = memo(function TryOut({ circuit, onTry, solveTime }: Props)
         Try it{" "}
         {tried && (
           <Button size="small" onClick={() => move(null)}>
-            Back to measured
+            Reset to measured
           </Button>
         )}
         {tried && <small className="muted" data-testid="solve-ms" ref={solveTime} />}

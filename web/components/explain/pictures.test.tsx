@@ -55,8 +55,8 @@ describe("the answer", () => {
     expect(text).toContain("Save for the report");
   });
   test("while it is being worked out it can be stopped, and stopped it can be taken up again", () => {
-    expect(answer({ explanation: null, progress: 0.5 })).toMatch(/Working out what the bad parts explain … .*Stop/);
-    expect(answer({ explanation: null, stopped: true })).toMatch(/Stopped before it had an answer\. .*Work it out/);
+    expect(answer({ explanation: null, progress: 0.5 })).toMatch(/Calculating what the bad parts explain … .*Stop/);
+    expect(answer({ explanation: null, stopped: true })).toMatch(/Stopped before it was finished\. .*Calculate/);
   });
   test("a closed job keeps nothing more", () => {
     expect(answer({ onKeep: null })).not.toContain("Save for the report");

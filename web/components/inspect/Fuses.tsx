@@ -10,8 +10,8 @@ export function Fuses() {
   const open = gone.find((f) => f.because === null);
   if (gone.length === 0) return null;
   return (
-    <section aria-label="Fuses that went">
-      <h2 className={styles.head}>Fuses that went</h2>
+    <section aria-label="Blown fuses">
+      <h2 className={styles.head}>Blown fuses</h2>
       <ul className={styles.places}>
         {gone.map((f) => (
           <li key={f.name} className={f.because === null ? "state-failed" : undefined}>
@@ -21,7 +21,7 @@ export function Fuses() {
       </ul>
       {open && (
         <p className="muted">
-          A new one, of its own rating, goes in once that is known:{" "}
+          Fit a new one of the specified rating once the cause is known:{" "}
           <span className="mono">{open.name} blew violently because D3 shorted</span>.
         </p>
       )}

@@ -87,11 +87,11 @@ export function LookStation() {
       </p>
       {rows.length === 0 ? (
         <p className={styles.empty}>
-          Nothing is listed yet. Enter what you see on the line below: <span className="mono">F1 looks whole</span>,{" "}
+          Nothing is listed yet. Enter what you see: <span className="mono">F1 looks whole</span>,{" "}
           <span className="mono">board charred by C12</span>.
         </p>
       ) : (
-        <div ref={list} className={styles.walk} tabIndex={0} role="listbox" aria-label="Parts to look at" onKeyDown={onKey}>
+        <div ref={list} className={styles.walk} tabIndex={0} role="listbox" aria-label="Parts to inspect" onKeyDown={onKey}>
           {sections.map((section) => (
             <div key={section} role="group" aria-label={section}>
               <div className={styles.section} aria-hidden="true">
@@ -120,7 +120,7 @@ export function LookStation() {
         </div>
       )}
       {last && <p className="sr-only" role="status">{`Saved: ${last}`}</p>}
-      <h2 className={styles.head}>Places that are no parts</h2>
+      <h2 className={styles.head}>Other places</h2>
       {places.length === 0 ? (
         <p className="muted">
           Joints, traces, ground points, heat sinks: enter them, as in <span className="mono">earth lug corroded</span>.

@@ -4,17 +4,17 @@ import { Button } from "antd";
 import { useJob } from "../job/JobProvider";
 import styles from "./Look.module.css";
 
-/** What came off to get inside, last first: the order in which it goes on again. */
+/** Disassembly to get inside, last first: the order in which it goes on again. */
 export function Teardown({ quiet = false }: { quiet?: boolean }) {
   const { view, submit } = useJob();
   const { teardown } = view.unit.notes;
   if (quiet && teardown.every((t) => t.back)) return null;
   return (
-    <section aria-label="What came off">
-      <h2 className={styles.head}>What came off</h2>
+    <section aria-label="Disassembly">
+      <h2 className={styles.head}>Disassembly</h2>
       {teardown.length === 0 ? (
         <p className="muted">
-          Screws, plugs, boards, in order: <span className="mono">teardown 6 screws, bottom lid</span>. It goes on again from the end.
+          Screws, plugs, boards, in order: <span className="mono">teardown 6 screws, bottom lid</span>. Reassembly runs from the end.
         </p>
       ) : (
         <ol className={styles.places} reversed>
@@ -22,10 +22,10 @@ export function Teardown({ quiet = false }: { quiet?: boolean }) {
             <li key={t.seq} value={teardown.indexOf(t) + 1}>
               {t.text}{" "}
               {t.back ? (
-                <span className="state-sound">on again</span>
+                <span className="state-sound">refitted</span>
               ) : (
                 <Button size="small" onClick={() => void submit(`refit ${t.seq}`)}>
-                  On again
+                  Refitted
                 </Button>
               )}
             </li>

@@ -233,7 +233,7 @@ function Latest() {
                 data-strike
                 onClick={() => strike(l.key)}
                 aria-label={`Strike out ${l.typed}`}
-                title="Strike out: takes back everything this line recorded"
+                title="Strike out: everything this line recorded no longer counts"
               >
                 <StrikeShape />
               </button>

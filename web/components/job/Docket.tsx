@@ -18,7 +18,7 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   unsafe: "earth or lead",
   notRefitted: "not refitted",
   undecided: "undecided",
-  fuseUnexplained: "why the fuse went",
+  fuseUnexplained: "fuse cause unknown",
   stillThere: "still there",
   openFault: "fault open",
   hazard: "charge",
@@ -76,7 +76,7 @@ export function Docket() {
         <span aria-hidden="true">/</span> <span className="mono">Job {docket(job.number)}</span>
       </p>
       <h1 title={job.title}>{job.title}</h1>
-      <p className={styles.complaint}>{job.complaint ? `“${job.complaint}”` : "No complaint written down yet."}</p>
+      <p className={styles.complaint}>{job.complaint ? `“${job.complaint}”` : "No complaint entered yet."}</p>
       <ol>
         {STATIONS.map((station) => {
           const here = pathname === href(station);

@@ -10,7 +10,7 @@ export function OverrideDialog({ open, onClose }: { open: boolean; onClose: () =
     <ReasonDialog
       open={open}
       title="Override the charge lock"
-      about="The charge was not shown to be gone. Your reason goes on record and into the report; the next power-on, or a charge found later, ends the override. It does not make the unit safe."
+      about="The charge was not shown to be gone. Your reason goes on record and into the report; the next power-on, or any voltage measured later, ends the override. It does not make the unit safe."
       label="Reason"
       act="Record and unlock"
       least={8}

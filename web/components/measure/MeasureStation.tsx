@@ -43,7 +43,7 @@ export function MeasureStation() {
     <div>
       <Segmented
         className={styles.kinds}
-        aria-label="What is shown"
+        aria-label="View"
         value={shown}
         onChange={setShown}
         options={[

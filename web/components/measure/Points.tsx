@@ -4,7 +4,7 @@ import { usualPoints, type UsualPoint } from "@mirvek/core/knowledge";
 import { stateKey, type PointModel } from "@mirvek/core/job";
 import { Button } from "antd";
 import { voltsText } from "../../wording/entry";
-import { drawVerdictText, expectationText, figureText, pointVerdictText, underText } from "../../wording/observation";
+import { drawVerdictText, expectationText, figureText, pointVerdictText, reducedMainsText, underText } from "../../wording/observation";
 import { shown, signedVolts } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import styles from "./Measure.module.css";
@@ -76,7 +76,7 @@ function UsualPoints() {
     <p className={styles.usual}>
       <span className="muted">Usual for this kind: {missing.map((p) => `${p.name} ${limitsSaid(p)}`).join(", ")}.</span>{" "}
       <Button size="small" onClick={take}>
-        Hold readings against them
+        Compare readings with them
       </Button>
     </p>
   );
@@ -119,11 +119,11 @@ function PointRow({ of: p }: { of: PointModel }) {
 /** The latest reading of each state and form, each with its state. */
 function statesOf(p: PointModel): string[] {
   const seen = new Set<string>();
-  return p.readings.flatMap(({ reading }) => {
-    const key = `${stateKey(reading.under)} ${reading.form}`;
+  return p.readings.flatMap(({ reading, mainsShare }) => {
+    const key = `${stateKey(reading.under)} ${reading.form} ${mainsShare ?? ""}`;
     if (seen.has(key)) return [];
     seen.add(key);
-    const under = underText(reading.under);
+    const under = [underText(reading.under), reducedMainsText(mainsShare)].filter(Boolean).join(" ");
     return [`${voltsText(reading)}${under ? ` ${under}` : ""}`];
   });
 }

@@ -31,7 +31,7 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
       duration: 12,
       content: (
         <>
-          {p.designator} taken off; its readings stay on record.{" "}
+          {p.designator} removed; its readings stay on record.{" "}
           <Button
             size="small"
             onClick={() => (
@@ -39,7 +39,7 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
               void write("PATCH", `positions/${p.designator}`, { kind: "restore", version: p.version + 1 })
             )}
           >
-            Put it back
+            Restore it
           </Button>
         </>
       ),
@@ -71,14 +71,14 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
           <History position={position} />
           <PositionFields key={position.id} position={position} />
           <Button danger onClick={() => (position.holdsCharge ? setLeaving(true) : void retire(position, null))}>
-            Take this position off the job
+            Remove this position
           </Button>
           <ReasonDialog
             open={leaving}
-            title={`Take ${position.designator} off the job`}
-            about="It is listed as holding charge. Why it leaves goes on record, and a charge once seen on it goes on locking."
+            title={`Remove ${position.designator} from the job`}
+            about="It is listed as holding charge. The reason goes on record; a charge once measured on it keeps the lock."
             label="Reason"
-            act="Take it off"
+            act="Remove"
             least={3}
             placeholder="For example: entered twice"
             onReason={(reason) => retire(position, reason)}
@@ -137,7 +137,7 @@ function History({ position }: { position: PositionView }) {
                     type="text"
                     onClick={() => strike(r.line!)}
                     aria-label={`Strike out ${measurementText(r.measurement, r.significant)}`}
-                    title="Takes back the whole line and everything it brought about"
+                    title="The whole line and everything it recorded no longer count"
                     autoFocus={i === 0 && k === 0}
                   >
                     Strike

@@ -121,13 +121,13 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
     nominal: value("nominal", "Marked C", true),
     rated: value("rated", "Rated volts"),
     working: value("working", "Working volts (DC)"),
-    following: value("following", "Resistance into the next stage"),
+    following: value("following", "Input resistance of the next stage"),
     largest: value("largest", "Largest C allowed"),
     originalEsr: value("originalEsr", "ESR when new, 100 kHz"),
-    esrLeast: value("esrLeast", "Least ESR the regulator needs"),
-    esrMost: value("esrMost", "Most ESR the regulator bears"),
-    pulse: share("pulse", "Steepest pulse", 1e6, "V/µs", 0.001),
-    audio: value("audio", "Volts of sound across it (rms)"),
+    esrLeast: value("esrLeast", "Minimum ESR of the regulator"),
+    esrMost: value("esrMost", "Maximum ESR of the regulator"),
+    pulse: share("pulse", "Maximum dV/dt", 1e6, "V/µs", 0.001),
+    audio: value("audio", "Signal volts across it (rms)"),
     role: pick(
       "role",
       "Role",
@@ -176,7 +176,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
       </Form.Item>
     ),
     twinKey: (
-      <Form.Item key="twinKey" name="twinKey" label="Same part in each channel">
+      <Form.Item key="twinKey" name="twinKey" label="Counterpart group">
         <Input maxLength={40} placeholder="one name for all of them" />
       </Form.Item>
     ),
@@ -186,7 +186,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
           <Switch />
         </Form.Item>
         {(unticked || reasonAsked) && (
-          <Form.Item name="reason" label="Why it holds none" rules={[{ required: true, min: 3, message: "Write why: it goes on record" }]}>
+          <Form.Item name="reason" label="Why it holds none" rules={[{ required: true, min: 3, message: "Enter why: it goes on record" }]}>
             <Input maxLength={1000} />
           </Form.Item>
         )}
@@ -219,7 +219,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
     >
       {missing.length > 0 && (
         <section aria-label="Not known yet">
-          <h3>Not known yet, and would decide something</h3>
+          <h3>Not known yet, and needed for a decision</h3>
           <div className={styles.fields}>{missing.map((name) => fields[name])}</div>
         </section>
       )}

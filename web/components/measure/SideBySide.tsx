@@ -35,7 +35,9 @@ export function SideBySide() {
   );
   const channels = [...new Set(groups.flatMap((g) => g.map((p, i) => p.channel ?? `#${i + 1}`)))];
   if (groups.length === 0)
-    return <p className={styles.empty}>No counterparts yet: copy positions to the other channels, or give parts the same group.</p>;
+    return (
+      <p className={styles.empty}>No counterparts yet: copy positions to the other channels, or give parts the same counterpart group.</p>
+    );
   return (
     <>
       {QUANTITIES.map((quantity) => (

@@ -99,10 +99,10 @@ export function HandBackStation() {
       {waiving && (
         <ReasonDialog
           open
-          title="Close all the same?"
+          title="Close anyway?"
           about={
             <>
-              What is waived goes into the report and ends when the job is reopened:
+              Waivers are printed in the report and end when the job is reopened:
               <Holds holds={heldBy(waiving)} />
             </>
           }
@@ -121,7 +121,7 @@ function Holds({ holds }: { holds: readonly ClosingBlocker[] }) {
   const { view } = useJob();
   if (holds.length === 0) return null;
   return (
-    <ul className={`${styles.holds} no-print`} aria-label="What holds the closing">
+    <ul className={`${styles.holds} no-print`} aria-label="Blocks closing">
       {holds.map((hold) => (
         <li key={hold}>
           {holdText[hold]}

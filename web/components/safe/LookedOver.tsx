@@ -27,7 +27,7 @@ const limitsUnder = (figures: ConstantOverrides): Readonly<Record<Check, string>
     mainsFuse: "rating as specified, never larger",
     testLeads: `at most ${shown(figure("leads.most"), "Ω")}, held together`,
     jig: "before it is trusted",
-    limiter: "lamp in, lights on a short",
+    limiter: "lamp in series, lights on a short",
   }));
 const MAINS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse", "limiter"]);
 

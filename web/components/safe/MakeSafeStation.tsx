@@ -38,7 +38,7 @@ export function MakeSafeStation() {
         <p className={styles.empty}>
           {view.safety.kind === "harmless"
             ? harmlessText[view.safety.why]
-            : "No capacitor that holds charge is listed yet. Read the marking of each reservoir without touching it and add it below."}
+            : "No capacitor that holds charge is listed yet. Read the marking of each reservoir without touching it, and add it below."}
         </p>
       ) : (
         <table className="sheet">
@@ -161,7 +161,7 @@ function AddHolder() {
   };
   return (
     <div className={styles.add}>
-      <label htmlFor="add-holder">One more that holds charge</label>
+      <label htmlFor="add-holder">Another that holds charge</label>
       <Input
         id="add-holder"
         className="mono"

@@ -24,16 +24,16 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["← →", "turn the page"],
       ["/", "find"],
       ["s", "the shop: reference values"],
-      ["h", "listen to a recording, without a job"],
+      ["h", "analyse a recording, without a job"],
       ["e", "bench tools, without a job"],
-      ["p", "practise on a simulated unit"],
+      ["p", "practice on a simulated unit"],
     ],
   },
   {
     name: "In a job",
     keys: [
       ["r", "entry line"],
-      ["n", "do what is next"],
+      ["n", "go to the next step"],
       ["l", "log of the job"],
       ["1 – 9 0", "stations, check in to power up"],
       ["s g h", "adjust, final test, return"],
@@ -42,20 +42,20 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["o", "override, with a reason"],
       ["t", "timers, bad list, latest"],
       ["Alt + key", "any of these while typing a line"],
-      ["?  [ ]", "work plainly while the line is empty"],
+      ["?  [ ]", "act by a single key while the line is empty"],
     ],
   },
   { name: "Return", keys: [["c", "close the job"]] },
   {
     name: "Sound",
     keys: [
-      ["f", "take a file"],
+      ["f", "choose a file"],
       ["m", "record, and stop"],
       ["g", "a simulated unit"],
       ["↑ ↓", "pick a finding"],
-      ["p", "hear only this"],
-      ["e", "send the findings into the job"],
-      ["v", "against the next recording"],
+      ["p", "play only this"],
+      ["e", "save the findings to the job"],
+      ["v", "compare with the next recording"],
     ],
   },
   {
@@ -70,9 +70,9 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
     name: "Choose parts",
     keys: [
       ["a", "take the first"],
-      ["c", "make it up from several"],
-      ["j", "the whole can as loose parts"],
-      ["w", "write a part down"],
+      ["c", "combine several parts"],
+      ["j", "replace the whole can by single parts"],
+      ["w", "enter a part outside the catalogue"],
       ["v", "hear it"],
       ["y", "the rules"],
     ],
@@ -84,7 +84,7 @@ const GROUPS: readonly { name: string; keys: readonly (readonly [string, string]
       ["f", "power off"],
       ["w", "start the warm-up clock"],
       ["z", "read a simulated unit"],
-      ["m", "match a handful"],
+      ["m", "match devices"],
     ],
   },
   {
@@ -175,7 +175,7 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
               </div>
             ))}
           </dl>
-          <h3>The mark: ring is C left, foot is ESR against expectation</h3>
+          <h3>The mark: ring is C left, foot is ESR compared with expected</h3>
           <MarkLegend />
         </section>
       </div>

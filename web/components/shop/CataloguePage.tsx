@@ -82,7 +82,7 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
       { onProgress: (done) => setShare(done) },
     );
     setShare(null);
-    if (outcome.kind === "cancelled") return setSaid("Stopped. Nothing was taken.");
+    if (outcome.kind === "cancelled") return setSaid("Stopped. Nothing was imported.");
     if (outcome.kind !== "answered" || outcome.answer.type !== "read") return setSaid("The file cannot be read.");
     setFound(outcome.answer);
     setSaid("");
@@ -101,10 +101,10 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
     };
     const end = await sendImport(begin, rows, setShare, () => stopped.current);
     setShare(null);
-    if (end.kind === "cancelled") return setSaid("Stopped. Nothing was taken.");
-    if (end.kind === "failed") return setSaid(`Nothing was taken. ${end.why}`);
+    if (end.kind === "cancelled") return setSaid("Stopped. Nothing was imported.");
+    if (end.kind === "failed") return setSaid(`Nothing was imported. ${end.why}`);
     const { added, changed, same, withdrawn } = end.outcome;
-    setSaid(`Taken: ${added} new, ${changed} changed, ${same} the same, ${withdrawn} withdrawn.`);
+    setSaid(`Imported: ${added} new, ${changed} changed, ${same} the same, ${withdrawn} withdrawn.`);
     setFound(null);
     setLooked(null);
     setFile(null);
@@ -149,12 +149,12 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
           }}
         />
         <Button onClick={() => picker.current?.click()}>
-          Pick a file <kbd>f</kbd>
+          Choose a file <kbd>f</kbd>
         </Button>{" "}
-        or drop one here: CSV, TSV or semicolons, from any supplier. Nothing is taken before you have seen what it says.
+        or drop one here: CSV, TSV or semicolons, from any supplier. Nothing is imported before you have seen what it says.
         {share !== null && (
           <p>
-            <progress value={share} max={1} aria-label="How far" /> {Math.round(share * 100)} %{" "}
+            <progress value={share} max={1} aria-label="Progress" /> {Math.round(share * 100)} %{" "}
             <Button size="small" onClick={stop}>
               Stop <kbd>Esc</kbd>
             </Button>
@@ -212,7 +212,7 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
             {missing.length > 0 && (
               <span className="state-failed">Choose which column is {list(missing.map((c) => columnName[c].toLowerCase()))}. </span>
             )}
-            {supplier.trim() === "" && <span className="state-failed">Enter whose file it is. </span>}
+            {supplier.trim() === "" && <span className="state-failed">Enter the supplier. </span>}
             <Button type={found ? "default" : "primary"} disabled={!ready || share !== null} onClick={() => void readAll()}>
               Read every row
             </Button>
@@ -220,16 +220,16 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
         </section>
       )}
       {found && (
-        <section aria-label="What it says">
+        <section aria-label="Contents">
           <h2>
-            {good} of {found.rows} rows can be taken{found.badCount > 0 ? `, ${found.badCount} cannot` : ""}
+            {good} of {found.rows} rows can be imported{found.badCount > 0 ? `, ${found.badCount} cannot` : ""}
           </h2>
-          {found.tooMany && <p className="state-failed">The file goes on; a million rows are the most that is read.</p>}
+          {found.tooMany && <p className="state-failed">The file is longer; at most a million rows are read.</p>}
           {found.bad.length > 0 && <BadRows of={found} headings={looked?.headings ?? []} />}
           <Button type="primary" disabled={good === 0 || share !== null} onClick={() => void take()}>
-            Take {good} {means === "withdraw" ? "codes out" : "parts in"}
+            Take {good} {means === "withdraw" ? "fewer codes" : "parts in"}
           </Button>
-          {found.badCount > 0 && <span className="muted"> The bad rows are left out; mend them in the file and take it again.</span>}
+          {found.badCount > 0 && <span className="muted"> Bad rows are left out; correct them in the file and import it again.</span>}
         </section>
       )}
       <Suppliers of={catalogue} onChanged={setCatalogue} />
@@ -401,7 +401,7 @@ function Suppliers({ of, onChanged }: { of: CatalogueView; onChanged: (c: Catalo
     <section aria-label="Suppliers">
       <h2>Suppliers</h2>
       {kept.length === 0 ? (
-        <p className="muted">Nothing yet. Take a file in, or write parts down at a place of a job.</p>
+        <p className="muted">Nothing yet. Import a file, or enter parts at a position of a job.</p>
       ) : (
         <table className="sheet">
           <thead>
@@ -409,7 +409,7 @@ function Suppliers({ of, onChanged }: { of: CatalogueView; onChanged: (c: Catalo
               <th>Supplier</th>
               <th className="n">Parts</th>
               <th className="n">Withdrawn</th>
-              <th>Asked for stock and price at</th>
+              <th>Stock and price address</th>
             </tr>
           </thead>
           <tbody>
@@ -448,7 +448,7 @@ function Suppliers({ of, onChanged }: { of: CatalogueView; onChanged: (c: Catalo
               {new Date(i.at).toLocaleString()} {i.supplier}, {i.fileName}, {i.rows} rows:{" "}
               {i.outcome
                 ? `${i.outcome.added} new, ${i.outcome.changed} changed, ${i.outcome.same} the same, ${i.outcome.withdrawn} withdrawn`
-                : "given up, nothing taken"}{" "}
+                : "cancelled, nothing imported"}{" "}
               <small className="muted">{i.by}</small>
             </li>
           ))}

@@ -54,11 +54,11 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
       <ShopNav here="/shop/order" />
       <h1>Order and stock</h1>
       <p className="muted">
-        {order.jobs} open jobs. Chosen is not fitted: a part leaves this list when its job says it is in. <kbd>↑</kbd> <kbd>↓</kbd> pick,{" "}
-        <kbd>x</kbd> marks as ordered, <kbd>Enter</kbd> books in.
+        {order.jobs} open jobs. Chosen is not fitted: a part leaves this list when its job records it as fitted. <kbd>↑</kbd> <kbd>↓</kbd>{" "}
+        pick, <kbd>x</kbd> marks as ordered, <kbd>Enter</kbd> books in.
       </p>
       {order.lines.length === 0 ? (
-        <p>Nothing to order. Parts that are taken at Choose come here.</p>
+        <p>Nothing to order. Parts taken at Choose parts come here.</p>
       ) : (
         <table className="sheet" aria-label="Order">
           <thead>
@@ -112,7 +112,7 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
       )}
       {order.lacking.length > 0 && (
         <section aria-label="Without a part">
-          <h2>Still without a part</h2>
+          <h2>No part chosen yet</h2>
           <ul>
             {order.lacking.map((l) => (
               <li key={`${l.job} ${l.designator}`}>
@@ -120,7 +120,7 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
                   {docket(l.job)}
                 </Link>{" "}
                 <b className="mono">{l.designator}</b> {marked(l.nominal, l.rated)}{" "}
-                <small className="muted">{l.bad ? "bad" : "by the scope of its job"}</small>
+                <small className="muted">{l.bad ? "bad" : "by its replacement scope"}</small>
               </li>
             ))}
           </ul>
@@ -158,8 +158,8 @@ interface LineProps {
 
 function Line({ line: l, currency, meters, picked, open, onPick, onOpen, onOrdered, onBook }: LineProps) {
   const minds = [
-    ...(l.onlySome ? [l.needed > 1 ? "Not enough for all of these: of a pair only one would be renewed." : "Cannot be had now."] : []),
-    ...(l.withdrawn ? ["No longer made: choose another."] : []),
+    ...(l.onlySome ? [l.needed > 1 ? "Not enough for all of these: of a pair only one would be replaced." : "Not available now."] : []),
+    ...(l.withdrawn ? ["Discontinued: choose another."] : []),
     ...l.minds.map((m) => `${orderMindText(m)}.`),
   ];
   return (
@@ -249,13 +249,13 @@ function BookIn({
       }}
     >
       <label>
-        <span>What happened</span>
+        <span>Movement</span>
         <Pick
           value={kind}
           options={[
-            { value: "delivered", label: "came in" },
-            { value: "counted", label: "counted in the drawer" },
-            { value: "taken", label: "taken for something else" },
+            { value: "delivered", label: "received" },
+            { value: "counted", label: "counted in stock" },
+            { value: "taken", label: "used elsewhere" },
           ]}
           onPick={(k) => k && setKind(k)}
         />
@@ -271,7 +271,7 @@ function BookIn({
       {kind === "delivered" && shows.length > 0 && (
         <>
           <label>
-            <span>One of them reads, Ω (onto the shelf)</span>
+            <span>ESR of one, Ω (to the reference shelf)</span>
             <Input size="small" className="mono" value={esr} maxLength={12} placeholder="0.12" onChange={(e) => setEsr(e.target.value)} />
           </label>
           <label>

@@ -42,7 +42,7 @@ const FIGURES: readonly Line[] = ROWS.map((r: KnowledgeRow) => ({
 }));
 const LINES: readonly Line[] = [...RULES, ...FIGURES];
 
-/** Rules parts are chosen by and figures everything goes by, each with its source; a shop sets its own over them. */
+/** Selection rules and figures everything goes by, each with its source; a shop sets its own over them. */
 export function RulesPage({ initial }: { initial: ShopTables }) {
   const [tables, edit] = useShopEdit(initial);
   const [find, setFind] = useState("");
@@ -80,10 +80,10 @@ export function RulesPage({ initial }: { initial: ShopTables }) {
   return (
     <main className={styles.page}>
       <ShopNav here="/shop/choosing" />
-      <h1>Rules and figures</h1>
+      <h1>Selection rules</h1>
       <p className="muted">
-        Every refusal, note and merit names its rule; every verdict uses these figures. <kbd>↑</kbd> <kbd>↓</kbd> pick a row,{" "}
-        <kbd>Enter</kbd> sets this shop&apos;s own, in every job at once.
+        Every refusal, note and merit follows a rule; every verdict uses these figures. <kbd>↑</kbd> <kbd>↓</kbd> pick a row,{" "}
+        <kbd>Enter</kbd> sets this shop&apos;s own value, in every job at once.
       </p>
       <Input
         size="small"
@@ -94,12 +94,12 @@ export function RulesPage({ initial }: { initial: ShopTables }) {
         style={{ maxWidth: 320 }}
       />
       <section aria-label="Rules of choosing">
-        <h2>Rules parts are chosen by</h2>
+        <h2>Selection rules</h2>
         <table className="sheet">
           <thead>
             <tr>
               <th>Rule</th>
-              <th>What it asks</th>
+              <th>Requirement</th>
               <th className="n">Weight</th>
               <th>Source</th>
             </tr>
@@ -117,7 +117,7 @@ export function RulesPage({ initial }: { initial: ShopTables }) {
           <thead>
             <tr>
               <th>Figure</th>
-              <th>What it says</th>
+              <th>Description</th>
               <th className="n">Value</th>
               <th>Source</th>
             </tr>
@@ -131,7 +131,7 @@ export function RulesPage({ initial }: { initial: ShopTables }) {
           <ul>
             {[...tables.figures].reverse().map((c) => (
               <li key={c.id}>
-                <span className="mono">{c.figure}</span> {c.value === null ? "back to what everyone starts with" : `to ${c.value}`}
+                <span className="mono">{c.figure}</span> {c.value === null ? "back to the default" : `to ${c.value}`}
                 {c.note && `: ${c.note}`}{" "}
                 <small className="muted">
                   {new Date(c.at).toLocaleString()}, {c.by}
@@ -177,7 +177,7 @@ function RuleRow({
         <td>{l.says}</td>
         <td className="n">
           {own !== null ? (
-            <b className={styles.changed} title={`everyone starts with ${l.value}`}>
+            <b className={styles.changed} title={`default ${l.value}`}>
               {asText(own)}
             </b>
           ) : l.value === null ? (
@@ -231,7 +231,7 @@ function OwnFigure({
     >
       <label>
         <span>
-          This shop&apos;s own; everyone starts with {asText(line.value!)} {line.unit}
+          This shop&apos;s own; default {asText(line.value!)} {line.unit}
         </span>
         <Input
           autoFocus
@@ -253,7 +253,7 @@ function OwnFigure({
       </Button>
       {own !== null && (
         <Button size="small" type="text" onClick={() => void onEdit({ kind: "figure", figure, value: null, note: note.trim() })}>
-          Back to what everyone starts with
+          Restore default
         </Button>
       )}
       {wrong !== "" && <span className="state-failed">{wrong}</span>}

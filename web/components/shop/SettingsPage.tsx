@@ -19,7 +19,7 @@ export function SettingsPage({ initial }: { initial: ShopTables }) {
   return (
     <main className={styles.page}>
       <ShopNav here="/shop/settings" />
-      <h1>Meters, drawer and margins</h1>
+      <h1>Meters and settings</h1>
       <p className="muted">
         <kbd>Tab</kbd> goes from field to field, <kbd>Enter</kbd> saves the section. Every job follows at once; repair approaches are what
         new jobs begin with.
@@ -60,7 +60,7 @@ function Settings({ of, edit }: { of: ShopSettings; edit: Edit }) {
     if (!read.success) {
       const [first] = read.error.issues;
       const field = NUMBERS.find(([key]) => key === first?.path[0]);
-      return setSaid(`${field ? field[1] : "That"} does not go: ${first?.message ?? ""}.`);
+      return setSaid(`${field ? field[1] : "That"} is not accepted: ${first?.message ?? ""}.`);
     }
     if (await edit({ kind: "settings", settings: read.data })) setSaid("Saved.");
   };
@@ -139,7 +139,7 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
       checkedOn: typed.checkedOn.trim() === "" ? null : typed.checkedOn.trim(),
     });
     if (!read.success)
-      return setSaid(`${String(read.error.issues[0]?.path[0] ?? "That")} does not go: ${read.error.issues[0]?.message ?? ""}.`);
+      return setSaid(`${String(read.error.issues[0]?.path[0] ?? "That")} is not accepted: ${read.error.issues[0]?.message ?? ""}.`);
     if (await edit({ kind: "meter", meter: read.data })) {
       setTyped(NEW_METER);
       setSaid("Saved.");
@@ -152,11 +152,11 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
         <thead>
           <tr>
             <th>Meter</th>
-            <th>Word on the line</th>
+            <th>Short name</th>
             <th>Shows</th>
             <th className="n">ESR at</th>
             <th className="n">C at</th>
-            <th className="n">Ends at</th>
+            <th className="n">Full scale</th>
             <th className="n">Leads</th>
             <th>Checked</th>
             <th>
@@ -216,7 +216,7 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
         }}
       >
         <Field label="Name" value={typed.name} example="Green meter" onType={(name) => setTyped({ ...typed, name })} />
-        <Field label="Word on the line" value={typed.word} example="green" onType={(word) => setTyped({ ...typed, word })} />
+        <Field label="Short name" value={typed.word} example="green" onType={(word) => setTyped({ ...typed, word })} />
         <label>
           <span>Shows</span>
           <Pick value={typed.shows} options={SHOWS} onPick={(shows) => shows && setTyped({ ...typed, shows })} />
@@ -228,7 +228,7 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
           example="120"
           onType={(capacitanceAt) => setTyped({ ...typed, capacitanceAt })}
         />
-        <Field label="Display ends at, Ω" value={typed.endOhms} example="99" onType={(endOhms) => setTyped({ ...typed, endOhms })} />
+        <Field label="Full scale, Ω" value={typed.endOhms} example="99" onType={(endOhms) => setTyped({ ...typed, endOhms })} />
         <Field label="Leads together, Ω" value={typed.leadOhms} example="0.05" onType={(leadOhms) => setTyped({ ...typed, leadOhms })} />
         <Field
           label="Last checked"
@@ -266,10 +266,10 @@ function Drawer({ rows, edit }: { rows: ShopTables["drawer"]; edit: Edit }) {
             <Button
               size="small"
               type="text"
-              aria-label={`Take out ${shown(r.ohms, "Ω")} ${r.rated} W`}
+              aria-label={`Remove ${shown(r.ohms, "Ω")} ${r.rated} W`}
               onClick={() => void edit({ kind: "retireResistor", id: r.id })}
             >
-              Take out
+              Remove
             </Button>
           </li>
         ))}
@@ -284,7 +284,7 @@ function Drawer({ rows, edit }: { rows: ShopTables["drawer"]; edit: Edit }) {
         <Field label="Ω" value={typed.ohms} example="1000" onType={(ohms) => setTyped({ ...typed, ohms })} />
         <Field label="W" value={typed.rated} example="10" onType={(rated) => setTyped({ ...typed, rated })} />
         <Field label="Its own limit, V" value={typed.limit} example="750" onType={(limit) => setTyped({ ...typed, limit })} />
-        <Button htmlType="submit">Put in</Button>
+        <Button htmlType="submit">Add</Button>
         <span role="status">{said}</span>
       </form>
     </section>

@@ -8,10 +8,10 @@ import styles from "./ShopPage.module.css";
 
 const PAGES = [
   { key: "b", path: "/", name: "Bench" },
-  { key: "s", path: "/shop", name: "Norms and shelf" },
+  { key: "s", path: "/shop", name: "Reference values" },
   { key: "t", path: "/shop/diagnosis", name: "Diagnosis" },
-  { key: "m", path: "/shop/settings", name: "Meters and margins" },
-  { key: "c", path: "/shop/choosing", name: "Rules and figures" },
+  { key: "m", path: "/shop/settings", name: "Meters and settings" },
+  { key: "c", path: "/shop/choosing", name: "Selection rules" },
   { key: "k", path: "/shop/catalogue", name: "Catalogue" },
   { key: "o", path: "/shop/order", name: "Order and stock" },
 ] as const;

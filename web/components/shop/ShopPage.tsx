@@ -100,21 +100,21 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
           </table>
         )}
       </section>
-      <section aria-label="Rules of judging" className={styles.schools}>
-        <h2>Rules of judging</h2>
+      <section aria-label="Verdict rules" className={styles.schools}>
+        <h2>Verdict rules</h2>
         <label>
           <Switch
             checked={tables.bulgeDecides}
             onChange={(bulgeDecides) => void edit({ kind: "schools", bulgeDecides, mustClimb: tables.mustClimb })}
           />{" "}
-          A bulge condemns by itself; off: the reading decides, the bulge goes on being shown
+          A bulge alone means failed; off: the reading decides, and the bulge stays shown
         </label>
         <label>
           <Switch
             checked={tables.mustClimb}
             onChange={(mustClimb) => void edit({ kind: "schools", bulgeDecides: tables.bulgeDecides, mustClimb })}
           />{" "}
-          An ohmmeter must climb to over-range; off: it may settle within the leak that is allowed
+          An ohmmeter must climb to over-range; off: it may settle within the leakage allowed
         </label>
       </section>
     </main>
@@ -177,7 +177,7 @@ const FIELDS = [
   ["typical", "Typical", "0.7"],
   ["wornOver", "Degraded over", "1"],
   ["failedOver", "Failed over", "2"],
-  ["note", "Note", "as our bench sees them"],
+  ["note", "Note", "as measured at our bench"],
 ] as const;
 type Field = (typeof FIELDS)[number][0];
 const EMPTY: Record<Field, string> = { value: "", rated: "", typical: "", wornOver: "", failedOver: "", note: "" };
@@ -194,10 +194,10 @@ export function readNorm(typed: Record<Field, string>): { norm: NormPost } | { w
   const to = second === undefined ? from : numberIn(second, "F");
   const rated = typed.rated.trim() === "" ? null : numberIn(typed.rated, "V");
   const [typical, wornOver, failedOver] = (["typical", "wornOver", "failedOver"] as const).map((f) => numberIn(typed[f], "Ω"));
-  if (from === null || to === null || from >= 1) return { wrong: "Write the value with its unit: 47u" };
-  if (typed.rated.trim() !== "" && rated === null) return { wrong: "Write the volts as 50v, or leave them empty" };
+  if (from === null || to === null || from >= 1) return { wrong: "Enter the value with its unit: 47u" };
+  if (typed.rated.trim() !== "" && rated === null) return { wrong: "Enter the volts as 50v, or leave them empty" };
   if (typical == null || wornOver == null || failedOver == null) return { wrong: "Typical, degraded over and failed over are ohms" };
-  if (!(wornOver >= typical && failedOver > wornOver)) return { wrong: "Typical, degraded, failed must go upwards" };
+  if (!(wornOver >= typical && failedOver > wornOver)) return { wrong: "Typical, degraded and failed must increase" };
   return { norm: { from, to, rated, typical, wornOver, failedOver, note: typed.note.trim() } };
 }
 

@@ -19,7 +19,7 @@ export function TableEditor({ of: r, table, onChange }: { of: Row; table: Table;
   const starter = valueAt(STARTER_TABLE, cell);
   const keep = async () => {
     const figure = readFigure(cell, typed);
-    setWrong(figure === null ? "That is no such figure: a chance is 85 or 0.85, a weight or minutes a number." : "");
+    setWrong(figure === null ? "Not a valid figure: a probability is 85 or 0.85; a weight and minutes are numbers." : "");
     if (figure !== null && (await onChange({ kind: "table", cell: at, value: figure, note: note.trim() }))) setTyped("");
   };
   return (
@@ -40,8 +40,8 @@ export function TableEditor({ of: r, table, onChange }: { of: Row; table: Table;
       </label>
       <label>
         <span>
-          Now {value === null ? "not written down" : figureOf(cell, value)}
-          {starter !== value && `, everyone starts with ${starter === null ? "none" : figureOf(cell, starter)}`}
+          Now {value === null ? "no reason given" : figureOf(cell, value)}
+          {starter !== value && `, default ${starter === null ? "none" : figureOf(cell, starter)}`}
         </span>
         <Input
           autoFocus
@@ -63,7 +63,7 @@ export function TableEditor({ of: r, table, onChange }: { of: Row; table: Table;
       </Button>
       {value !== starter && (
         <Button size="small" type="text" onClick={() => void onChange({ kind: "table", cell: at, value: null, note: note.trim() })}>
-          Back to what everyone starts with
+          Restore default
         </Button>
       )}
       {wrong !== "" && <span className="state-failed">{wrong}</span>}

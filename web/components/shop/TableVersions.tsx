@@ -45,11 +45,11 @@ export function TableVersions({
       </table>
       <p>
         <Button size="small" onClick={() => onLook(0)}>
-          Look at what everyone starts with
+          Show the default
         </Button>{" "}
         {now !== edits.length && (
           <Button size="small" onClick={() => onLook(null)}>
-            Back to the latest
+            Show the latest
           </Button>
         )}
       </p>

@@ -22,7 +22,7 @@ test.each([
   [{ value: "47" }, /value with its unit/],
   [{ rated: "lots" }, /volts/],
   [{ typical: "" }, /ohms/],
-  [{ failedOver: "0.9" }, /upwards/],
+  [{ failedOver: "0.9" }, /increase/],
 ])("%o is refused with words", (over, words) => {
   expect(readNorm(typed(over))).toMatchObject({ wrong: expect.stringMatching(words) });
 });

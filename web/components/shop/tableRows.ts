@@ -4,7 +4,7 @@ import { HYPOTHESIS_IDS, type BenchTest, type Cell, type HypothesisRow } from "@
 /** A row of the table: a fault or a test. */
 export type Row = { of: "fault"; row: HypothesisRow } | { of: "test"; row: BenchTest };
 
-/** Every figure of a row that is written down, and where it differs from what everyone starts with. */
+/** Every figure of a row that is written down, and where it differs from what default. */
 export const cellsOf = (r: Row): Cell[] =>
   r.of === "fault"
     ? [

@@ -32,14 +32,14 @@ export function BeforeAfter({ tapes, job }: { tapes: readonly TapeState[]; job: 
       <h2 className={styles.head}>Before and after</h2>
       {quiet && <ChangeTable of={quiet} />}
       {both && quiet === null && (
-        <p className="muted">Mark one before and one after as made with nothing played: hum and noise then stand side by side.</p>
+        <p className="muted">Mark one before and one after as recorded with nothing played: hum and noise are then compared.</p>
       )}
       {quiet && now !== null && hums && job && !job.closed && (
         <p className={styles.tools}>
           <Button size="small" disabled={sent} onClick={() => setSent(job.send([LINE[now]]))}>
-            Into the job: {LINE[now]}
+            Save to the job: {LINE[now]}
           </Button>
-          {sent && <span className={styles.sent}>In the job.</span>}
+          {sent && <span className={styles.sent}>Saved to the job.</span>}
         </p>
       )}
       {responses.length > 0 && (

@@ -53,7 +53,7 @@ export function Compared({ store, tape, tapes, sides }: Props) {
       <h2 className={styles.head}>
         Compared with <Pick aria-label="Compared with" value={against} options={options} none="nothing" onPick={setAgainst} /> <kbd>v</kbd>
       </h2>
-      {channels !== null && many === 0 && <p className="muted">Too little of both is in the same third octaves.</p>}
+      {channels !== null && many === 0 && <p className="muted">The two share too few third octaves.</p>}
       {channels !== null && many > 0 && (
         <>
           <p data-testid="compared">{sentenceOf(channels, against === SIDES)}</p>
@@ -61,8 +61,8 @@ export function Compared({ store, tape, tapes, sides }: Props) {
             lines={channels.map((c, n) => ({
               name:
                 against === SIDES
-                  ? "right over left, level taken out"
-                  : `${sidesText([n + 1], many) || "this"} over the other, level taken out`,
+                  ? "right relative to left, level removed"
+                  : `${sidesText([n + 1], many) || "this"} relative to the other, level removed`,
               bands: c.bands,
             }))}
           />

@@ -47,8 +47,7 @@ export function Heard({ store, tape, hearing, tapes, job }: Props) {
   const waits = tape.keeping.kind === "sending";
   const send = () => {
     if (!job || job.closed || waits || inJob || lines.length === 0) return;
-    if (job.send(lines))
-      setSent(`${lines.length} ${lines.length === 1 ? "line" : "lines"} in the job: Diagnose has taken them into account.`);
+    if (job.send(lines)) setSent(`${lines.length} ${lines.length === 1 ? "line" : "lines"} saved to the job: Diagnose counts them.`);
     else setSent("Not all of it was understood: see the log.");
   };
   const toggle = (i: number) => setLeft((before) => new Set(before.has(i) ? [...before].filter((x) => x !== i) : [...before, i]));
@@ -63,19 +62,19 @@ export function Heard({ store, tape, hearing, tapes, job }: Props) {
       <p className={styles.says} data-testid="says">
         {sentenceOf(findings, report.channels)}
       </p>
-      {tape.sick && <p className="muted">Simulated. Put in: {tape.sick.map(sickFaultText).join("; ")}.</p>}
+      {tape.sick && <p className="muted">Simulated. Add: {tape.sick.map(sickFaultText).join("; ")}.</p>}
       <LevelStrip view={view} picked={findings[at] ?? null} />
       {findings.length > 0 && (
         <table className={`sheet ${styles.findings}`}>
           <thead>
             <tr>
               <th>
-                <span className="sr-only">Into the job</span>
+                <span className="sr-only">Save to the job</span>
               </th>
               <th>Found</th>
-              <th>Where</th>
+              <th>Channel</th>
               <th>Points to</th>
-              <th>Sure</th>
+              <th>Confidence</th>
               <th>
                 <span className="sr-only">Hear it</span>
               </th>
@@ -109,7 +108,7 @@ export function Heard({ store, tape, hearing, tapes, job }: Props) {
                 <td>
                   {f.label !== "dcOffset" && (
                     <Button size="small" aria-label={`Hear only ${findingTitle(f)}`} onClick={() => void hear(f)}>
-                      {playing === f ? "stop" : "hear only this"}
+                      {playing === f ? "stop" : "play only this"}
                     </Button>
                   )}
                 </td>
@@ -129,10 +128,10 @@ export function Heard({ store, tape, hearing, tapes, job }: Props) {
       <div className={styles.tools}>
         {job && !job.closed && (
           <Button type="primary" size="small" onClick={send} disabled={inJob || waits || lines.length === 0}>
-            Into the job <kbd>e</kbd>
+            Save to the job <kbd>e</kbd>
           </Button>
         )}
-        {inJob && !sent && <span className={styles.sent}>Its findings are in the job.</span>}
+        {inJob && !sent && <span className={styles.sent}>Its findings are saved to the job.</span>}
         {sent && (
           <span className={styles.sent} role="status">
             {sent}
@@ -169,7 +168,7 @@ function useAlone(store: TapeStore, key: string) {
     setPlaying(null);
     if (again) return;
     const got = await store.only(key, f);
-    if (!got) return setTold("No ear hears this.");
+    if (!got) return setTold("Inaudible by itself.");
     setTold(`${findingTitle(f)}: ${aloneText(got.alone)}.`);
     setPlaying(f);
     setCurrent(await play({ samples: got.alone.samples, rate: got.rate }, () => setPlaying(null)));

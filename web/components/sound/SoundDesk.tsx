@@ -61,13 +61,13 @@ export function SoundDesk({ shelf, job }: { shelf: TapeShelf | null; job: SoundJ
       <Tapes store={store} tapes={tapes} current={current} closed={job?.closed ?? false} />
       {here === null ? (
         <p className="muted" style={{ marginTop: 12 }}>
-          Record a few seconds as it is complained of, once with nothing played, once with music. Line output or a clip lead says more than
-          a microphone before the loudspeaker.
+          Record a few seconds of the fault, once with nothing played, once with music. A line output or a clip lead shows more than a
+          microphone in front of the loudspeaker.
         </p>
       ) : here.hearing.kind === "listening" ? (
         <p className={styles.tools} role="status">
-          Listening to {here.name}
-          <progress value={here.hearing.share} max={1} aria-label="Listened to" />
+          Analysing {here.name}
+          <progress value={here.hearing.share} max={1} aria-label="Analysed" />
           <Button size="small" onClick={store.cancel}>
             Stop <kbd>Esc</kbd>
           </Button>
@@ -78,7 +78,7 @@ export function SoundDesk({ shelf, job }: { shelf: TapeShelf | null; job: SoundJ
         </p>
       ) : here.hearing.kind === "waiting" ? (
         <p className={styles.tools}>
-          Not listened to yet.
+          Not analysed yet.
           <Button size="small" onClick={() => void store.show(here.key)}>
             Listen
           </Button>

@@ -19,8 +19,8 @@ export function SoundPage() {
           Bench
         </Link>
       </p>
-      <h1>What a recording shows</h1>
-      <p className="muted">Heard and measured in this browser only; nothing is saved. In a job, recordings and findings stay with it.</p>
+      <h1>Analyse a recording</h1>
+      <p className="muted">Analysed in this browser only; nothing is saved. In a job, recordings and findings are saved with it.</p>
       <SoundDesk shelf={null} job={null} />
     </main>
   );

@@ -38,7 +38,7 @@ export function Sources({ store, job }: { store: TapeStore; job: SoundJob | null
     <div
       className={`${styles.sources} ${over ? styles.over : ""}`}
       role="group"
-      aria-label="Take a recording"
+      aria-label="Add a recording"
       onDragOver={(e) => {
         e.preventDefault();
         setOver(true);
@@ -60,7 +60,7 @@ export function Sources({ store, job }: { store: TapeStore; job: SoundJob | null
       />
       <span className="muted">Drop a recording here, or</span>
       <Button size="small" type="primary" onClick={() => picker.current?.click()}>
-        Take a file <kbd>f</kbd>
+        Choose a file <kbd>f</kbd>
       </Button>
       <Recorder store={store} />
       {job === null && (
@@ -91,7 +91,7 @@ function Recorder({ store }: { store: TapeStore }) {
       setRunning(null);
       const file = await running.stop();
       if (file) void store.add(file, `recorded ${new Date().toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })}.wav`);
-      else setWrong("Nothing came from the input.");
+      else setWrong("The input gave no signal.");
       return;
     }
     try {
@@ -101,7 +101,7 @@ function Recorder({ store }: { store: TapeStore }) {
       setWrong(null);
       setRunning(begun);
     } catch {
-      setWrong("No input, or it was not allowed.");
+      setWrong("No input, or the browser was not allowed to use it.");
     }
   };
   useKeys({ m: () => void toggle() });

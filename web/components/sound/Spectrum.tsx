@@ -94,8 +94,8 @@ export const Spectrum = memo(function Spectrum({ view, mainsHz }: { view: SoundV
       </div>
       <Legend
         lines={[
-          { name: "all of it, Hz across", ink: "var(--ink)" },
-          { name: "its quiet moments", ink: "var(--copper)", dash: "5 3" },
+          { name: "the whole recording, Hz", ink: "var(--ink)" },
+          { name: "its quiet parts", ink: "var(--copper)", dash: "5 3" },
         ]}
       />
     </section>

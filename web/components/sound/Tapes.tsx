@@ -64,7 +64,7 @@ function Kept({ of: { keeping, key, kept }, store }: { of: TapeState; store: Tap
       return <progress value={keeping.share} max={1} aria-label="Saved so far" />;
     case "kept":
       return (
-        <small className="muted mono" title="beginning of its hash">
+        <small className="muted mono" title="first digits of its hash">
           {kept?.sha256.slice(0, 7)}
         </small>
       );

@@ -163,7 +163,7 @@ describe("what goes wrong", () => {
     b.fail({ ok: false, issue: { code: "databaseDown" } });
     void b.store.add(file(5), "one");
     await b.hear();
-    expect(b.now().keeping).toMatchObject({ kind: "notKept", why: expect.stringContaining("cannot be reached") });
+    expect(b.now().keeping).toMatchObject({ kind: "notKept", why: expect.stringContaining("does not answer") });
     b.fail(null);
     await b.store.keepAgain(b.now().key);
     expect(b.now().keeping.kind).toBe("kept");

@@ -63,7 +63,7 @@ interface Dependencies {
 
 export const TOO_LARGE = "Too large to save: it is analysed here only, and its findings count as heard by ear.";
 const NOT_SOUND = "This is no WAV file, and no other sound this browser can read.";
-const BROKEN = "Listening failed. Try again; if it does so again, the file is at fault.";
+const BROKEN = "The analysis failed. Try again; if it fails again, the file is at fault.";
 
 export function makeTapeStore({ client, shelf, asWav, most }: Dependencies) {
   let state: TapeSnapshot = { tapes: [], current: null, wrong: null };

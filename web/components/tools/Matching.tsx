@@ -37,8 +37,8 @@ export function Matching({ onSend }: { onSend?: (text: string) => void }) {
   const { pairs, left } = devices.length < 2 ? { pairs: [], left: [] } : matchPairs(devices);
   return (
     <section aria-label="Matching" className={styles.tool}>
-      <h3>Match a handful</h3>
-      <p className="muted">One a line: name, gain, junction volts. Valves: name and current in the jig.</p>
+      <h3>Match devices</h3>
+      <p className="muted">One a line: name, gain, junction volts. Valves: name and current in the test jig.</p>
       <div className={styles.matching}>
         <Input.TextArea
           aria-label="Devices"
@@ -58,7 +58,7 @@ export function Matching({ onSend }: { onSend?: (text: string) => void }) {
           {left.length > 0 && pairs.length > 0 && <p className="muted">Left over: {left.join(", ")}.</p>}
           {onSend && pairs.length > 0 && (
             <Button size="small" onClick={() => onSend(`matched ${pairs.map(pairText).join("; ")}`)}>
-              Send into the job
+              Save to the job
             </Button>
           )}
         </div>

@@ -68,7 +68,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
       <div className={styles.split}>
         <nav aria-label="Tools">
           <ul>
-            {[...BENCH_TOOLS, { id: LAST, name: "Match a handful" }].map((t, i) => (
+            {[...BENCH_TOOLS, { id: LAST, name: "Match devices" }].map((t, i) => (
               <li key={t.id}>
                 <button type="button" aria-current={t.id === at} onClick={() => pick(t.id)}>
                   {t.name} <kbd>{t.id === LAST ? "m" : KEYS[i]}</kbd>
@@ -99,7 +99,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
                 ))}
               </div>
               <div className={styles.answer} role="status" aria-label="Answer" data-minded={answer.minded ?? false}>
-                {answer.example && <small className="muted">For example, as it stands in the fields:</small>}
+                {answer.example && <small className="muted">Example, from the fields:</small>}
                 {answer.lines.map((l, i) => (
                   <p key={l} className={i === 0 ? styles.first : undefined}>
                     {l}
@@ -124,7 +124,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
             </label>
             {tool && !answer?.example && (
               <Button size="small" onClick={() => void sendIn(said)}>
-                Send into the job
+                Save to the job
               </Button>
             )}
           </p>

@@ -1,4 +1,5 @@
-import { cureOf, isClosed } from "@mirvek/core/job";
+import type { Passes } from "@mirvek/core/finalTest";
+import { cureOf, isClosed, type ProofItem } from "@mirvek/core/job";
 import { isBad, type VerdictState } from "@mirvek/core/verdict";
 import type { JobView, OfferView } from "../../schemas/jobView";
 import { scopeName, triedText, warrantyText } from "../observation";
@@ -19,8 +20,13 @@ function ownerCause(view: JobView): string {
   const { job, tracing } = view;
   const cure = cureOf(view);
   if (cure) {
-    const they = cure.names.length > 1 ? "they were" : "it was";
-    return `The fault was traced to ${list([...cure.names])}: after ${they} ${repairedWord(cure)}, it was gone.`;
+    const named = list([...cure.names]);
+    const known = new Set(view.positions.filter((p) => isBad(found(p).state)).map((p) => p.designator));
+    const bad = cure.names.filter((n) => known.has(n));
+    // of several replaced together only what was measured bad is named as the fault
+    if (bad.length > 0 && bad.length < cure.names.length)
+      return `The fault was traced to ${list(bad)}: after ${named} were ${repairedWord(cure)}, it was gone.`;
+    return `The fault was traced to ${named}: after ${cure.names.length > 1 ? "they were" : "it was"} ${repairedWord(cure)}, it was gone.`;
   }
   const shown = tracing.suspects.filter((s) => s.state === "shown" && s.decisive?.by !== "cured").map((s) => hypothesisName[s.id]);
   const ending =
@@ -35,7 +41,7 @@ function ownerCause(view: JobView): string {
     return [`We found ${bad.length} worn or failed ${parts(bad.length)}: ${list(bad.map((p) => p.designator))}.`, ending]
       .filter(Boolean)
       .join(" ");
-  return ending ?? (isClosed(job.state) ? "No faulty part was found." : "We are still looking for it.");
+  return ending ?? (isClosed(job.state) ? "No faulty part was confirmed." : "We are still looking for it.");
 }
 
 /** What you told us, what we found and did, what was tested, what is left, what was agreed. */
@@ -54,7 +60,9 @@ export function ownerBlocks(view: JobView): ReportBlock[] {
       : []),
     ...(curing.length > 0 ? [`Replaced: ${list(curing.map((p) => `${p.designator} (${roleName[p.role]})`))}.`] : []),
     ...(preventive.length > 0
-      ? [`${preventive.length} more ${parts(preventive.length)} replaced as a precaution: ${list(preventive.map((p) => p.designator))}.`]
+      ? [
+          `${preventive.length}${guilty.length + curing.length > 0 ? " more" : ""} ${parts(preventive.length)} replaced as a precaution: ${list(preventive.map((p) => p.designator))}.`,
+        ]
       : []),
     ...unit.tried
       .filter((t) => ["replaced", "resoldered", "cleaned"].includes(t.tried.act) && !t.refused)
@@ -65,14 +73,14 @@ export function ownerBlocks(view: JobView): ReportBlock[] {
   const tested = after.proof.items.filter((i) => i.passes !== "open");
   return [
     ...(after.bringUp.simulated ? [text("Practice on a simulated unit: no figure here was read on a real one.")] : []),
-    ...complaintBlocks(view, "What you told us"),
+    ...complaintBlocks(view, "Your complaint"),
     ...section("What we found", text(ownerCause(view))),
     ...section("What we did", listed(done) ?? text("Nothing was repaired.")),
     ...section(
       "What was tested",
       tested.length === 0
         ? text("The repair has not been tested yet.")
-        : listed(tested.map((i) => `${proofName[i.id]}: ${passesName[i.passes]}${proofDetail(view, i.id)}.`)),
+        : listed(tested.map((i) => `${proofName[i.id]}: ${passedText(i)}${proofDetail(view, i.id)}.`)),
     ),
     ...section(
       "What is left, and what to watch",
@@ -131,7 +139,7 @@ export function offerBlocks({ job, unit, shop }: JobView, offer: OfferView | nul
   return section(
     "What can be done",
     table(
-      ["Replaced", "Parts", "Cost of parts", "At the bench"],
+      ["Replaced", "Parts", "Cost of parts", "Bench time"],
       worth.map((q) => [
         capital(scopeName[q.scope]),
         String(q.designators.length),
@@ -142,10 +150,13 @@ export function offerBlocks({ job, unit, shop }: JobView, offer: OfferView | nul
   );
 }
 
-/** The figure behind an item of the proof, where it is one an owner can make something of. */
+const passedText = ({ id, passes }: { id: ProofItem; passes: Passes }): string =>
+  id === "complaint" && passes === "passes" ? "gone" : passesName[passes];
+
+/** The figure behind an item of the final test, where it is one an owner can make something of. */
 function proofDetail({ after: { proof } }: JobView, id: string): string {
   if (id === "power")
-    return `, ${list(proof.channels.flatMap((c) => (c.power ? [`${c.channel} ${shown(Number(c.power.watts.toPrecision(3)), "W")}`] : [])))}`;
+    return `, ${list(proof.channels.flatMap((c) => (c.power ? [`${proof.channels.length > 1 ? `${c.channel} ` : ""}${shown(Number(c.power.watts.toPrecision(3)), "W")}`] : [])))}`;
   if (id === "starts" && proof.starts) return `, ${proof.starts.started} of ${proof.starts.of}`;
   if (id === "soak") return proof.soak[0]?.most == null ? "" : `, ${proof.soak[0].most} °C after ${span(proof.soak[0].lasted)}`;
   return "";

@@ -45,7 +45,7 @@ export function powerUpBlocks({ after: { bringUp, setting } }: JobView): ReportB
     idle.length > 0 ? text(`Idle current: ${idle.join(", ")}.`) : null,
     setting.valves.length > 0
       ? text(
-          `Valves: ${setting.valves.map((v) => `${v.name} ${shown(Number(v.watts.toPrecision(3)), "W")}${v.share === null ? "" : ` (${percent(v.share)} of its most)`}`).join(", ")}.`,
+          `Valves: ${setting.valves.map((v) => `${v.name} ${shown(Number(v.watts.toPrecision(3)), "W")}${v.share === null ? "" : ` (${percent(v.share)} of its maximum)`}`).join(", ")}.`,
         )
       : null,
   );
@@ -97,7 +97,7 @@ export function finalTestBlocks({ after: { proof } }: JobView): ReportBlock[] {
           ]),
         },
     listed([
-      ...proof.channels.flatMap((c) => c.listened.map((l) => `Listened, ${c.channel}: ${l.text}.`)),
+      ...proof.channels.flatMap((c) => c.listened.map((l) => `Listening test, ${c.channel}: ${l.text}.`)),
       ...proof.soak.map((s) => `${capital(s.place)}: ${s.readings.map((r) => `${r.celsius} °C after ${span(r.after)}`).join(", ")}.`),
       ...(proof.starts ? [`Came up ${proof.starts.started} of ${proof.starts.of} times from cold.`] : []),
     ]),

@@ -38,7 +38,7 @@ describe("for the owner", () => {
     expect(paper("owner", "C1 fitted 4700u 50v")).toContain("The repair has not been tested yet.");
     const text = paper("owner", "C1 fitted 4700u 50v", "offset l 8mv r 12mv", "hum gone");
     expect(text).toContain("DC at the outputs: as it should be.");
-    expect(text).toContain("The complaint itself: as it should be.");
+    expect(text).toContain("The complaint itself: gone.");
     expect(paper("owner", "C1 fitted 4700u 50v", "still hums")).toContain("The complaint itself: out of its limits.");
   });
   test("what the owner agreed to stands in it, and what to watch", () => {
@@ -255,7 +255,7 @@ test("whatever was said in whatever order, each sentence of a report has its rec
           expect(at >= 0 && lines.slice(at).includes("still hums"), `${name} of ${lines.join("; ")}`).toBe(true);
         }
       // tested as it should be: only what was said
-      if (owner.includes("The complaint itself: as it should be.")) expect(last).toBe("hum gone");
+      if (owner.includes("The complaint itself: gone.")) expect(last).toBe("hum gone");
     }),
     { numRuns: 150 },
   );

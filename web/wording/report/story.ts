@@ -1,9 +1,9 @@
 import { isClosed, type JobState, type Suspect, type Tracing, type UnitModel } from "@mirvek/core/job";
-import { complaintNowText, triedText } from "../observation";
+import { complaintNowText } from "../observation";
 import { list, percent } from "../quantity";
 import { repairedWord } from "./repairs";
 import { decisiveText, hypothesisName, reasonText } from "../diagnosis";
-import type { Cure, Decisive, TriedModel } from "@mirvek/core/job";
+import type { Cure, TriedModel } from "@mirvek/core/job";
 
 // How a fault was found, as sentences of a report: what was shown and by what, what was ruled out, what stays open.
 
@@ -14,13 +14,13 @@ const MAX_SURE = 0.99;
 export interface Story {
   /** what was the cause, and by what that is known; first sentence first */
   cause: string[];
-  /** what speaks for it */
+  /** what points to it */
   because: string[];
   ruledOut: string[];
   innocent: string | null;
 }
 
-/** The suspects of a job as the story of how its fault was found. Nothing is claimed that was not shown. */
+/** The suspects of a job as the story of how its fault was found. Nothing is claimed that was not confirmed. */
 export function storyOf(tracing: Tracing, unit: Pick<UnitModel, "tried" | "complaint">, state: JobState, cure: Cure | null): Story {
   const shown = tracing.suspects.filter((s) => s.state === "shown");
   const asSet = tracing.suspects.filter((s) => s.state === "likely" && s.decisive !== null);
@@ -36,19 +36,9 @@ export function storyOf(tracing: Tracing, unit: Pick<UnitModel, "tried" | "compl
     because: [...new Set(because)],
     ruledOut: tracing.suspects
       .filter((s) => s.state === "ruledOut" && s.decisive !== null)
-      .map((s) => `${hypothesisName[s.id]} (${toldText(s.decisive!, unit.tried)})`),
+      .map((s) => `${hypothesisName[s.id]} (${decisiveText(s.decisive!, unit.tried)})`),
     innocent: tracing.badButInnocent.length === 0 ? null : `Bad, but not the cause: ${list([...tracing.badButInnocent])}.`,
   };
-}
-
-/** What decided, in words that need no list of lines beside them. */
-function toldText(d: Decisive, tried: readonly TriedModel[]): string {
-  const t = "seq" in d ? tried.find((x) => x.seq === d.seq) : undefined;
-  if (!t || d.by === "measuredOut" || d.by === "measuredSound")
-    return d.by === "changedNothing" ? "exchanged, and it changed nothing" : decisiveText(d);
-  const done = triedText(t.tried);
-  if (d.by === "cured") return `${done}, and the fault was gone${d.asSet ? ", together with others" : ""}`;
-  return d.by === "followed" ? `${done}, and the fault went with it` : `${done}, and it changed nothing`;
 }
 
 function causes(
@@ -58,7 +48,7 @@ function causes(
   tried: readonly TriedModel[],
   cure: Cure | null,
 ): string[] {
-  const named = (s: Suspect) => `${hypothesisName[s.id]}: ${toldText(s.decisive!, tried)}`;
+  const named = (s: Suspect) => `${hypothesisName[s.id]}: ${decisiveText(s.decisive!, tried)}`;
   if (shown.length > 0) return [`Confirmed: ${shown.map(named).join("; ")}.`];
   // what took the complaint with it is named, whether or not a fault of the table fits it; of a set no single one is
   if (cure) {
@@ -73,7 +63,7 @@ function causes(
 /** The honest ends: what a closed job says of itself. */
 function ends(shown: boolean, state: JobState): string[] {
   if (!isClosed(state) || state === "closed") return [];
-  if (state === "clearedWithoutCause") return ["It cleared without a cause being shown; it may come back."];
+  if (state === "clearedWithoutCause") return ["It cleared without a confirmed cause; it may come back."];
   return [shown ? "The fault is located and was not repaired." : "The fault is located as far as recorded here, and was not repaired."];
 }
 

@@ -24,13 +24,14 @@ import {
   timeText as workTimeText,
   triedOutcomeText,
   triedText,
+  reducedMainsText,
   underText,
 } from "../observation";
 import { list, marked, shown, signedVolts } from "../quantity";
 import { refitOpen } from "../powerUp";
 import { harmlessText, waivedName } from "../safety";
 import { changeHead, changeRows } from "../sound";
-import { dateTimeText, timeText } from "../time";
+import { dateTimeText } from "../time";
 import { backingOf, reasonOf } from "../verdict";
 import { findingName, roleName, schoolChoices, technologyName, verdictName } from "../vocabulary";
 import { capital, heading, listed, section, sentences, table, text, type ReportBlock } from "./blocks";
@@ -228,7 +229,7 @@ function hazardBlocks({ safety, safetyLog, shop }: JobView): ReportBlock[] {
     text(safetyText(safety, shop.touchLimit)),
     residuals.length > 0
       ? text(
-          `Residual voltage: ${residuals.map((e) => `${e.position} ${signedVolts(e.volts ?? 0)} (${timeText(e.at, zone)})`).join(" · ")}.`,
+          `Residual voltage: ${residuals.map((e) => `${e.position} ${signedVolts(e.volts ?? 0)} (${dateTimeText(e.at, zone)})`).join(" · ")}.`,
         )
       : null,
     listed([
@@ -310,7 +311,7 @@ function readingBlocks({ unit, positions, shop, points: volts }: JobView): Repor
 const otherPartText = (p: JobView["unit"]["parts"][number]): string =>
   [
     `${p.name} ${partClassName[p.class]}${p.marked.length > 0 ? `, ${markedText(p.marked)}` : ""}: ${verdictName[p.verdict.state]}`,
-    saysMore(p.verdict) ? `, ${partReason(p.verdict)}` : "",
+    p.verdict.state !== "unmeasured" && saysMore(p.verdict) ? `, ${partReason(p.verdict)}` : "",
     p.figures.length > 0 ? `; read ${p.figures.map((f) => figureText(f.observation)).join(", ")}` : "",
     ".",
   ].join("");
@@ -323,9 +324,9 @@ const drawText = ({ reading, verdict }: DrawModel): string => {
 const pointReadings = (p: PointModel): string =>
   p.readings
     .toReversed()
-    .map(({ reading, verdict }) => {
+    .map(({ reading, verdict, mainsShare }) => {
       const word = verdict && verdict.state !== "unknown" ? pointVerdictText(verdict) : "";
-      const how = [underText(reading.under), word].filter(Boolean).join(", ");
+      const how = [underText(reading.under), reducedMainsText(mainsShare), word].filter(Boolean).join(", ");
       return `${voltsText(reading)}${how ? ` (${how})` : ""}`;
     })
     .join(" · ");

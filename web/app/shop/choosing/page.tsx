@@ -3,7 +3,7 @@ import { RulesPage } from "../../../components/shop/RulesPage";
 import { pool } from "../../../server/db";
 import { loadShopTables } from "../../../server/editShop";
 
-export const metadata: Metadata = { title: "Rules and figures" };
+export const metadata: Metadata = { title: "Selection rules" };
 export const dynamic = "force-dynamic";
 
 export default async function Page() {

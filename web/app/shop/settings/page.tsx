@@ -3,7 +3,7 @@ import { SettingsPage } from "../../../components/shop/SettingsPage";
 import { pool } from "../../../server/db";
 import { loadShopTables } from "../../../server/editShop";
 
-export const metadata: Metadata = { title: "Meters and margins" };
+export const metadata: Metadata = { title: "Meters and settings" };
 export const dynamic = "force-dynamic";
 
 export default async function Page() {
