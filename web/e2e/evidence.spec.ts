@@ -165,7 +165,7 @@ test("a walk with the eyes: a key a part, places by the line, after a leak what 
   await expectAccessible(page);
 });
 
-test("the ledger holds the whole job in order; a line struck there is out of judgement", async ({ page, request, baseURL }) => {
+test("the log holds the whole job in order; a line struck there is out of judgement", async ({ page, request, baseURL }) => {
   const number = await openedJob(request, baseURL!, "#Supply\nC1 4700u 50v reservoir");
   await page.goto(`/jobs/${number}/measure`);
   await say(page, "rail +15 11.7 loaded");

@@ -387,7 +387,7 @@ export interface DrawerRow {
 }
 
 /** One thing that happened to a job. */
-export type LedgerEntry = { key: string; at: number; kept: number; by: string } & (
+export type LogEntry = { key: string; at: number; kept: number; by: string } & (
   | { what: "line"; seq: number; typed: string; withdrawn: boolean }
   | { what: "event"; kind: string; detail: Record<string, unknown> }
   | { what: "choice"; decision: string; designator: string; code: string | null; reason: string | null }

@@ -5,7 +5,7 @@ import { isConnectionError, pool, transaction, type Db } from "./db";
 import { loadJobData, loadJobView } from "./loadJob";
 import { refuseMissing } from "./refusal";
 import { findJob } from "./repositories/jobs";
-import { listLedger } from "./repositories/ledger";
+import { listLog } from "./repositories/log";
 import { routeNumber } from "./routeNumber";
 
 async function jobOf(segment: string) {
@@ -30,8 +30,8 @@ export const readJobData = async (segment: string): Promise<JobData> => loadJobD
 /** A job as a case that `./mirvek trace` reads, with the lines that could not be taken along. @throws Refused when there is none of that number */
 export async function readCaseOf(segment: string) {
   const job = await jobOf(segment);
-  const [{ records, shop }, ledger] = [await loadJobData(pool(), job), await listLedger(pool(), job.id)];
-  const lines = ledger.flatMap((e) => (e.what === "line" ? [e] : []));
+  const [{ records, shop }, log] = [await loadJobData(pool(), job), await listLog(pool(), job.id)];
+  const lines = log.flatMap((e) => (e.what === "line" ? [e] : []));
   const { case: made, left } = caseOf(records.job, records, shop, lines);
   return left.length === 0 ? made : { ...made, left };
 }

@@ -100,13 +100,7 @@ describe.runIf(hasReader)("read back by poppler", () => {
   test("the owner's fits one page, in the fonts that ship, with its figures and signs", async () => {
     const { text, pages, fonts } = readBack(await reportPdf(reportPaper(jobView(...LINES), "owner")));
     expect(pages).toBe(1);
-    for (const said of [
-      "Job 0012",
-      "Rehearsal receiver",
-      "hums",
-      "1 worn or failed part replaced: C1",
-      "The complaint itself: gone",
-    ])
+    for (const said of ["Job 0012", "Rehearsal receiver", "hums", "1 worn or failed part replaced: C1", "The complaint itself: gone"])
       expect(text).toContain(said);
     expect(fonts).toContain("AtkinsonHyperlegible");
     expect(fonts).not.toMatch(/\bno\s+no\s+no\b/);

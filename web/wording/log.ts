@@ -1,6 +1,6 @@
-import type { LedgerEntry } from "../schemas/jobView";
+import type { LogEntry } from "../schemas/jobView";
 
-export const ledgerWhat: Readonly<Record<LedgerEntry["what"], string>> = {
+export const logWhat: Readonly<Record<LogEntry["what"], string>> = {
   line: "Line",
   event: "Job",
   choice: "Decided",
@@ -44,7 +44,7 @@ export const unreadableText = (rows: readonly { table: string; id: number }[]): 
     .join(", ")}${rows.length > 5 ? " …" : ""}.`;
 
 /** Movement, in a few words. */
-export function ledgerText(e: LedgerEntry): string {
+export function logText(e: LogEntry): string {
   switch (e.what) {
     case "line":
       return e.typed;

@@ -8,7 +8,7 @@ import { inventedCatalogue } from "@mirvek/core/simulate";
 import { describe, expect, test } from "vitest";
 import { fitNoteText, meritSentence, refusalText, sharedMerits } from "./choose";
 import { entryText } from "./entry";
-import { nextActText } from "./nextAct";
+import { nextActText } from "./nextStep";
 import { ago, clock, docket, list, marked, money, signedPercent, span } from "./quantity";
 import { issueText, positionIssueText, readoutIssueText } from "./requestIssue";
 import { chargeText, dischargeRefusalText, hazardDetail, hazardWord } from "./safety";
@@ -157,7 +157,9 @@ describe("safety", () => {
   });
 
   test("a refused resistor says why", () => {
-    expect(dischargeRefusalText({ code: "peakPower", peak: 39.7 as never, limit: 31.25 as never })).toBe("39.7 W at first, rated for 31.3 W");
+    expect(dischargeRefusalText({ code: "peakPower", peak: 39.7 as never, limit: 31.25 as never })).toBe(
+      "39.7 W at first, rated for 31.3 W",
+    );
   });
 });
 

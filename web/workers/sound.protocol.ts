@@ -4,16 +4,16 @@ import type { Hearing, SickFault } from "@mirvek/core/simulate";
 import type { Alone, Comparison, SoundFinding, SoundIssue, SoundReport, SoundSummary, SoundView, Stimulus } from "@mirvek/core/sound";
 
 /** A recording by a name of its own, so that what was heard of it once is not worked out again. */
-export interface Tape {
+export interface AudioFile {
   key: string;
   file: Blob;
 }
 
 export type SoundRequest =
-  | { id: number; type: "analyse"; tape: Tape }
+  | { id: number; type: "analyse"; recording: AudioFile }
   /** against another recording; null: its second channel against its first */
-  | { id: number; type: "compare"; tape: Tape; against: Tape | null }
-  | { id: number; type: "only"; tape: Tape; finding: SoundFinding }
+  | { id: number; type: "compare"; recording: AudioFile; against: AudioFile | null }
+  | { id: number; type: "only"; recording: AudioFile; finding: SoundFinding }
   | { id: number; type: "simulate"; unit: UnitKind; mainsHz: number; seed: number }
   | { id: number; type: "hearing"; what: Hearable; seed: number }
   | { id: number; type: "stimulus"; which: Stimulus };

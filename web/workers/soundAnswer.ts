@@ -18,7 +18,7 @@ import {
   type SoundIssue,
 } from "@mirvek/core/sound";
 import type { Result } from "@mirvek/core/units";
-import type { SoundReply, SoundRequest, Tape } from "./sound.protocol";
+import type { SoundReply, SoundRequest, AudioFile } from "./sound.protocol";
 
 export interface Dependencies {
   /** the bytes of a file, any part at once */
@@ -37,7 +37,7 @@ const STRETCH_TICKS = 750;
 export function makeSoundAnswerer({ bytesOf, tell }: Dependencies): (request: SoundRequest) => SoundReply {
   const heard = new Map<string, AnalysedSound>();
 
-  const analysed = (id: number, { key, file }: Tape): Result<AnalysedSound, SoundIssue> => {
+  const analysed = (id: number, { key, file }: AudioFile): Result<AnalysedSound, SoundIssue> => {
     const known = heard.get(key);
     if (known) return { ok: true, value: known };
     const answer = analyseWav(bytesOf(file), (share) => {
@@ -54,12 +54,12 @@ export function makeSoundAnswerer({ bytesOf, tell }: Dependencies): (request: So
     const { id } = request;
     switch (request.type) {
       case "analyse": {
-        const a = analysed(id, request.tape);
+        const a = analysed(id, request.recording);
         if (!a.ok) return { id, type: "refused", issue: a.issue };
         return { id, type: "analysed", report: a.value.report, view: soundView(a.value), summary: summaryOf(a.value) };
       }
       case "compare": {
-        const a = analysed(id, request.tape);
+        const a = analysed(id, request.recording);
         if (!a.ok) return { id, type: "refused", issue: a.issue };
         if (request.against === null) {
           const sides = compareSides(a.value);
@@ -70,11 +70,16 @@ export function makeSoundAnswerer({ bytesOf, tell }: Dependencies): (request: So
         return { id, type: "compared", channels: compareSounds(a.value, b.value) };
       }
       case "only": {
-        const a = analysed(id, request.tape);
+        const a = analysed(id, request.recording);
         if (!a.ok) return { id, type: "refused", issue: a.issue };
         const rate = a.value.format.rate;
         const moments = momentsOf(a.value, request.finding.channels[0]!);
-        return { id, type: "only", alone: onlyThis(request.finding, rate, excerptOf(bytesOf(request.tape.file), a.value), moments), rate };
+        return {
+          id,
+          type: "only",
+          alone: onlyThis(request.finding, rate, excerptOf(bytesOf(request.recording.file), a.value), moments),
+          rate,
+        };
       }
       case "simulate": {
         const sick = sickUnit(request.unit, { ...SIMULATED, random: seededRandom(request.seed) }, request.mainsHz);

@@ -1,5 +1,5 @@
 import type { UnitKind } from "../device";
-import { INSTRUMENTS, STARTER_TABLE, type HypothesisId, type Instrument, type ConstantOverrides, type TracingTable } from "../knowledge";
+import { INSTRUMENTS, STARTER_TABLE, type HypothesisId, type Instrument, type ConstantOverrides, type DiagnosisTable } from "../knowledge";
 import type { CapacitorPart } from "../part";
 import type { Settings } from "../scenarios";
 
@@ -39,7 +39,7 @@ export interface Predicted {
 export interface DiagnosisInputs {
   /** figures of the trade that the shop sets otherwise */
   figures?: ConstantOverrides;
-  table: TracingTable;
+  table: DiagnosisTable;
   learned: readonly LearnedCause[];
   predicted: readonly Predicted[];
   /** what is at hand to test with */

@@ -8,4 +8,14 @@ export { PATTERNS, PATTERN_IDS, patternsFor, type Pattern, type PatternId } from
 export { PAIRED_KINDS, USUAL_DRAW, usualDraw, usualPoints, type UsualDraw, type UsualPoint } from "./usual";
 export { HYPOTHESES, HYPOTHESIS_IDS, type HypothesisId, type HypothesisRow } from "./hypotheses";
 export { BENCH_TESTS, INSTRUMENTS, RISKS, TEST_IDS, type BenchTest, type Instrument, type Risk, type TestId } from "./benchTests";
-export { STARTER_TABLE, amendTable, cellRange, cellText, readCell, valueAt, type Cell, type TableChange, type TracingTable } from "./table";
+export {
+  STARTER_TABLE,
+  amendTable,
+  cellRange,
+  cellText,
+  readCell,
+  valueAt,
+  type Cell,
+  type TableChange,
+  type DiagnosisTable,
+} from "./table";

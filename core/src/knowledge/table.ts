@@ -4,13 +4,13 @@ import { HYPOTHESES, HYPOTHESIS_IDS, type HypothesisId, type HypothesisRow } fro
 
 // The table the tracing goes by, figure by figure: what everyone starts with, and what a shop knows better.
 
-export interface TracingTable {
+export interface DiagnosisTable {
   faults: readonly HypothesisRow[];
   tests: readonly BenchTest[];
 }
 
 /** What everyone starts with. */
-export const STARTER_TABLE: TracingTable = { faults: HYPOTHESES, tests: BENCH_TESTS };
+export const STARTER_TABLE: DiagnosisTable = { faults: HYPOTHESES, tests: BENCH_TESTS };
 
 /** One figure of the table. Weights are relative, chances 0 to 1, minutes minutes. */
 export type Cell =
@@ -59,7 +59,7 @@ export const cellRange = (cell: Cell): readonly [number, number] =>
   cell.field === "weight" ? [0.01, 100] : cell.field === "minutes" ? [0.5, 480] : [0, 1];
 
 /** A figure as the table has it; a chance that is not written down is null (a symptom by itself, a test's `rest`). */
-export function valueAt(table: TracingTable, cell: Cell): number | null {
+export function valueAt(table: DiagnosisTable, cell: Cell): number | null {
   if (cell.of === "fault") {
     const row = table.faults.find((h) => h.id === cell.id);
     return row === undefined ? null : cell.field === "weight" ? row.weight : (row.makes[cell.finding] ?? null);
@@ -72,7 +72,7 @@ export function valueAt(table: TracingTable, cell: Cell): number | null {
  * The table with a shop's changes, the later over the earlier. A change that names no figure, or is out of its range, counts for
  * nothing: a table kept long ago must not stop a job of today.
  */
-export function amendTable(changes: readonly TableChange[], table: TracingTable = STARTER_TABLE): TracingTable {
+export function amendTable(changes: readonly TableChange[], table: DiagnosisTable = STARTER_TABLE): DiagnosisTable {
   const latest = new Map<string, number | null>(changes.map((c) => [c.cell, c.value]));
   const faults = new Map(table.faults.map((h) => [h.id, h]));
   const tests = new Map(table.tests.map((t) => [t.id, t]));

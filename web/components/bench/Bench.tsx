@@ -8,7 +8,7 @@ import { useEffect, useRef, useState } from "react";
 import { isClosed as isOver, pathOf as stationPathOf } from "@mirvek/core/job";
 import { VERDICT_STATES } from "@mirvek/core/verdict";
 import type { BenchPage, BenchRow } from "../../schemas/jobView";
-import { nextActText } from "../../wording/nextAct";
+import { nextActText } from "../../wording/nextStep";
 import { docket, timeOfDay } from "../../wording/quantity";
 import { hazardWord } from "../../wording/safety";
 import { jobStateName } from "../../wording/vocabulary";

@@ -6,7 +6,7 @@ import { faultStateName, timeText } from "../../wording/observation";
 import { list } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import { Pick } from "../shared/Pick";
-import styles from "./TakeInForm.module.css";
+import styles from "./CheckInForm.module.css";
 
 const SAID: Readonly<Record<(typeof FAULT_STATES)[number], string>> = {
   open: "open",

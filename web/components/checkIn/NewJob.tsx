@@ -8,7 +8,7 @@ import { issueText } from "../../wording/requestIssue";
 import { send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
 import { FindingsBox } from "./FindingsBox";
-import { EMPTY_TAKE_IN, TakeInForm } from "./TakeInForm";
+import { EMPTY_TAKE_IN, CheckInForm } from "./CheckInForm";
 import styles from "./NewJob.module.css";
 
 type Schools = Pick<TakeIn, "valuePolicy" | "tantalumSchool" | "scopeSchool" | "sidesSchool" | "firstPowerSchool">;
@@ -32,7 +32,7 @@ export function NewJob({ schools }: { schools: Schools }) {
         </Link>
       </p>
       <h1>Check in a unit</h1>
-      <TakeInForm findingsBox={FindingsBox} initial={{ ...EMPTY_TAKE_IN, ...schools }} saveLabel="Open the job" onSave={save} />
+      <CheckInForm findingsBox={FindingsBox} initial={{ ...EMPTY_TAKE_IN, ...schools }} saveLabel="Open the job" onSave={save} />
     </main>
   );
 }

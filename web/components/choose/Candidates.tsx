@@ -20,7 +20,7 @@ import styles from "./Choose.module.css";
 
 const DecisionDialog = dynamic(() => import("./DecisionDialog").then((m) => m.DecisionDialog), { ssr: false });
 const Can = dynamic(() => import("./Can").then((m) => m.Can), { ssr: false });
-const Sets = dynamic(() => import("./Sets").then((m) => m.Sets), { ssr: false });
+const Sets = dynamic(() => import("./Combinations").then((m) => m.Sets), { ssr: false });
 const ByHand = dynamic(() => import("./ByHand").then((m) => m.ByHand), { ssr: false });
 const HearIt = dynamic(() => import("./HearIt").then((m) => m.HearIt), { ssr: false });
 

@@ -4,7 +4,7 @@ import { bridgePlan, type BridgeRefusal } from "@mirvek/core/choose";
 import { internalAccessAllowed } from "@mirvek/core/safety";
 import { shown } from "../../wording/quantity";
 import { useCursor, useJob } from "../job/JobProvider";
-import styles from "./Trace.module.css";
+import styles from "./Diagnose.module.css";
 
 const REFUSAL: Readonly<Record<BridgeRefusal, string>> = {
   mainsPart: "it lies on the mains, where only a part of the same safety class may be fitted",

@@ -3,7 +3,7 @@
 import { patternsFor } from "@mirvek/core/knowledge";
 import { patternText } from "../../wording/patterns";
 import { useJob } from "../job/JobProvider";
-import styles from "./Trace.module.css";
+import styles from "./Diagnose.module.css";
 
 const MAX = 4;
 

@@ -7,7 +7,7 @@ import { sectionName } from "../../wording/vocabulary";
 import { list, percent } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import { useKeys } from "../shared/useKeys";
-import styles from "./Trace.module.css";
+import styles from "./Diagnose.module.css";
 
 const SHOWN = 5;
 const WORTH_NAMING = 0.02;

@@ -4,7 +4,7 @@ import { LEAK_STEPS, type LeakStep } from "@mirvek/core/evidence";
 import { leakStepText } from "../../wording/inspect";
 import { leakStepName, resultText } from "../../wording/observation";
 import { useJob } from "../job/JobProvider";
-import styles from "./Look.module.css";
+import styles from "./Inspect.module.css";
 
 /** What each leak asks for, and what of it was seen to. */
 export function AfterLeak({ from }: { from: readonly string[] }) {

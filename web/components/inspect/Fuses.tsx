@@ -2,7 +2,7 @@
 
 import { fuseText } from "../../wording/observation";
 import { useJob } from "../job/JobProvider";
-import styles from "./Look.module.css";
+import styles from "./Inspect.module.css";
 
 /** Every fuse that went, how and why: a new one waits for the why. */
 export function Fuses() {

@@ -8,7 +8,7 @@ import { useCursor, useJob } from "../job/JobProvider";
 import type { Answer } from "../shared/request";
 import { usePhotos } from "../shared/usePhotos";
 import { upload } from "../shared/upload";
-import styles from "./Look.module.css";
+import styles from "./Inspect.module.css";
 
 /** Pictures of the unit, before it is taken apart and after: dropped or picked, tied to what they show. */
 export function Photos() {

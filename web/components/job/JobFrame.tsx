@@ -7,12 +7,12 @@ import { useState, type ReactNode } from "react";
 import type { JobData } from "../../schemas/jobView";
 import { stationKey } from "../../wording/vocabulary";
 import { unreadableText } from "../../wording/log";
-import { nextActText } from "../../wording/nextAct";
+import { nextActText } from "../../wording/nextStep";
 import { ReadoutLine } from "../entry/EntryLine";
 import { useTheme } from "../shared/Providers";
 import { useKeys } from "../shared/useKeys";
 import { BenchRail } from "./BenchRail";
-import { Docket } from "./Docket";
+import { JobPath } from "./JobPath";
 import { JobProvider, useCursor, useJob } from "./JobProvider";
 import styles from "./JobFrame.module.css";
 
@@ -58,7 +58,7 @@ function Frame({ children }: { children: ReactNode }) {
   const next = nextActText(view.next);
   return (
     <div className={styles.frame}>
-      <Docket />
+      <JobPath />
       <main className={styles.main}>
         <div className={`${styles.next} no-print`} role="status" aria-label="Next step">
           <button type="button" onClick={doNext}>

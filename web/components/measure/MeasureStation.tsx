@@ -10,7 +10,7 @@ import { PositionRow } from "./PositionRow";
 import styles from "./Measure.module.css";
 
 const AddPositions = dynamic(() => import("./AddPositions").then((m) => m.AddPositions), { ssr: false });
-const CopyToTwins = dynamic(() => import("./CopyToTwins").then((m) => m.CopyToTwins), { ssr: false });
+const CopyToChannels = dynamic(() => import("./CopyToChannels").then((m) => m.CopyToChannels), { ssr: false });
 const OtherParts = dynamic(() => import("./OtherParts").then((m) => m.OtherParts));
 const Points = dynamic(() => import("./Points").then((m) => m.Points));
 const SideBySide = dynamic(() => import("./SideBySide").then((m) => m.SideBySide));
@@ -115,7 +115,7 @@ export function MeasureStation() {
         </>
       )}
       {adding && <AddPositions open onClose={() => setAdding(false)} />}
-      {copying && <CopyToTwins open onClose={() => setCopying(false)} />}
+      {copying && <CopyToChannels open onClose={() => setCopying(false)} />}
       {position && <PositionDrawer position={position} onClose={() => setOpened(null)} />}
     </div>
   );

@@ -1,11 +1,11 @@
-import { STARTER_TABLE, cellText, readCell, valueAt, type TracingTable as Table } from "@mirvek/core/knowledge";
+import { STARTER_TABLE, cellText, readCell, valueAt, type DiagnosisTable as Table } from "@mirvek/core/knowledge";
 import { Button, Input } from "antd";
 import { useState } from "react";
 import type { ShopEdit } from "../../schemas/shop";
 import { fieldName, figureOf, readFigure } from "../../wording/diagnosisTable";
 import { Pick } from "../shared/Pick";
 import { possibleCells, type Row } from "./tableRows";
-import styles from "./TracingTable.module.css";
+import styles from "./DiagnosisTable.module.css";
 
 /** One figure of a row is picked, typed anew, and kept with a note; Enter keeps it. */
 export function TableEditor({ of: r, table, onChange }: { of: Row; table: Table; onChange: (edit: ShopEdit) => Promise<boolean> }) {

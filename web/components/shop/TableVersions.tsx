@@ -5,7 +5,7 @@ import type { TableEdit } from "../../schemas/jobView";
 import type { ShopEdit } from "../../schemas/shop";
 import { cellName, figureOf } from "../../wording/diagnosisTable";
 import shop from "./ShopPage.module.css";
-import styles from "./TracingTable.module.css";
+import styles from "./DiagnosisTable.module.css";
 
 /** Every change of the table, the latest first: to look at what stood then, or to take one back. */
 export function TableVersions({

@@ -6,16 +6,16 @@ import { useState } from "react";
 import { BandChart } from "./BandChart";
 import { ChangeTable } from "./ChangeTable";
 import type { SoundJob } from "./SoundDesk";
-import type { TapeState } from "./tapeStore";
+import type { RecordingState } from "./recordingStore";
 import styles from "./Sound.module.css";
 
 const LINE = { gone: "hum gone", better: "hum a bit better", same: "hum still there" } as const;
 
 /** What the repair changed: hum and noise with nothing played, response to the sweep or the tones. */
-export function BeforeAfter({ tapes, job }: { tapes: readonly TapeState[]; job: SoundJob | null }) {
+export function BeforeAfter({ recordings, job }: { recordings: readonly RecordingState[]; job: SoundJob | null }) {
   const [sent, setSent] = useState(false);
   const { quiet, responses } = beforeAfter(
-    tapes.map((t) => ({
+    recordings.map((t) => ({
       ...t,
       shows:
         t.hearing.kind === "heard"
@@ -23,7 +23,7 @@ export function BeforeAfter({ tapes, job }: { tapes: readonly TapeState[]; job: 
           : (t.kept?.shows ?? null),
     })),
   );
-  const both = tapes.some((t) => t.moment === "before") && tapes.some((t) => t.moment === "after");
+  const both = recordings.some((t) => t.moment === "before") && recordings.some((t) => t.moment === "after");
   if (!both && responses.length === 0) return null;
   const now = quiet === null ? null : humNow(quiet.changes);
   const hums = job?.complaint.some((f) => f === "hum" || f === "buzz") ?? false;

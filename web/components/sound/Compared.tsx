@@ -6,7 +6,7 @@ import { useEffect, useState } from "react";
 import { findingFigures, findingTitle, sidesText } from "../../wording/sound";
 import { Pick } from "../shared/Pick";
 import { useKeys } from "../shared/useKeys";
-import type { TapeState, TapeStore } from "./tapeStore";
+import type { RecordingState, RecordingStore } from "./recordingStore";
 import styles from "./Sound.module.css";
 
 const BandChart = dynamic(() => import("./BandChart").then((m) => m.BandChart), { ssr: false });
@@ -14,32 +14,32 @@ const BandChart = dynamic(() => import("./BandChart").then((m) => m.BandChart), 
 const SIDES = "sides";
 
 interface Props {
-  store: TapeStore;
-  tape: TapeState;
-  tapes: readonly TapeState[];
+  store: RecordingStore;
+  recording: RecordingState;
+  recordings: readonly RecordingState[];
   /** whether it has two sides to hold against each other */
   sides: boolean;
 }
 
 /** This recording against another of the same thing, or one side against the other, level taken out. */
-export function Compared({ store, tape, tapes, sides }: Props) {
+export function Compared({ store, recording, recordings, sides }: Props) {
   const [against, setAgainst] = useState<string | null>(null);
   const [channels, setChannels] = useState<readonly Comparison[] | null>(null);
   const options = [
     ...(sides ? [{ value: SIDES, label: "right against left" }] : []),
-    ...tapes.filter((t) => t.key !== tape.key && t.hearing.kind !== "refused").map((t) => ({ value: t.key, label: t.name })),
+    ...recordings.filter((t) => t.key !== recording.key && t.hearing.kind !== "refused").map((t) => ({ value: t.key, label: t.name })),
   ];
   useEffect(() => {
     let gone = false;
     setChannels(null);
     if (against !== null)
-      void store.compare(tape.key, against === SIDES ? null : against).then((c) => {
+      void store.compare(recording.key, against === SIDES ? null : against).then((c) => {
         if (!gone) setChannels(c);
       });
     return () => {
       gone = true;
     };
-  }, [against, store, tape.key]);
+  }, [against, store, recording.key]);
   useKeys({
     v: () => {
       const i = options.findIndex((o) => o.value === against);

@@ -3,17 +3,17 @@
 import { BANDS, bandMid } from "@mirvek/core/sound";
 import { Button } from "antd";
 import { download } from "../shared/download";
-import type { Hearing, TapeState, TapeStore } from "./tapeStore";
+import type { Hearing, RecordingState, RecordingStore } from "./recordingStore";
 
 interface Props {
-  store: TapeStore;
-  tape: TapeState;
+  store: RecordingStore;
+  recording: RecordingState;
   hearing: Extract<Hearing, { kind: "heard" }>;
 }
 
 /** Findings as the command prints them, spectrum and third octaves as tables, and the recording itself. */
-export function Exports({ store, tape, hearing: { report, view } }: Props) {
-  const base = tape.name.replace(/\.[a-z0-9]{1,5}$/i, "");
+export function Exports({ store, recording, hearing: { report, view } }: Props) {
+  const base = recording.name.replace(/\.[a-z0-9]{1,5}$/i, "");
   const csv = async (what: string, rows: readonly (readonly (string | number | null)[])[]) => {
     const { unparse } = await import("papaparse");
     download(`${base} ${what}.csv`, unparse(rows as (string | number | null)[][], { newline: "\r\n" }), "text/csv");
@@ -37,14 +37,14 @@ export function Exports({ store, tape, hearing: { report, view } }: Props) {
     void csv("third octaves", [["Hz", ...names("dBFS")], ...rows]);
   };
   const wav = async () => {
-    const file = await store.file(tape.key);
+    const file = await store.file(recording.key);
     if (file) download(`${base}.wav`, file, "audio/wav");
   };
   return (
     <>
       <Button
         size="small"
-        onClick={() => download(`${base}.json`, JSON.stringify({ ...report, file: tape.name }, null, 2), "application/json")}
+        onClick={() => download(`${base}.json`, JSON.stringify({ ...report, file: recording.name }, null, 2), "application/json")}
       >
         Findings, JSON
       </Button>

@@ -8,10 +8,10 @@ import { PIECE_BYTES, MAX_PIECES } from "../../schemas/recording";
 import { makeSoundClient } from "../../workers/sound.client";
 import { useKeys } from "../shared/useKeys";
 import { asWav } from "./asWav";
-import { Heard } from "./Heard";
+import { Findings } from "./Findings";
 import { Sources } from "./Sources";
-import { Tapes } from "./Tapes";
-import { makeTapeStore, type TapeShelf } from "./tapeStore";
+import { Recordings } from "./Recordings";
+import { makeRecordingStore, type RecordingShelf } from "./recordingStore";
 import styles from "./Sound.module.css";
 
 const BeforeAfter = dynamic(() => import("./BeforeAfter").then((m) => m.BeforeAfter), { ssr: false });
@@ -29,10 +29,10 @@ export interface SoundJob {
 }
 
 /** Where recordings are taken, listened to, held against each other and sent into a job. */
-export function SoundDesk({ shelf, job }: { shelf: TapeShelf | null; job: SoundJob | null }) {
+export function SoundDesk({ shelf, job }: { shelf: RecordingShelf | null; job: SoundJob | null }) {
   const [client] = useState(makeSoundClient);
-  const store = useMemo(() => makeTapeStore({ client, shelf, asWav, most: PIECE_BYTES * MAX_PIECES }), [client, shelf]);
-  const { tapes, current, wrong } = useSyncExternalStore(store.subscribe, store.get, store.get);
+  const store = useMemo(() => makeRecordingStore({ client, shelf, asWav, most: PIECE_BYTES * MAX_PIECES }), [client, shelf]);
+  const { recordings, current, wrong } = useSyncExternalStore(store.subscribe, store.get, store.get);
   useEffect(() => {
     void store.open();
     return () => store.close();
@@ -43,10 +43,10 @@ export function SoundDesk({ shelf, job }: { shelf: TapeShelf | null; job: SoundJ
     const frame = requestAnimationFrame(() => desk.current?.focus());
     return () => cancelAnimationFrame(frame);
   }, []);
-  const here = tapes.find((t) => t.key === current) ?? null;
+  const here = recordings.find((t) => t.key === current) ?? null;
   const next = () => {
-    const i = tapes.findIndex((t) => t.key === current);
-    const after = tapes[(i + 1) % Math.max(1, tapes.length)];
+    const i = recordings.findIndex((t) => t.key === current);
+    const after = recordings[(i + 1) % Math.max(1, recordings.length)];
     if (after) void store.show(after.key);
   };
   useKeys({ "]": next, Escape: store.cancel });
@@ -58,7 +58,7 @@ export function SoundDesk({ shelf, job }: { shelf: TapeShelf | null; job: SoundJ
           {wrong}
         </p>
       )}
-      <Tapes store={store} tapes={tapes} current={current} closed={job?.closed ?? false} />
+      <Recordings store={store} recordings={recordings} current={current} closed={job?.closed ?? false} />
       {here === null ? (
         <p className="muted" style={{ marginTop: 12 }}>
           Record a few seconds of the fault, once with nothing played, once with music. A line output or a clip lead shows more than a
@@ -84,9 +84,9 @@ export function SoundDesk({ shelf, job }: { shelf: TapeShelf | null; job: SoundJ
           </Button>
         </p>
       ) : (
-        <Heard key={here.key} store={store} tape={here} hearing={here.hearing} tapes={tapes} job={job} />
+        <Findings key={here.key} store={store} recording={here} hearing={here.hearing} recordings={recordings} job={job} />
       )}
-      <BeforeAfter tapes={tapes} job={job} />
+      <BeforeAfter recordings={recordings} job={job} />
     </div>
   );
 }

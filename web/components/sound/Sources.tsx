@@ -12,11 +12,11 @@ import { useKeys } from "../shared/useKeys";
 import { play } from "./play";
 import type { Running } from "./recorder";
 import type { SoundJob } from "./SoundDesk";
-import type { TapeStore } from "./tapeStore";
+import type { RecordingStore } from "./recordingStore";
 import styles from "./Sound.module.css";
 
 /** A file, an input, a simulated unit; and the signals a unit is to play. */
-export function Sources({ store, job }: { store: TapeStore; job: SoundJob | null }) {
+export function Sources({ store, job }: { store: RecordingStore; job: SoundJob | null }) {
   const picker = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const [kind, setKind] = useState<UnitKind>(job?.unitKind ?? "receiver");
@@ -79,7 +79,7 @@ export function Sources({ store, job }: { store: TapeStore; job: SoundJob | null
   );
 }
 
-function Recorder({ store }: { store: TapeStore }) {
+function Recorder({ store }: { store: RecordingStore }) {
   const [running, setRunning] = useState<Running | null>(null);
   const [level, setLevel] = useState({ peak: 0, seconds: 0 });
   const [wrong, setWrong] = useState<string | null>(null);
@@ -121,7 +121,7 @@ function Recorder({ store }: { store: TapeStore }) {
 }
 
 /** The sweep and the tones, to be played by the unit itself or from a file. */
-function TestSignals({ store }: { store: TapeStore }) {
+function TestSignals({ store }: { store: RecordingStore }) {
   const [which, setWhich] = useState<Stimulus>("sweep");
   const [playing, setPlaying] = useState<{ stop: () => void } | null>(null);
   useEffect(() => () => playing?.stop(), [playing]);

@@ -1,7 +1,7 @@
 import type { SoundSummary } from "@mirvek/core/sound";
 import { PIECE_BYTES, type RecordingAsked, type RecordingView } from "../../schemas/recording";
 import { read, send, type Answer } from "../shared/request";
-import type { TapeShelf } from "./tapeStore";
+import type { RecordingShelf } from "./recordingStore";
 
 const hex = (bytes: ArrayBuffer): string => [...new Uint8Array(bytes)].map((b) => b.toString(16).padStart(2, "0")).join("");
 const PIECE_MS = 30_000;
@@ -28,7 +28,7 @@ const rounded = (s: SoundSummary): SoundSummary =>
   JSON.parse(JSON.stringify(s, (_key, v: unknown) => (typeof v === "number" ? Number(v.toFixed(3)) : v))) as SoundSummary;
 
 /** The recordings of a job, at the server. Only pieces that are not there yet are sent: an upload that broke off goes on where it was. */
-export function makeShelf(jobNumber: number): TapeShelf {
+export function makeShelf(jobNumber: number): RecordingShelf {
   const path = `/api/jobs/${jobNumber}/recordings`;
   return {
     list: () => read<RecordingView[]>(path),

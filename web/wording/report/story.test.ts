@@ -34,7 +34,9 @@ describe("how a fault was found", () => {
   test("what was ruled out is told with what ruled it out, and bad parts that are not the cause", () => {
     const s = told(["C1 out 900u 2.1r", "fitted C1 4700u 50v", "still hums"]);
     expect(s.ruledOut).toEqual(
-      expect.arrayContaining([expect.stringMatching(/^a reservoir has dried out or gone open \(parts replaced, and it changed nothing\)$/)]),
+      expect.arrayContaining([
+        expect.stringMatching(/^a reservoir has dried out or gone open \(parts replaced, and it changed nothing\)$/),
+      ]),
     );
     expect(s.innocent).toBe("Bad, but not the cause: C1.");
   });

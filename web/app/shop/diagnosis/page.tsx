@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { TracingTable } from "../../../components/shop/TracingTable";
+import { DiagnosisTablePage } from "../../../components/shop/DiagnosisTablePage";
 import { pool } from "../../../server/db";
 import { loadShopTables } from "../../../server/editShop";
 
@@ -7,5 +7,5 @@ export const metadata: Metadata = { title: "Diagnosis table" };
 export const dynamic = "force-dynamic";
 
 export default async function Tracing() {
-  return <TracingTable initial={await loadShopTables(pool())} />;
+  return <DiagnosisTablePage initial={await loadShopTables(pool())} />;
 }

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { SetStation } from "../../../../components/after/SetStation";
+import { AdjustStation } from "../../../../components/adjust/AdjustStation";
 
 export const metadata: Metadata = { title: "Adjust" };
 
 export default function SetPage() {
-  return <SetStation />;
+  return <AdjustStation />;
 }

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { TakeInStation } from "../../../../components/checkIn/TakeInStation";
+import { CheckInStation } from "../../../../components/checkIn/CheckInStation";
 
 export const metadata: Metadata = { title: "Check in" };
 
 export default function TakeInPage() {
-  return <TakeInStation />;
+  return <CheckInStation />;
 }

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { RoadMapSheet } from "../../../../components/choose/RoadMapSheet";
+import { ComponentMapSheet } from "../../../../components/choose/ComponentMapSheet";
 
 export const metadata: Metadata = { title: "Component map" };
 
 export default function RoadMapPage() {
-  return <RoadMapSheet />;
+  return <ComponentMapSheet />;
 }

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { TraceStation } from "../../../../components/diagnose/TraceStation";
+import { DiagnoseStation } from "../../../../components/diagnose/DiagnoseStation";
 
 export const metadata: Metadata = { title: "Diagnose" };
 
 export default function TracePage() {
-  return <TraceStation />;
+  return <DiagnoseStation />;
 }

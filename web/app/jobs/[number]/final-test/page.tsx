@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { ProveStation } from "../../../../components/after/ProveStation";
+import { FinalTestStation } from "../../../../components/finalTest/FinalTestStation";
 
 export const metadata: Metadata = { title: "Final test" };
 
 export default function ProvePage() {
-  return <ProveStation />;
+  return <FinalTestStation />;
 }

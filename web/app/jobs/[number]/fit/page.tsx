@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { FitStation } from "../../../../components/after/FitStation";
+import { FitStation } from "../../../../components/fit/FitStation";
 
 export const metadata: Metadata = { title: "Fit" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { LookStation } from "../../../../components/inspect/LookStation";
+import { InspectStation } from "../../../../components/inspect/InspectStation";
 
 export const metadata: Metadata = { title: "Inspect" };
 
 export default function LookPage() {
-  return <LookStation />;
+  return <InspectStation />;
 }

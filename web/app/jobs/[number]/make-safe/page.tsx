@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { MakeSafeStation } from "../../../../components/safe/MakeSafeStation";
+import { MakeSafeStation } from "../../../../components/makeSafe/MakeSafeStation";
 
 export const metadata: Metadata = { title: "Make safe" };
 

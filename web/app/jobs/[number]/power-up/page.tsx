@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { BringUpStation } from "../../../../components/after/BringUpStation";
+import { PowerUpStation } from "../../../../components/powerUp/PowerUpStation";
 
 export const metadata: Metadata = { title: "Power up" };
 
 export default function BringUpPage() {
-  return <BringUpStation />;
+  return <PowerUpStation />;
 }

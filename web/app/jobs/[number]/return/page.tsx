@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { HandBackStation } from "../../../../components/report/HandBackStation";
+import { ReturnStation } from "../../../../components/report/ReturnStation";
 
 export const metadata: Metadata = { title: "Return" };
 
 export default function HandBackPage() {
-  return <HandBackStation />;
+  return <ReturnStation />;
 }

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { ExplainStation } from "../../../../components/explain/ExplainStation";
+import { SimulateStation } from "../../../../components/simulate/SimulateStation";
 
 export const metadata: Metadata = { title: "Simulate" };
 
 export default function ExplainPage() {
-  return <ExplainStation />;
+  return <SimulateStation />;
 }

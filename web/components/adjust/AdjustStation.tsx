@@ -1,0 +1,218 @@
+"use client";
+
+import type { IdleGroup } from "@mirvek/core/job";
+import { Button } from "antd";
+import dynamic from "next/dynamic";
+import { useState } from "react";
+import { rangeText, roundVolts } from "../../wording/powerUp";
+import { idleStateName } from "../../wording/finalTest";
+import { clock, list, percent, shown } from "../../wording/quantity";
+import { useJob, useNow } from "../job/JobProvider";
+import { useKeys } from "../shared/useKeys";
+import { Reading } from "../shared/Reading";
+import { SimulatedUnit } from "../shared/SimulatedUnit";
+import styles from "../shared/Station.module.css";
+
+const Matching = dynamic(() => import("../tools/Matching").then((m) => m.Matching), { ssr: false });
+
+/** Idle currents, set points and pairs: each reading against its window, with what to do about it. */
+export function AdjustStation() {
+  const { view, submit } = useJob();
+  const now = useNow();
+  const [matching, setMatching] = useState(false);
+  const { setting, timers } = view.after;
+  const warmUp = timers.find((t) => t.name === "warm-up");
+  const startWarmUp = () => submit(`timer ${Math.round(setting.warmUp.seconds / 60)} min warm-up`);
+  useKeys({ w: startWarmUp, m: () => setMatching(!matching) });
+  return (
+    <section className={styles.station} aria-label="Adjust">
+      <h2>Adjust</h2>
+      <SimulatedUnit where="set" />
+      <div className={styles.plan}>
+        <p>
+          {setting.leadsChecked ? "Leads and test jig checked. " : "First check the leads and the test jig: test leads 0.08, jig ok. "}
+          {warmUp
+            ? warmUp.ends > now
+              ? `Warm-up: ${clock((warmUp.ends - now) / 1000)} to go.`
+              : "Warm: read again and adjust."
+            : "Read cold, let it warm up, read again; adjust; read once more."}
+        </p>
+        <div className={styles.acts}>
+          <Button size="small" type={warmUp ? "default" : "primary"} onClick={startWarmUp}>
+            Start the warm-up clock <kbd>w</kbd>
+          </Button>
+          <Button size="small" aria-expanded={matching} onClick={() => setMatching(!matching)}>
+            Match devices <kbd>m</kbd>
+          </Button>
+        </div>
+        {setting.unreachable.length > 0 && (
+          <p className="state-failed">
+            {list(setting.unreachable)} cannot be adjusted into the window. That is evidence of a fault: swap devices and see whether it
+            follows, or measure the bias chain.
+          </p>
+        )}
+      </div>
+      {matching && <Matching />}
+      {setting.groups.length === 0 && setting.watts === null && setting.valves.length === 0 && (
+        <p>
+          Enter the window and over which resistor: <span className="mono">idle window 10 to 15mv over 0.22</span>; or by the mains
+          wattmeter: <span className="mono">idle each 12w</span>, <span className="mono">idle down 38w</span>; or valve by valve:{" "}
+          <span className="mono">V5 max 12w</span>, <span className="mono">V5 plate 300v 27ma</span>.
+        </p>
+      )}
+      {setting.groups.map((g) => (
+        <Group key={`${g.unit} ${g.window?.low} ${g.channels.map((c) => c.channel).join(" ")}`} group={g} />
+      ))}
+      {setting.watts && (
+        <section aria-label="By the mains wattmeter">
+          <h3>By the mains wattmeter</h3>
+          <p>
+            {setting.watts.down === null ? (
+              <>
+                Everything to minimum (fully counter-clockwise) first:{" "}
+                <Reading label="At minimum" unit="W" line={(said) => `idle down ${said}`} />
+              </>
+            ) : (
+              `At minimum ${shown(setting.watts.down, "W")}; then ${setting.watts.steps
+                .slice(1)
+                .map((w) => shown(w, "W"))
+                .join(", ")} as one channel after the other is set.`
+            )}
+          </p>
+          <ul className={styles.list}>
+            {setting.watts.read.map((r) => (
+              <li key={r.channel}>
+                <b>{r.channel}</b> {shown(r.watts, "W")}
+                {r.off !== null && (
+                  <span className={Math.abs(r.off) <= 2 ? "state-sound" : "state-worn"}>
+                    {Math.abs(r.off) <= 2 ? "as it should be" : r.off < 0 ? `${shown(-r.off, "W")} more` : `${shown(r.off, "W")} less`}
+                  </span>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {setting.valves.length > 0 && (
+        <table className="sheet" aria-label="Valves">
+          <thead>
+            <tr>
+              <th>Valve</th>
+              <th className="n">Plate</th>
+              <th className="n">Current</th>
+              <th className="n">Dissipates</th>
+              <th className="n">Of its maximum</th>
+              <th className="n">Two thirds at</th>
+            </tr>
+          </thead>
+          <tbody>
+            {setting.valves.map((v) => (
+              <tr key={v.name}>
+                <th scope="row" className="mono">
+                  {v.name}
+                </th>
+                <td className="n">{shown(v.plate, "V")}</td>
+                <td className="n">{shown(Number(v.amperes.toPrecision(3)), "A")}</td>
+                <td className="n">{shown(Number(v.watts.toPrecision(3)), "W")}</td>
+                <td className={`n ${v.state === "right" ? "state-sound" : v.state === "unknown" ? "muted" : "state-failed"}`}>
+                  {v.share === null ? `say ${v.name} max 12w` : `${percent(v.share)} ${v.state === "right" ? "" : v.state}`}
+                </td>
+                <td className="n">{v.aim === null ? "" : shown(Number(v.aim.toPrecision(3)), "A")}</td>
+              </tr>
+            ))}
+          </tbody>
+          {setting.spread !== null && (
+            <tfoot>
+              <tr>
+                <td colSpan={6} className={setting.spreadFine ? "state-sound" : "state-worn"}>
+                  Spread {percent(setting.spread)}
+                  {setting.spreadFine
+                    ? ""
+                    : ": swap two valves and read again. What moves with the valve is the valve; what stays is its socket"}
+                  .
+                </td>
+              </tr>
+            </tfoot>
+          )}
+        </table>
+      )}
+      {setting.setPoints.length > 0 && (
+        <table className="sheet" aria-label="Set points">
+          <thead>
+            <tr>
+              <th>Regulated rail</th>
+              <th className="n">Should read</th>
+              <th className="n">Reads</th>
+              <th className="n">Ripple p-p</th>
+            </tr>
+          </thead>
+          <tbody>
+            {setting.setPoints.map((p) => (
+              <tr key={p.name}>
+                <th scope="row">{p.name}</th>
+                <td className="n">{rangeText(p)}</td>
+                <td className={`n ${p.within === null ? "" : p.within ? "state-sound" : "state-failed"}`}>
+                  {p.read === null ? <Reading label={p.name} unit="V" line={(said) => `${p.name} ${said}`} /> : roundVolts(p.read)}
+                </td>
+                <td className={`n ${p.ripple === null ? "muted" : p.ripple.fine ? "state-sound" : "state-worn"}`}>
+                  {p.ripple === null ? `${p.name} 15mvpp` : shown(Number(p.ripple.volts.toPrecision(2)), "V")}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
+
+function Group({ group }: { group: IdleGroup }) {
+  const { window, unit, ohms, channels } = group;
+  const small = unit === "W" ? "W" : unit === "V" ? "mV" : "mA";
+  return (
+    <table className="sheet" aria-label="Idle current">
+      <caption>
+        {window
+          ? `Idle current: ${shown(window.low, unit)} to ${shown(window.high, unit)}${ohms === null ? "" : ` over ${shown(ohms, "Ω")}`}. Below the window: adjust up to its lower edge; inside: leave; above: adjust down to its upper edge.`
+          : "Idle current: no window entered yet."}
+      </caption>
+      <thead>
+        <tr>
+          <th>Channel</th>
+          <th className="n">Cold</th>
+          <th className="n">Warm</th>
+          <th className="n">Now</th>
+          <th>Do</th>
+          <th>Read</th>
+        </tr>
+      </thead>
+      <tbody>
+        {channels.map((c) => (
+          <tr key={c.channel} data-channel={c.channel}>
+            <th scope="row">{c.channel}</th>
+            <td className="n">{c.cold === null ? "" : shown(c.cold, unit, 3)}</td>
+            <td className="n">{c.passes.map((p) => shown(p, unit, 3)).join(" → ")}</td>
+            <td className="n">
+              {c.now === null ? "" : shown(c.now, unit, 3)}
+              {c.amperes !== null && unit === "V" && <small className="muted"> {shown(Number(c.amperes.toPrecision(2)), "A")}</small>}
+            </td>
+            <td className={c.state === "set" ? "state-sound" : c.state === "unreachable" ? "state-failed" : undefined}>
+              {c.act?.act === "raise" && c.state !== "unreachable"
+                ? `up to ${shown(c.act.to, unit)}`
+                : c.act?.act === "lower" && c.state !== "unreachable"
+                  ? `down to ${shown(c.act.to, unit)}`
+                  : idleStateName[c.state]}
+            </td>
+            <td>
+              <Reading
+                label={`Idle current of ${c.channel}`}
+                unit={small}
+                line={(said) => `idle ${c.channel} ${said} ${c.cold === null && c.passes.length === 0 ? "cold" : "warm"}`}
+              />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,70 @@
+"use client";
+
+import { CHECKS, type Check } from "@mirvek/core/evidence";
+import { figure, withOverrides, type ConstantOverrides } from "@mirvek/core/knowledge";
+import { checkName, resultText } from "../../wording/observation";
+import { ago, shown } from "../../wording/quantity";
+import { useJob, useNow } from "../job/JobProvider";
+import styles from "./MakeSafe.module.css";
+
+const LINE: Readonly<Record<Check, string>> = {
+  earthBond: "earth 0.12",
+  insulation: "insulation 20M",
+  mainsLead: "mains lead fine",
+  mainsPlug: "mains plug fine",
+  mainsFuse: "mains fuse right",
+  testLeads: "test leads 0.08",
+  jig: "jig fine",
+  limiter: "limiter fine",
+};
+/** What each should be, by the shop's own figures: the same the line and the server judge by. */
+const limitsUnder = (figures: ConstantOverrides): Readonly<Record<Check, string>> =>
+  withOverrides(figures, () => ({
+    earthBond: `at most ${shown(figure("earth.most"), "Ω")}`,
+    insulation: `at least ${shown(figure("insulation.least"), "Ω")}`,
+    mainsLead: "whole, clamped",
+    mainsPlug: "earth pin in place",
+    mainsFuse: "rating as specified, never larger",
+    testLeads: `at most ${shown(figure("leads.most"), "Ω")}, held together`,
+    jig: "before it is trusted",
+    limiter: "lamp in series, lights on a short",
+  }));
+const MAINS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse", "limiter"]);
+
+/** Earth, insulation, lead and what the bench itself measures with: looked over, with what was read. */
+export function Checks() {
+  const { view } = useJob();
+  const now = useNow();
+  const limits = limitsUnder(view.shop.figures ?? {});
+  const onMains = view.job.mainsV !== null;
+  const done = new Map(view.unit.notes.checks.map((c) => [c.what, c]));
+  return (
+    <section aria-label="Checked">
+      <h2 className={styles.over}>Checks: mains lead, earth, meter leads</h2>
+      <table className="sheet">
+        <tbody>
+          {CHECKS.filter((c) => onMains || !MAINS.has(c)).map((c) => {
+            const check = done.get(c);
+            return (
+              <tr key={c}>
+                <td>{checkName[c]}</td>
+                <td className="muted">{limits[c]}</td>
+                <td>
+                  {check ? (
+                    <b className={check.fine ? "state-sound" : "state-failed"}>
+                      {resultText(check)}
+                      {check.fine || check.ohms === null ? "" : ": not good"}
+                    </b>
+                  ) : (
+                    <span className="mono muted">{LINE[c]}</span>
+                  )}
+                </td>
+                <td className="muted">{check ? ago(check.takenAt, now) : "not yet"}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
