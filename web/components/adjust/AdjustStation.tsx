@@ -12,6 +12,7 @@ import { useKeys } from "../shared/useKeys";
 import { Reading } from "../shared/Reading";
 import { SimulatedUnit } from "../shared/SimulatedUnit";
 import styles from "../shared/Station.module.css";
+import { adjustWords } from "../../wording/screens/adjust";
 
 const Matching = dynamic(() => import("../tools/Matching").then((m) => m.Matching), { ssr: false });
 
@@ -30,16 +31,16 @@ export function AdjustStation() {
       <SimulatedUnit where="set" />
       <div className={styles.plan}>
         <p>
-          {setting.leadsChecked ? "Leads and test jig checked. " : "First check the leads and the test jig: test leads 0.08, jig ok. "}
+          {setting.leadsChecked ? adjustWords.leadsTestJigChecked : adjustWords.firstCheckLeadsTest}
           {warmUp
             ? warmUp.ends > now
-              ? `Warm-up: ${clock((warmUp.ends - now) / 1000)} to go.`
-              : "Warm: read again and adjust."
-            : "Read cold, let it warm up, read again; adjust; read once more."}
+              ? adjustWords.warmUpGo(clock((warmUp.ends - now) / 1000))
+              : adjustWords.warmReadAgainAdjust
+            : adjustWords.readColdLetWarm}
         </p>
         <div className={styles.acts}>
           <Button size="small" type={warmUp ? "default" : "primary"} onClick={startWarmUp}>
-            Start the warm-up clock <kbd>w</kbd>
+            {adjustWords.startWarmUpClock} <kbd>w</kbd>
           </Button>
           <Button size="small" aria-expanded={matching} onClick={() => setMatching(!matching)}>
             Match devices <kbd>m</kbd>
@@ -47,36 +48,37 @@ export function AdjustStation() {
         </div>
         {setting.unreachable.length > 0 && (
           <p className="state-failed">
-            {list(setting.unreachable)} cannot be adjusted into the window. That is evidence of a fault: swap devices and see whether it
-            follows, or measure the bias chain.
+            {list(setting.unreachable)} {adjustWords.cannotBeAdjustedInto}
           </p>
         )}
       </div>
       {matching && <Matching />}
       {setting.groups.length === 0 && setting.watts === null && setting.valves.length === 0 && (
         <p>
-          Enter the window and over which resistor: <span className="mono">idle window 10 to 15mv over 0.22</span>; or by the mains
-          wattmeter: <span className="mono">idle each 12w</span>, <span className="mono">idle down 38w</span>; or valve by valve:{" "}
-          <span className="mono">V5 max 12w</span>, <span className="mono">V5 plate 300v 27ma</span>.
+          {adjustWords.enterWindowOverWhich} <span className="mono">idle window 10 to 15mv over 0.22</span>
+          {adjustWords.mainsWattmeter} <span className="mono">idle each 12w</span>, <span className="mono">idle down 38w</span>
+          {adjustWords.valveValve} <span className="mono">V5 max 12w</span>, <span className="mono">V5 plate 300v 27ma</span>.
         </p>
       )}
       {setting.groups.map((g) => (
         <Group key={`${g.unit} ${g.window?.low} ${g.channels.map((c) => c.channel).join(" ")}`} group={g} />
       ))}
       {setting.watts && (
-        <section aria-label="By the mains wattmeter">
-          <h3>By the mains wattmeter</h3>
+        <section aria-label={adjustWords.mainsWattmeterToo}>
+          <h3>{adjustWords.mainsWattmeterToo}</h3>
           <p>
             {setting.watts.down === null ? (
               <>
-                Everything to minimum (fully counter-clockwise) first:{" "}
-                <Reading label="At minimum" unit="W" line={(said) => `idle down ${said}`} />
+                {adjustWords.everythingMinimumFullyCounter} <Reading label="At minimum" unit="W" line={(said) => `idle down ${said}`} />
               </>
             ) : (
-              `At minimum ${shown(setting.watts.down, "W")}; then ${setting.watts.steps
-                .slice(1)
-                .map((w) => shown(w, "W"))
-                .join(", ")} as one channel after the other is set.`
+              adjustWords.minimumThenOneChannel(
+                shown(setting.watts.down, "W"),
+                setting.watts.steps
+                  .slice(1)
+                  .map((w) => shown(w, "W"))
+                  .join(", "),
+              )
             )}
           </p>
           <ul className={styles.list}>
@@ -85,7 +87,7 @@ export function AdjustStation() {
                 <b>{r.channel}</b> {shown(r.watts, "W")}
                 {r.off !== null && (
                   <span className={Math.abs(r.off) <= 2 ? "state-sound" : "state-worn"}>
-                    {Math.abs(r.off) <= 2 ? "as it should be" : r.off < 0 ? `${shown(-r.off, "W")} more` : `${shown(r.off, "W")} less`}
+                    {Math.abs(r.off) <= 2 ? adjustWords.shouldBe : r.off < 0 ? `${shown(-r.off, "W")} more` : `${shown(r.off, "W")} less`}
                   </span>
                 )}
               </li>
@@ -126,10 +128,7 @@ export function AdjustStation() {
               <tr>
                 <td colSpan={6} className={setting.spreadFine ? "state-sound" : "state-worn"}>
                   Spread {percent(setting.spread)}
-                  {setting.spreadFine
-                    ? ""
-                    : ": swap two valves and read again. What moves with the valve is the valve; what stays is its socket"}
-                  .
+                  {setting.spreadFine ? "" : adjustWords.swapTwoValvesRead}.
                 </td>
               </tr>
             </tfoot>
@@ -173,8 +172,12 @@ function Group({ group }: { group: IdleGroup }) {
     <table className="sheet" aria-label="Idle current">
       <caption>
         {window
-          ? `Idle current: ${shown(window.low, unit)} to ${shown(window.high, unit)}${ohms === null ? "" : ` over ${shown(ohms, "Ω")}`}. Below the window: adjust up to its lower edge; inside: leave; above: adjust down to its upper edge.`
-          : "Idle current: no window entered yet."}
+          ? adjustWords.idleCurrentBelowWindow(
+              shown(window.low, unit),
+              shown(window.high, unit),
+              ohms === null ? "" : ` over ${shown(ohms, "Ω")}`,
+            )
+          : adjustWords.idleCurrentNoWindow}
       </caption>
       <thead>
         <tr>

@@ -17,6 +17,7 @@ import { useTheme } from "../shared/Providers";
 import { useChanges, useStaleSince } from "../shared/useChanges";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Bench.module.css";
+import { benchWords } from "../../wording/screens/bench";
 
 const Practice = dynamic(() => import("./Practice").then((m) => m.Practice), { ssr: false });
 const KeySheet = dynamic(() => import("../shared/KeySheet").then((m) => m.KeySheet), { ssr: false });
@@ -115,7 +116,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
           }}
         />
         <Button type="primary" onClick={() => router.push("/jobs/new")}>
-          Check in a unit <kbd>c</kbd>
+          {benchWords.checkUnit} <kbd>c</kbd>
         </Button>
         <Button href="/shop">
           Shop <kbd>s</kbd>
@@ -139,7 +140,8 @@ export function Bench({ bench }: { bench: BenchPage }) {
       <main>
         {staleSince !== null && (
           <p className="state-failed" role="status">
-            Not up to date since {timeOfDay(staleSince)}: the server does not answer. Treat every unit as live and charged.
+            {benchWords.notUpDateSince} {timeOfDay(staleSince)}
+            {benchWords.serverDoesNotAnswer}
           </p>
         )}
         {rows.length === 0 ? (
@@ -206,7 +208,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
 }
 
 function Empty({ find }: { find: string }) {
-  return <p className="muted">{find !== "" ? "No job matches." : "No jobs yet. Check in a unit: press c."}</p>;
+  return <p className="muted">{find !== "" ? "No job matches." : benchWords.noJobsYetCheck}</p>;
 }
 
 const TONE_STATE = { danger: "state-failed", wait: "state-worn", safe: "state-sound" } as const;

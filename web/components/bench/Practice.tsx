@@ -7,6 +7,7 @@ import { useState } from "react";
 import { issueText } from "../../wording/requestIssue";
 import { send } from "../shared/request";
 import styles from "./Bench.module.css";
+import { benchWords } from "../../wording/screens/bench";
 
 /** Opens a job on a stand-in: it is taken in like a unit, and everything read of it is marked as simulated. */
 export function Practice({ onClose }: { onClose: () => void }) {
@@ -43,11 +44,8 @@ export function Practice({ onClose }: { onClose: () => void }) {
     router.push(`/jobs/${made.value.number}/power-up`);
   };
   return (
-    <Modal open title="Practice on a simulated unit" footer={null} onCancel={onClose}>
-      <p>
-        A simulated unit answers at Power up, Adjust and Final test, with noise, warm-up and one fault. It gets a job of its own, marked as
-        simulated.
-      </p>
+    <Modal open title={benchWords.practiceSimulatedUnit} footer={null} onCancel={onClose}>
+      <p>{benchWords.simulatedUnitAnswersPower}</p>
       <ul className={styles.practice}>
         {PRACTICE_UNITS.map((u) => (
           <li key={u.title}>

@@ -9,6 +9,7 @@ import { NumberItem, numberOf } from "../shared/NumberItem";
 import type { FindingsBoxProps } from "./FindingsBox";
 import { Pick } from "../shared/Pick";
 import styles from "./CheckInForm.module.css";
+import { checkInWords } from "../../wording/screens/checkIn";
 
 export const EMPTY_TAKE_IN: TakeIn = {
   title: "",
@@ -101,9 +102,9 @@ export function CheckInForm({ initial, saveLabel, findingsBox: FindingsBox, onTo
         <Form.Item
           name="title"
           label="Unit"
-          rules={[{ required: true, whitespace: true, message: "Name the unit, as in: Rehearsal receiver" }]}
+          rules={[{ required: true, whitespace: true, message: checkInWords.nameUnitRehearsalReceiver }]}
         >
-          <Input autoFocus maxLength={120} placeholder="Rehearsal receiver, two channels" />
+          <Input autoFocus maxLength={120} placeholder={checkInWords.rehearsalReceiverTwoChannels} />
         </Form.Item>
         <Form.Item name="unitKind" label="Kind" trigger="onPick">
           <Pick
@@ -116,10 +117,10 @@ export function CheckInForm({ initial, saveLabel, findingsBox: FindingsBox, onTo
           <Pick className={styles.pick} options={SUPPLY_KINDS.map((value) => ({ value, label: supplyKindName[value] }))} />
         </Form.Item>
       </div>
-      <Form.Item name="complaint" label="Complaint, in the owner's words">
-        <Input.TextArea autoSize={{ minRows: 2, maxRows: 6 }} maxLength={4000} placeholder="It growls under the quiet scenes, both sides" />
+      <Form.Item name="complaint" label={checkInWords.complaintOwnersWords}>
+        <Input.TextArea autoSize={{ minRows: 2, maxRows: 6 }} maxLength={4000} placeholder={checkInWords.growlsUnderQuietScenes} />
       </Form.Item>
-      <Form.Item name="findings" label="Heard and seen at the bench (type to find, Enter to tick)">
+      <Form.Item name="findings" label={checkInWords.heardSeenBenchType}>
         <FindingsBox
           onOwnWords={(words) => form.setFieldValue("complaint", [form.getFieldValue("complaint"), words].filter(Boolean).join("\n"))}
         />
@@ -155,10 +156,10 @@ export function CheckInForm({ initial, saveLabel, findingsBox: FindingsBox, onTo
           </Form.Item>
         )}
         <Form.Item name="owner" label="Owner" className={styles.wide}>
-          <Input maxLength={120} placeholder="whose it is, and how to reach them" />
+          <Input maxLength={120} placeholder={checkInWords.whoseHowReachThem} />
         </Form.Item>
-        <Form.Item name="earlierRepairs" label="Earlier repairs, date stamps, claims">
-          <Input.TextArea autoSize={{ minRows: 1, maxRows: 4 }} maxLength={4000} placeholder="Output pair replaced eleven years ago" />
+        <Form.Item name="earlierRepairs" label={checkInWords.earlierRepairsDateStamps}>
+          <Input.TextArea autoSize={{ minRows: 1, maxRows: 4 }} maxLength={4000} placeholder={checkInWords.outputPairReplacedEleven} />
         </Form.Item>
       </div>
       <div className={styles.schools}>

@@ -7,6 +7,7 @@ import { list } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import { Pick } from "../shared/Pick";
 import styles from "./CheckInForm.module.css";
+import { checkInWords } from "../../wording/screens/checkIn";
 
 const SAID: Readonly<Record<(typeof FAULT_STATES)[number], string>> = {
   open: "open",
@@ -28,14 +29,14 @@ export function Faults() {
     ["Owner", owner],
   ] as const;
   return (
-    <section className={styles.faults} aria-label="Faults on this job">
-      <h2>Faults on this job</h2>
+    <section className={styles.faults} aria-label={checkInWords.faultsJob}>
+      <h2>{checkInWords.faultsJob}</h2>
       <table className="sheet">
         <tbody>
           {faults.map((f) => (
             <tr key={f.number}>
               <td className="n mono">{f.number}</td>
-              <td>{f.text ?? (view.job.complaint || "The complaint, not entered yet")}</td>
+              <td>{f.text ?? (view.job.complaint || checkInWords.complaintNotEnteredYet)}</td>
               <td className="muted">{f.lines.length > 0 && `lines ${list(f.lines.map(String))}`}</td>
               <td>
                 <Pick
@@ -50,17 +51,17 @@ export function Faults() {
         </tbody>
       </table>
       <p className="muted">
-        Another fault: <span className="mono">fault headphone socket cuts out</span>. Link a line to it:{" "}
-        <span className="mono">re 214 fault 2</span>.
+        Another fault: <span className="mono">fault headphone socket cuts out</span>
+        {checkInWords.linkLine} <span className="mono">re 214 fault 2</span>.
       </p>
       {notes.sibling !== null && (
         <p>
-          <b>The other unit of the pair:</b>{" "}
+          <b>{checkInWords.otherUnitPair}</b>{" "}
           {notes.sibling === "here" ? (
-            "is here to compare with."
+            checkInWords.hereCompareWith
           ) : (
             <>
-              {notes.sibling === "absent" ? "is not here: ask for it, or for its readings. " : "is it here? "}
+              {notes.sibling === "absent" ? checkInWords.notHereAskReadings : "is it here? "}
               <Button size="small" onClick={() => void submit("twin here")}>
                 here
               </Button>{" "}

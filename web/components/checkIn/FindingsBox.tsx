@@ -5,6 +5,7 @@ import { Button, Select, type SelectProps } from "antd";
 import { useState } from "react";
 import type { TakeIn } from "../../schemas/job";
 import { findingGroupName, findingName } from "../../wording/vocabulary";
+import { checkInWords } from "../../wording/screens/checkIn";
 
 export interface FindingsBoxProps extends Omit<SelectProps<TakeIn["findings"]>, "mode" | "options"> {
   /** what no finding is called goes into the complaint */
@@ -29,16 +30,17 @@ export function FindingsBox({ onOwnWords, ...rest }: FindingsBoxProps) {
       <Select
         {...rest}
         mode="multiple"
-        placeholder="hum, all channels, volume has no effect …"
+        placeholder={checkInWords.humAllChannelsVolume}
         options={OPTIONS}
         onSelect={() => setTyped("")}
         onBlur={() => setTyped("")}
         showSearch={{ optionFilterProp: "label", searchValue: typed, onSearch: setTyped }}
         notFoundContent={
           <div style={{ padding: 8 }}>
-            No finding is called “{typed.trim()}”.{" "}
+            {checkInWords.noFindingCalled}
+            {typed.trim()}”.{" "}
             <Button size="small" onMouseDown={(e) => e.preventDefault()} onClick={own}>
-              Add it to the complaint
+              {checkInWords.addComplaint}
             </Button>
           </div>
         }

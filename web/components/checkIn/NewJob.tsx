@@ -10,6 +10,7 @@ import { useKeys } from "../shared/useKeys";
 import { FindingsBox } from "./FindingsBox";
 import { EMPTY_TAKE_IN, CheckInForm } from "./CheckInForm";
 import styles from "./NewJob.module.css";
+import { checkInWords } from "../../wording/screens/checkIn";
 
 type Schools = Pick<TakeIn, "valuePolicy" | "tantalumSchool" | "scopeSchool" | "sidesSchool" | "firstPowerSchool">;
 
@@ -31,7 +32,7 @@ export function NewJob({ schools }: { schools: Schools }) {
           Bench
         </Link>
       </p>
-      <h1>Check in a unit</h1>
+      <h1>{checkInWords.checkUnit}</h1>
       <CheckInForm findingsBox={FindingsBox} initial={{ ...EMPTY_TAKE_IN, ...schools }} saveLabel="Open the job" onSave={save} />
     </main>
   );

@@ -10,6 +10,7 @@ import { issueText } from "../../wording/requestIssue";
 import { technologyName } from "../../wording/vocabulary";
 import { send } from "../shared/request";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 const FIELDS: readonly [Column, string][] = [
   ["code", "our-8u2"],
@@ -53,7 +54,7 @@ export function ByHand({ position, onWritten }: { position: PositionView; onWrit
   return (
     <form
       className={styles.byHand}
-      aria-label="A part outside the catalogue"
+      aria-label={chooseWords.partOutsideCatalogue}
       onSubmit={(e) => {
         e.preventDefault();
         void keep();

@@ -6,6 +6,7 @@ import { list, marked, money, shown } from "../../wording/quantity";
 import { roleName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 /** A whole can as loose parts: what stands for each section, how they are joined, and whether they go into the emptied can. */
 export function Can({ positions }: { positions: readonly PositionView[] }) {
@@ -23,17 +24,14 @@ export function Can({ positions }: { positions: readonly PositionView[] }) {
         <Joined plan={plan} />
         <div>
           {plan.footprints.length > 0 && <FromAbove plan={plan} />}
+          <p>{chooseWords.allMinusLeadsGo}</p>
           <p>
-            All minus leads go to one point: where the can&apos;s common lug went, and on from there as before. If the can was insulated
-            from the chassis by a wafer, so is this point. Leave the lugs empty; mark the can as disconnected.
-          </p>
-          <p>
-            {shown(Number(plan.joules.toPrecision(2)), "J")} at working volts in all: discharge and measure each part by itself.{" "}
+            {shown(Number(plan.joules.toPrecision(2)), "J")} {chooseWords.workingVoltsAllDischarge}{" "}
             {plan.undecided.length > 0
-              ? `Nothing chosen yet for ${list(plan.undecided)}.`
-              : `${plan.cents === null ? "Not every price is known" : money(plan.cents, view.shop.currency)}; side by side they need a circle of ${plan.around.toFixed(0)} mm and ${plan.tallest} mm of height.`}
-            {plan.inside === true && <b> They go into the emptied can.</b>}
-            {plan.inside === false && " They do not go into the emptied can: strip or stand-offs under the chassis."}
+              ? chooseWords.nothingChosenYet(list(plan.undecided))
+              : `${plan.cents === null ? chooseWords.notEveryPriceKnown : money(plan.cents, view.shop.currency)}; side by side they need a circle of ${plan.around.toFixed(0)} mm and ${plan.tallest} mm of height.`}
+            {plan.inside === true && <b> {chooseWords.theyGoIntoEmptied}</b>}
+            {plan.inside === false && chooseWords.theyDoNotGo}
           </p>
         </div>
       </div>
@@ -52,7 +50,7 @@ function Joined({ plan }: { plan: CanPlan }) {
       width={width}
       className={styles.canDrawing}
       role="img"
-      aria-label={`${list(plan.sections.map((s) => s.designator))} with their minus leads joined`}
+      aria-label={chooseWords.withTheirMinusLeads(list(plan.sections.map((s) => s.designator)))}
     >
       <path d={`M16 104H${width - 16}M${width / 2} 104v10M${width / 2 - 9} 114h18`} />
       {plan.sections.map((s, i) => {
@@ -93,7 +91,7 @@ function FromAbove({ plan }: { plan: CanPlan }) {
       viewBox={`${-r} ${-r} ${2 * r} ${2 * r}`}
       className={styles.fromAbove}
       role="img"
-      aria-label={`Seen from above: ${plan.around.toFixed(0)} mm across`}
+      aria-label={chooseWords.seenFromAboveMm(plan.around.toFixed(0))}
     >
       <circle r={plan.around / 2} strokeDasharray="2 1.5" />
       {plan.footprints.map((f) => (

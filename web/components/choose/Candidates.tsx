@@ -17,6 +17,7 @@ import { useKeys } from "../shared/useKeys";
 import type { Asked } from "./DecisionDialog";
 import { PartTable } from "./PartTable";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 const DecisionDialog = dynamic(() => import("./DecisionDialog").then((m) => m.DecisionDialog), { ssr: false });
 const Can = dynamic(() => import("./Can").then((m) => m.Can), { ssr: false });
@@ -116,11 +117,11 @@ export function Candidates({ position, onDecided }: Props) {
   return (
     <div>
       <p className={styles.need}>
-        {found.nominal !== position.nominal && `${shown(found.nominal, "F")} belongs here, ${shown(position.nominal, "F")} is fitted. `}
+        {found.nominal !== position.nominal && chooseWords.belongsHereFitted(shown(found.nominal, "F"), shown(position.nominal, "F"))}
         {neededText(position.designator, found)}; value {signedPercent(found.window.low)} to {signedPercent(found.window.high)}
-        {found.old ? ", as no series offers the old value any more" : ""}. {found.plusToGround && <b>The plus goes to ground. </b>}
+        {found.old ? chooseWords.noSeriesOffersOld : ""}. {found.plusToGround && <b>{chooseWords.plusGoesGround} </b>}
         {found.computed &&
-          `By the ${scenarioName[found.computed.scenario].toLowerCase()} it sees ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? ` and ${shown(found.computed.ripple, "A", 2)} of ripple at ${shown(found.computed.hertz, "Hz", 2)}` : ""}. `}
+          `By the ${scenarioName[found.computed.scenario].toLowerCase()} it sees ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? chooseWords.andOfRippleAt(shown(found.computed.ripple, "A", 2), shown(found.computed.hertz, "Hz", 2)) : ""}. `}
         {best && found.changes[best.part.id] && `${asMadeText(found.changes[best.part.id]!)}. `}
         {!isChosen && best && (
           <>
@@ -140,10 +141,7 @@ export function Candidates({ position, onDecided }: Props) {
         </p>
       )}
       {ranking.shortList.length === 0 ? (
-        <p className={styles.none}>
-          No part in the catalogue fits. Below are the nearest by value and volts, each with the rule it breaks. Or combine several parts,
-          or enter a part outside the catalogue.
-        </p>
+        <p className={styles.none}>{chooseWords.noPartCatalogueFits}</p>
       ) : (
         <PartTable
           assessments={ranking.shortList}
@@ -173,7 +171,7 @@ export function Candidates({ position, onDecided }: Props) {
         </Button>
         {can.length > 1 && (
           <Button size="small" aria-expanded={more === "can"} onClick={() => toggle("can")}>
-            Replace the whole can <kbd>j</kbd>
+            {chooseWords.replaceWholeCan} <kbd>j</kbd>
           </Button>
         )}
         <Button size="small" aria-expanded={more === "hand"} onClick={() => toggle("hand")}>
@@ -188,10 +186,10 @@ export function Candidates({ position, onDecided }: Props) {
           Rules <kbd>y</kbd>
         </Button>
         <Button size="small" loading={busy} disabled={!best} onClick={() => void askStock()}>
-          Ask stock and price
+          {chooseWords.askStockPrice}
         </Button>
         <Button size="small" onClick={() => setAsked({ decision: "leave", assessment: null })}>
-          Leave it in, with a reason
+          {chooseWords.leaveWithReason}
         </Button>
       </div>
       {more === "sets" && <Sets position={position} onTake={(set) => void decide("replace", null, null, set)} />}

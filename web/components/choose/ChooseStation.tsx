@@ -13,6 +13,7 @@ import { markOf } from "../shared/markOf";
 import { Candidates } from "./Candidates";
 import { Offer } from "./Offer";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 const decided = (p: PositionView) => p.choice !== null && p.choice.decision !== "withdrawn";
 
@@ -54,9 +55,9 @@ export function ChooseStation() {
               </li>
             ))}
           </ul>
-          {wanted.length === 0 && <p className="muted">Nothing is bad. Nothing to choose.</p>}
+          {wanted.length === 0 && <p className="muted">{chooseWords.nothingBadNothingChoose}</p>}
           <Button size="small" type="text" onClick={() => setAll(!all)}>
-            {all ? "Show only bad positions" : "Show every position"}
+            {all ? chooseWords.showOnlyBadPositions : "Show every position"}
           </Button>
           <p className={styles.links}>
             <Link prefetch={false} href="/shop/order">
@@ -64,7 +65,7 @@ export function ChooseStation() {
             </Link>
             <a href={`/api/jobs/${view.job.number}/order.csv`}>Order list, CSV</a>
             <Link prefetch={false} href={`/jobs/${view.job.number}/component-map`}>
-              Component map of a channel
+              {chooseWords.componentMapChannel}
             </Link>
           </p>
         </nav>
@@ -93,7 +94,7 @@ export function ChooseStation() {
 function decisionText(p: PositionView, bySchool: boolean): string {
   switch (p.choice?.decision) {
     case "replace":
-      return p.choice.set ? `${p.choice.set.parts.length} in place of one` : (p.choice.part?.code ?? "");
+      return p.choice.set ? chooseWords.placeOne(p.choice.set.parts.length) : (p.choice.part?.code ?? "");
     case "temporary":
       return `temporary: ${p.choice.part?.code ?? ""}`;
     case "leave":

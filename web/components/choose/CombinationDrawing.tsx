@@ -1,13 +1,15 @@
 import type { PartSet } from "@mirvek/core/choose";
 import { isPolarised } from "@mirvek/core/part";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 const [WIDTH, HEIGHT] = [120, 74];
 
 /** How a set is joined: plates, wires and which way each plus goes. */
 export function SetDrawing({ set }: { set: PartSet }) {
   const polar = set.parts.map((p) => isPolarised(p.technology));
-  const title = set.arrangement === "parallel" ? "side by side" : set.arrangement === "series" ? "one after the other" : "minus to minus";
+  const title =
+    set.arrangement === "parallel" ? "side by side" : set.arrangement === "series" ? chooseWords.oneAfterOther : "minus to minus";
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className={styles.drawing} role="img" aria-label={`Drawn ${title}`}>
       {set.arrangement === "parallel" ? (

@@ -11,6 +11,7 @@ import { useJob } from "../job/JobProvider";
 import { read } from "../shared/request";
 import { SetDrawing } from "./CombinationDrawing";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 interface Found {
   sets: PartSet[];
@@ -40,9 +41,9 @@ export function Sets({ position, onTake }: Props) {
   if (wrong) return <p className="state-failed">{wrong}</p>;
   if (!found) return <Spin aria-label="Searching combinations" />;
   return (
-    <section aria-label="Several parts in place of one" className={styles.sets}>
-      <h3>Several parts in place of one</h3>
-      {found.sets.length === 0 && <p>No combination of two or three catalogue parts meets the rules of this position.</p>}
+    <section aria-label={chooseWords.severalPartsPlaceOne} className={styles.sets}>
+      <h3>{chooseWords.severalPartsPlaceOne}</h3>
+      {found.sets.length === 0 && <p>{chooseWords.noCombinationTwoThree}</p>}
       <ul>
         {found.sets.map((s) => (
           <li key={`${s.arrangement} ${s.parts.map((p) => p.id).join(" ")}`}>
@@ -54,14 +55,12 @@ export function Sets({ position, onTake }: Props) {
               <span className="muted">{s.cents === null ? "price not known" : money(s.cents, view.shop.currency)}</span>
               {s.balance && (
                 <span className={styles.changes}>
-                  Across each {shown(s.balance.ohms, "Ω", 2)}, {s.balance.rated} W or more (at most {shown(s.balance.most, "Ω", 3)};{" "}
-                  {shown(s.balance.heat, "W", 2)} of heat): they divide the voltage.
+                  Across each {shown(s.balance.ohms, "Ω", 2)}, {s.balance.rated} {chooseWords.moreMost} {shown(s.balance.most, "Ω", 3)};{" "}
+                  {shown(s.balance.heat, "W", 2)} {chooseWords.heatTheyDivideVoltage}
                 </span>
               )}
-              {s.arrangement === "backToBack" && (
-                <span className={styles.changes}>Minus to minus; each sees the full voltage in one direction.</span>
-              )}
-              {s.rippleLow && <span className="state-worn"> Note: its ripple rating is below the ripple current.</span>}
+              {s.arrangement === "backToBack" && <span className={styles.changes}>{chooseWords.minusMinusEachSees}</span>}
+              {s.rippleLow && <span className="state-worn"> {chooseWords.noteRippleRatingBelow}</span>}
             </div>
             <Button size="small" onClick={() => onTake(s)} aria-label={`Take ${s.parts.map((p) => p.code).join(" and ")}`}>
               Take
@@ -71,7 +70,7 @@ export function Sets({ position, onTake }: Props) {
       </ul>
       {(found.values[0]?.values.length ?? 0) > 1 && (
         <p className="muted">
-          By preferred values (IEC 60063):{" "}
+          {chooseWords.preferredValuesIec}{" "}
           {list(
             found.values.map(
               (v) => `${v.values.map((f) => shown(Number(f.toPrecision(3)), "F")).join(" + ")} (${signedPercent(v.change)})`,

@@ -12,6 +12,7 @@ import { useJob } from "../job/JobProvider";
 import { Pick } from "../shared/Pick";
 import { useKeys } from "../shared/useKeys";
 import styles from "./ComponentMap.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 const COMMON = "";
 
@@ -27,12 +28,12 @@ export function ComponentMapSheet() {
   useKeys({ p: () => window.print() });
   const options = [
     ...channels.map((value) => ({ value, label: `channel ${value}` })),
-    ...(hasCommon || channels.length === 0 ? [{ value: COMMON, label: "what all channels share" }] : []),
+    ...(hasCommon || channels.length === 0 ? [{ value: COMMON, label: chooseWords.whatAllChannelsShare }] : []),
   ];
   return (
     <article aria-label="Component map" className={styles.sheet}>
       <h1>
-        {docket(view.job.number)} {view.job.title}: {channel === COMMON ? "what all channels share" : `channel ${list(map.serves)}`}
+        {docket(view.job.number)} {view.job.title}: {channel === COMMON ? chooseWords.whatAllChannelsShare : `channel ${list(map.serves)}`}
       </h1>
       <p className={styles.tools}>
         <Pick aria-label="Sheet" value={channel} options={options} onPick={(c) => c !== null && setChannel(c)} />{" "}
@@ -40,14 +41,19 @@ export function ComponentMapSheet() {
           Print <kbd>p</kbd>
         </Button>{" "}
         <span className="muted">
-          Enter how a part is mounted: <span className="mono">c14 plus up</span>, <span className="mono">c14 plus to ground</span>.
+          {chooseWords.enterHowPartMounted} <span className="mono">c14 plus up</span>, <span className="mono">c14 plus to ground</span>.
         </span>
       </p>
-      {map.serves.length > 1 && <p>One sheet covers {list(map.serves)}: the same position of the others is listed beside it.</p>}
+      {map.serves.length > 1 && (
+        <p>
+          One sheet covers {list(map.serves)}
+          {chooseWords.samePositionOthersListed}
+        </p>
+      )}
       {reversed.length > 0 && (
         <p className={styles.warn}>
-          Mounted against their neighbours or their counterparts: {list(reversed.map((r) => r.position.designator))}. Check twice before
-          soldering.
+          {chooseWords.mountedAgainstTheirNeighbours} {list(reversed.map((r) => r.position.designator))}
+          {chooseWords.checkTwiceBeforeSoldering}
         </p>
       )}
       {map.sections.map(({ section, rows: parts }) => (

@@ -3,6 +3,7 @@
 import type { Assessment } from "@mirvek/core/choose";
 import { ReasonDialog } from "../shared/ReasonDialog";
 import { reasonsOf } from "./reasons";
+import { chooseWords } from "../../wording/screens/choose";
 
 /** A decision that still needs its reason in writing. */
 export interface Asked {
@@ -26,8 +27,8 @@ export function DecisionDialog({
     asked.decision === "leave"
       ? `Leave ${designator} in`
       : asked.decision === "temporary"
-        ? `${asked.assessment!.part.code} as a temporary part at ${designator}`
-        : `Fit ${asked.assessment!.part.code} at ${designator} against the rules`;
+        ? chooseWords.temporaryPart(asked.assessment!.part.code, designator)
+        : chooseWords.fitAgainstRules(asked.assessment!.part.code, designator);
   return (
     <ReasonDialog
       open
@@ -35,14 +36,10 @@ export function DecisionDialog({
       about={
         <>
           {asked.assessment && <p>Breaks: {reasonsOf(asked.assessment)}.</p>}
-          {asked.decision === "temporary" && (
-            <p>
-              A temporary part blocks closing: the unit cannot be returned until the right part is fitted, or this is waived in writing.
-            </p>
-          )}
+          {asked.decision === "temporary" && <p>{chooseWords.temporaryPartBlocksClosing}</p>}
         </>
       }
-      label="Reason, for the record and the report"
+      label={chooseWords.reasonRecordReport}
       act="Record"
       least={1}
       onReason={onKeep}

@@ -12,6 +12,7 @@ import { Pick } from "../shared/Pick";
 import { read } from "../shared/request";
 import { play } from "../sound/play";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 const SEED = 8;
 
@@ -31,15 +32,15 @@ export function HearIt({ position, parts }: { position: PositionView; parts: rea
       const answer = await read<Hearable | null>(`/api/jobs/${view.job.number}/hear?position=${position.designator}&part=${partId}`);
       if (gone) return;
       if (!answer.ok) return setSaid(issueText(answer.issue));
-      if (answer.value === null) return setSaid("No circuit model of this unit predicts how this part sounds.");
+      if (answer.value === null) return setSaid(chooseWords.noCircuitModelUnit);
       const outcome = await client.ask({ type: "hearing", what: answer.value, seed: SEED });
       if (gone || outcome.kind !== "answered" || outcome.answer.type !== "hearing") return;
       const { hearing } = outcome.answer;
       setHeard(hearing);
       setSaid(
         answer.value.kind === "hum"
-          ? `Music with the hum the supply leaves: ${answer.value.was.level.toFixed(1)} dBV as designed, ${answer.value.becomes.level.toFixed(1)} dBV with this part.`
-          : `Music through the circuit, at equal loudness (${hearing.matched >= 0 ? "+" : "−"}${Math.abs(hearing.matched).toFixed(2)} dB compensated).`,
+          ? chooseWords.musicWithHumSupply(answer.value.was.level.toFixed(1), answer.value.becomes.level.toFixed(1))
+          : chooseWords.musicThroughCircuitEqual(hearing.matched >= 0 ? "+" : "−", Math.abs(hearing.matched).toFixed(2)),
       );
     })();
     return () => {

@@ -12,6 +12,7 @@ import { useJob } from "../job/JobProvider";
 import { useMessage } from "../shared/Providers";
 import { read } from "../shared/request";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 /** How much to replace, side by side, with parts, cost and bench time: what the owner is asked. */
 export function Offer() {
@@ -36,14 +37,16 @@ export function Offer() {
   return (
     <section className={styles.offer} aria-label="Repair options">
       <h2>
-        How much to replace{" "}
+        {chooseWords.howMuchReplace}{" "}
         <Button size="small" loading={busy} onClick={() => void ask()}>
           {offer ? "Recalculate" : "Calculate costs"}
         </Button>
       </h2>
       {agreed && (
         <p>
-          <b>The owner agreed to {agreed.scope === null ? "no repair" : scopeName[agreed.scope]}</b>
+          <b>
+            {chooseWords.ownerAgreed} {agreed.scope === null ? "no repair" : scopeName[agreed.scope]}
+          </b>
           {agreed.most === null ? "" : `, up to ${money(agreed.most * 100, view.shop.currency)}`}.
         </p>
       )}
@@ -55,7 +58,7 @@ export function Offer() {
               <th className="n">Parts</th>
               <th className="n">Cost of parts</th>
               <th className="n">Bench time</th>
-              <th>Not measured, staying in</th>
+              <th>{chooseWords.notMeasuredStaying}</th>
               <th className="n">2-year return rate</th>
               <th>
                 <span className="sr-only">Agree</span>
@@ -106,16 +109,10 @@ export function Offer() {
           </tbody>
         </table>
       )}
-      {offer && (
-        <p className="muted">
-          Parts at catalogue prices; minutes by common practice for removing, cleaning and fitting. The return rate is a rough model: every
-          part that stays and every new one fails at a constant rate, and every replacement carries a risk of its own (see Selection rules);
-          the bounds are all rates halved and doubled.
-        </p>
-      )}
+      {offer && <p className="muted">{chooseWords.partsCataloguePricesMinutes}</p>}
     </section>
   );
 }
 
 const historyText = ({ jobs, own }: OfferView["history"][Scope]): string =>
-  own === null ? `own: ${jobs} closed, too few to tell` : `own: ${own.back} of ${own.jobs}, ${percent(own.low)} to ${percent(own.high)}`;
+  own === null ? chooseWords.ownClosedTooFew(jobs) : `own: ${own.back} of ${own.jobs}, ${percent(own.low)} to ${percent(own.high)}`;

@@ -10,6 +10,7 @@ import { useJob, useNow } from "../job/JobProvider";
 import { Price } from "./Price";
 import { reasonsOf } from "./reasons";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 /** What to mind of one part, without what was said of all. */
 function Notes({ assessment, saidOnce }: { assessment: Assessment; saidOnce: readonly string[] }) {
@@ -138,7 +139,7 @@ function Changed({ of, found }: { of: Assessment; found: CandidatesView }) {
   return (
     <span className={styles.changes}>
       {told.join(" · ")}
-      {changes.restoring !== null && ` · ${shown(changes.restoring, "Ω", 2)} in series restores the old level`}
+      {changes.restoring !== null && chooseWords.seriesRestoresOldLevel(shown(changes.restoring, "Ω", 2))}
     </span>
   );
 }

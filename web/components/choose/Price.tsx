@@ -9,6 +9,7 @@ import { issueText } from "../../wording/requestIssue";
 import { useNow } from "../job/JobProvider";
 import { read } from "../shared/request";
 import styles from "./Choose.module.css";
+import { chooseWords } from "../../wording/screens/choose";
 
 /** What a part costs; opened, what it cost and how many there were before. */
 export function Price({ part, currency }: { part: CataloguePart; currency: string }) {
@@ -26,9 +27,9 @@ export function Price({ part, currency }: { part: CataloguePart; currency: strin
   ) : before === null ? (
     <Spin aria-label="Loading" />
   ) : before.length === 0 ? (
-    <p>No earlier prices on record.</p>
+    <p>{chooseWords.noEarlierPricesRecord}</p>
   ) : (
-    <table className="sheet" aria-label={`Price and stock of ${part.code}`}>
+    <table className="sheet" aria-label={chooseWords.priceStock(part.code)}>
       <thead>
         <tr>
           <th>When</th>
@@ -51,7 +52,7 @@ export function Price({ part, currency }: { part: CataloguePart; currency: strin
   );
   return (
     <Popover trigger="click" content={content} onOpenChange={(isOpen) => isOpen && void open()}>
-      <Button type="text" size="small" className={styles.price} aria-label={`Price of ${part.code} over time`}>
+      <Button type="text" size="small" className={styles.price} aria-label={chooseWords.priceOverTime(part.code)}>
         {priceText(part.priceCents)}
       </Button>
     </Popover>

@@ -5,12 +5,13 @@ import { internalAccessAllowed } from "@mirvek/core/safety";
 import { shown } from "../../wording/quantity";
 import { useCursor, useJob } from "../job/JobProvider";
 import styles from "./Diagnose.module.css";
+import { diagnoseWords } from "../../wording/screens/diagnose";
 
 const REFUSAL: Readonly<Record<BridgeRefusal, string>> = {
-  mainsPart: "it lies on the mains, where only a part of the same safety class may be fitted",
-  notOpen: "a good part across a short or a leak changes nothing: lift a leg instead",
-  locked: "charge is not shown to be gone",
-  voltsUnknown: "its rated voltage is not entered",
+  mainsPart: diagnoseWords.liesMainsWhereOnly,
+  notOpen: diagnoseWords.goodPartAcrossShort,
+  locked: diagnoseWords.chargeNotShownBe,
+  voltsUnknown: diagnoseWords.ratedVoltageNotEntered,
 };
 
 /** What may be put across the capacitor under the cursor, or why nothing may. */
@@ -26,9 +27,11 @@ export function BridgeAid() {
   });
   return (
     <p className={styles.bridge} role="note">
-      <b>Bridge with a good part {part.designator}:</b>{" "}
+      <b>
+        {diagnoseWords.bridgeWithGoodPart} {part.designator}:
+      </b>{" "}
       {plan.ok
-        ? `${shown(plan.least, "F")} to ${shown(plan.most, "F")}, ${shown(plan.volts, "V")} or more${plan.polarised ? ", the same way round" : ""}; unit off and discharged, then on. Enter `
+        ? `${shown(plan.least, "F")} to ${shown(plan.most, "F")}, ${shown(plan.volts, "V")} or more${plan.polarised ? diagnoseWords.sameWayRound : ""}; unit off and discharged, then on. Enter `
         : `no, ${plan.refusals.map((r) => REFUSAL[r]).join("; ")}.`}
       {plan.ok && (
         <span className="mono">

@@ -14,6 +14,7 @@ import { Patterns } from "./Patterns";
 import { SectionPicture } from "./SectionPicture";
 import { Suspects } from "./Suspects";
 import styles from "./Diagnose.module.css";
+import { diagnoseWords } from "../../wording/screens/diagnose";
 
 const OUTCOME_KEYS: readonly { key: string; outcome: Outcome; name: string }[] = [
   { key: "g", outcome: "gone", name: "gone" },
@@ -56,7 +57,7 @@ export function DiagnoseStation() {
       {open ? <Asked of={open} say={say} /> : remark && <Unread of={remark} say={say} />}
       {leftIn.length > 0 && (
         <section className={styles.left} aria-label="Not put back">
-          <h2>Not put back yet: blocks closing</h2>
+          <h2>{diagnoseWords.notPutBackYet}</h2>
           <ul>
             {leftIn.map((t) => (
               <li key={t.seq}>
@@ -68,7 +69,7 @@ export function DiagnoseStation() {
             ))}
           </ul>
           <Button size="small" onClick={() => say("all back")}>
-            All back as it was <kbd>c</kbd>
+            {diagnoseWords.allBackWas} <kbd>c</kbd>
           </Button>
         </section>
       )}
@@ -77,7 +78,7 @@ export function DiagnoseStation() {
       <h2 className={styles.head}>Tried</h2>
       {tried.length === 0 ? (
         <p className="muted">
-          Nothing tried yet. Enter it as it comes: <span className="mono">pulled tone board plug, rail back to 15</span>,{" "}
+          {diagnoseWords.nothingTriedYetEnter} <span className="mono">pulled tone board plug, rail back to 15</span>,{" "}
           <span className="mono">tap C3: crackle, tap heat sink: nothing</span>.
         </p>
       ) : (
@@ -103,9 +104,9 @@ export function DiagnoseStation() {
       <ColdStarts say={say} />
       <p className="muted">
         <a href={`/api/jobs/${view.job.number}/case`} download>
-          Save as a practice case
+          {diagnoseWords.savePracticeCase}
         </a>{" "}
-        for training, or to run again with <span className="mono">./mirvek trace</span>.
+        {diagnoseWords.trainingRunAgainWith} <span className="mono">./mirvek trace</span>.
       </p>
     </div>
   );
@@ -127,13 +128,13 @@ function Asked({ of, say }: { of: TriedModel; say: (line: string) => void }) {
           ))}
         {of.asks.includes("bridgeValue") && (
           <span>
-            On the line below: <span className="mono">re {of.seq} 100u 25v</span>
+            {diagnoseWords.lineBelow} <span className="mono">re {of.seq} 100u 25v</span>
           </span>
         )}
         {of.asks.includes("followed") && (
           <>
             <Button size="small" onClick={() => say(`re ${of.seq} part`)}>
-              went with the part <kbd>p</kbd>
+              {diagnoseWords.wentWithPart} <kbd>p</kbd>
             </Button>
             <Button size="small" onClick={() => say(`re ${of.seq} place`)}>
               stayed in place <kbd>q</kbd>
@@ -177,8 +178,8 @@ function TriedRow({ of: t }: { of: TriedModel }) {
       </td>
       <td>
         {outcome || <span className="muted">not entered yet</span>}
-        {t.refused && <div className="state-failed">Unsafe: on record as done, not counted as a test.</div>}
-        {t.asSet && <div className="state-worn">Several changes, one outcome: cured as a set; no single part is confirmed.</div>}
+        {t.refused && <div className="state-failed">{diagnoseWords.unsafeRecordDoneNot}</div>}
+        {t.asSet && <div className="state-worn">{diagnoseWords.severalChangesOneOutcome}</div>}
       </td>
       <td className="n mono">{t.seq}</td>
     </tr>
@@ -211,7 +212,7 @@ function Loads() {
               <td>{loadName(l)}</td>
               <td className="n">{l.ohms === "over" ? "over-range" : shown(l.ohms, "Ω", 2)}</td>
               <td className="n">{l.ratio === null ? "" : l.ratio < 0.1 ? `1/${Math.round(1 / l.ratio)}` : times(l.ratio)}</td>
-              <td className="state-failed">{l.odd ? "the odd one out: the short is here" : ""}</td>
+              <td className="state-failed">{l.odd ? diagnoseWords.oddOneOutShort : ""}</td>
             </tr>
           ))}
         </tbody>
@@ -239,7 +240,7 @@ function ColdStarts({ say }: { say: (line: string) => void }) {
             Came up {coldStarts.started} of {coldStarts.of}.
           </b>
         ) : (
-          <span className="muted">For intermittent faults: count them.</span>
+          <span className="muted">{diagnoseWords.intermittentFaultsCountThem}</span>
         )}
         <Button size="small" onClick={() => counted(true)}>
           came up

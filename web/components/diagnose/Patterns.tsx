@@ -4,6 +4,7 @@ import { patternsFor } from "@mirvek/core/knowledge";
 import { patternText } from "../../wording/patterns";
 import { useJob } from "../job/JobProvider";
 import styles from "./Diagnose.module.css";
+import { diagnoseWords } from "../../wording/screens/diagnose";
 
 const MAX = 4;
 
@@ -13,8 +14,8 @@ export function Patterns() {
   const found = patternsFor(job).slice(0, MAX);
   if (found.length === 0) return null;
   return (
-    <section aria-label="Common causes of this complaint">
-      <h2 className={styles.head}>Common causes of this complaint</h2>
+    <section aria-label={diagnoseWords.commonCausesComplaint}>
+      <h2 className={styles.head}>{diagnoseWords.commonCausesComplaint}</h2>
       <ul className={styles.often}>
         {found.map((p) => (
           <li key={p.id}>
@@ -22,7 +23,7 @@ export function Patterns() {
           </li>
         ))}
       </ul>
-      <p className="muted">Common practice, from the complaint alone: nothing of it is confirmed.</p>
+      <p className="muted">{diagnoseWords.commonPracticeFromComplaint}</p>
     </section>
   );
 }

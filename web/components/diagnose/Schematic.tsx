@@ -4,10 +4,11 @@ import type { WantedModel } from "@mirvek/core/job";
 import { authorityName, markedText } from "../../wording/observation";
 import { useJob } from "../job/JobProvider";
 import styles from "./Diagnose.module.css";
+import { diagnoseWords } from "../../wording/screens/diagnose";
 
 const stand = ({ differs }: WantedModel): { word: string; tone: string } =>
   differs === null
-    ? { word: "what is fitted is not entered", tone: "muted" }
+    ? { word: diagnoseWords.whatFittedNotEntered, tone: "muted" }
     : differs
       ? { word: "differs", tone: "state-worn" }
       : { word: "as fitted", tone: "state-sound" };
@@ -18,8 +19,8 @@ export function Schematic() {
   return (
     <>
       {wanted.length > 0 && (
-        <section aria-label="Schematic and board disagree">
-          <h2 className={styles.head}>Schematic and board disagree</h2>
+        <section aria-label={diagnoseWords.schematicBoardDisagree}>
+          <h2 className={styles.head}>{diagnoseWords.schematicBoardDisagree}</h2>
           <table className="sheet">
             <tbody>
               {wanted.map((w) => (
@@ -36,14 +37,12 @@ export function Schematic() {
               ))}
             </tbody>
           </table>
-          <p className="muted">
-            Neither is trusted by itself: both have been wrong. Enter what belongs there; Choose parts searches for that.
-          </p>
+          <p className="muted">{diagnoseWords.neitherTrustedItselfBoth}</p>
         </section>
       )}
       {nets.length > 0 && (
-        <section aria-label="Connections traced so far">
-          <h2 className={styles.head}>Connections traced so far</h2>
+        <section aria-label={diagnoseWords.connectionsTracedSoFar}>
+          <h2 className={styles.head}>{diagnoseWords.connectionsTracedSoFar}</h2>
           <ul className={styles.often}>
             {nets.map((ends) => (
               <li key={ends.join(" ")} className="mono">

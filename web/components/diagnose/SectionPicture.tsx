@@ -9,6 +9,7 @@ import { sectionName, sectionShort, verdictName } from "../../wording/vocabulary
 import { useJob } from "../job/JobProvider";
 import { BOX, placeSections } from "./sectionLayout";
 import styles from "./SectionPicture.module.css";
+import { diagnoseWords } from "../../wording/screens/diagnose";
 
 const givesPower = (b: SectionBox) => isSupply(b.kind);
 /** below it a figure says nothing */
@@ -42,14 +43,14 @@ export function SectionPicture() {
   };
   return (
     <section aria-label="Sections">
-      <h2 className={styles.head}>Where in the unit</h2>
+      <h2 className={styles.head}>{diagnoseWords.whereUnit}</h2>
       <svg
         ref={svg}
         className={styles.picture}
         viewBox={`${-EDGE} ${-EDGE} ${width + 2 * EDGE} ${height + 2 * EDGE}`}
         style={{ maxInlineSize: 1.15 * width }}
         role="group"
-        aria-label="Sections of the unit"
+        aria-label={diagnoseWords.sectionsUnit}
       >
         <Links of={links} at={at} boxes={boxes} />
         {boxes.map((b) => {
@@ -76,8 +77,8 @@ export function SectionPicture() {
         <Inside of={chosen} />
       ) : (
         <p className="muted">
-          Click a section to see what points to it. If this unit is built differently, enter{" "}
-          <span className="mono">section regulators not here</span>, <span className="mono">section servo here</span>.
+          {diagnoseWords.clickSectionSeeWhat} <span className="mono">section regulators not here</span>,{" "}
+          <span className="mono">section servo here</span>.
         </p>
       )}
     </section>
@@ -193,7 +194,7 @@ function Inside({ of: b }: { of: SectionBox }) {
   return (
     <div className={styles.inside} role="region" aria-label={titleOf(b)}>
       <h3>{titleOf(b)}</h3>
-      {suspects.length === 0 && <p className="muted">No listed fault belongs here.</p>}
+      {suspects.length === 0 && <p className="muted">{diagnoseWords.noListedFaultBelongs}</p>}
       <ul>
         {suspects.map((s) => {
           const reasons = [...s.for, ...s.against].map((r) => `${r.bits > 0 ? "for" : "against"}: ${reasonText(r, view.unit.tried)}`);

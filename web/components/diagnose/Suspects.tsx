@@ -8,6 +8,7 @@ import { list, percent } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Diagnose.module.css";
+import { diagnoseWords } from "../../wording/screens/diagnose";
 
 const SHOWN = 5;
 const WORTH_NAMING = 0.02;
@@ -28,7 +29,7 @@ export function Suspects() {
     .filter((s) => s.state !== "ruledOut" && s.chance >= (view.facts.trace?.settled ? BESIDE_SHOWN : WORTH_NAMING))
     .slice(0, SHOWN);
   const out = tracing.suspects.filter((s) => s.state === "ruledOut");
-  if (view.job.findings.length === 0) return <p className="muted">At Check in, tick what you hear and see: the suspects follow from it.</p>;
+  if (view.job.findings.length === 0) return <p className="muted">{diagnoseWords.checkTickWhatYou}</p>;
   return (
     <>
       <NextTests />
@@ -42,7 +43,7 @@ export function Suspects() {
             <tr>
               <td className="n muted">{percent(tracing.other)}</td>
               <td className="muted" colSpan={2}>
-                another cause, not listed
+                {diagnoseWords.anotherCauseNotListed}
               </td>
             </tr>
           </tbody>
@@ -54,7 +55,7 @@ export function Suspects() {
         )}
         {tracing.badButInnocent.length > 0 && (
           <p>
-            <b>Bad, but not the cause:</b> {list([...tracing.badButInnocent])}.
+            <b>{diagnoseWords.badButNotCause}</b> {list([...tracing.badButInnocent])}.
           </p>
         )}
       </section>
@@ -125,12 +126,12 @@ function NextTests() {
   // once a cause is shown the rest is for who still doubts it
   return settled ? (
     <details className={styles.more}>
-      <summary>A cause is confirmed. Other tests</summary>
+      <summary>{diagnoseWords.causeConfirmedOtherTests}</summary>
       {tests}
     </details>
   ) : (
-    <section aria-label="What to do next">
-      <h2 className={styles.head}>What to do next</h2>
+    <section aria-label={diagnoseWords.whatDoNext}>
+      <h2 className={styles.head}>{diagnoseWords.whatDoNext}</h2>
       {tests}
     </section>
   );
@@ -156,7 +157,7 @@ function AdviceItem({
       <div>{words.how}</div>
       <div className="muted">
         {a.ifYes === a.ifNo
-          ? `If ${words.named} (${percent(a.yes)}): more for it that ${hypothesisName[a.ifYes]}. If not: less.`
+          ? diagnoseWords.ifMoreIfNot(words.named, percent(a.yes), hypothesisName[a.ifYes])
           : `If ${words.named} (${percent(a.yes)}): ${hypothesisName[a.ifYes]}. If not: ${hypothesisName[a.ifNo]}.`}
       </div>
       {words.yes !== null && words.no !== null ? (
@@ -170,7 +171,7 @@ function AdviceItem({
         </div>
       ) : (
         <div className="muted">
-          Enter what it reads: <span className="mono">{words.figure}</span>
+          {diagnoseWords.enterWhatReads} <span className="mono">{words.figure}</span>
         </div>
       )}
     </li>

@@ -15,6 +15,7 @@ import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import { Pick } from "../shared/Pick";
 import styles from "./EntryLine.module.css";
+import { entryWords } from "../../wording/screens/entry";
 
 /** More in one go than any bench writes down. */
 const MAX_PASTED = 300;
@@ -115,7 +116,7 @@ export function ReadoutLine() {
       {down && first && (
         <div className={styles.down} role="status">
           <span>
-            {full ? "The database's disk is full." : "The database does not answer."} {pending.length} waiting here; they are saved when{" "}
+            {full ? entryWords.databasesDiskFull : entryWords.databaseDoesNotAnswer} {pending.length} {entryWords.waitingHereTheySaved}{" "}
             {full ? "there is room." : "it answers again."}
           </span>
           <Button size="small" type="text" onClick={() => drop(first.key)}>
@@ -158,7 +159,7 @@ export function ReadoutLine() {
         </div>
         <Segmented
           size="small"
-          aria-label="In or out of circuit"
+          aria-label={entryWords.outCircuit}
           value={inCircuit ? "in" : "out"}
           onChange={(value) => setInCircuit(value === "in")}
           options={[
@@ -195,7 +196,7 @@ export function ReadoutLine() {
           placeholder="c14 esr 0.4"
         />
         <span className={styles.hint}>
-          {parsed?.ok ? "Enter saves it" : parsed ? "asked back · Ctrl Enter saves it as typed" : typed === "" ? "r" : ""}
+          {parsed?.ok ? "Enter saves it" : parsed ? entryWords.askedBackCtrlEnter : typed === "" ? "r" : ""}
         </span>
       </div>
     </footer>
@@ -238,7 +239,8 @@ function Answer({ entry, waiting }: { entry: Entry; waiting: boolean }) {
   if (entry.kind === "undo")
     return (
       <span>
-        <b>Undone</b>: the last line and everything it recorded no longer count; it stays on record. {state}
+        <b>Undone</b>
+        {entryWords.lastLineEverythingRecorded} {state}
       </span>
     );
   if (entry.kind === "setting") {
@@ -280,7 +282,7 @@ function Answer({ entry, waiting }: { entry: Entry; waiting: boolean }) {
         {others.length > 0 && (
           <span className="muted"> Also recorded: {others.map((c) => consequenceText(c, view.shop.meters)).join("; ")}.</span>
         )}
-        {locked && <b className={styles.wrong}> Stored charge is not shown to be gone: keep hands clear of the unit.</b>}
+        {locked && <b className={styles.wrong}> {entryWords.storedChargeNotShown}</b>}
       </span>
     </span>
   );

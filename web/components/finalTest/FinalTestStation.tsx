@@ -12,6 +12,7 @@ import { useJob } from "../job/JobProvider";
 import { Reading } from "../shared/Reading";
 import { SimulatedUnit } from "../shared/SimulatedUnit";
 import styles from "../shared/Station.module.css";
+import { finalTestWords } from "../../wording/screens/finalTest";
 
 const TONE: Readonly<Record<Passes, string>> = { passes: "state-sound", fails: "state-failed", open: "muted" };
 
@@ -37,14 +38,19 @@ export function FinalTestStation() {
       <table className="sheet" aria-label="By channel">
         <caption>
           {proof.rated
-            ? `Rated ${shown(proof.rated.watts, "W")} into ${shown(proof.rated.ohms, "Ω")} a channel.`
-            : "Its rated power is not entered: rated 50w into 8."}
-          {proof.missing.length > 0 && <span className="state-worn"> No DC offset read on {list(proof.missing)}.</span>}
+            ? finalTestWords.ratedIntoChannel(shown(proof.rated.watts, "W"), shown(proof.rated.ohms, "Ω"))
+            : finalTestWords.ratedPowerNotEntered}
+          {proof.missing.length > 0 && (
+            <span className="state-worn">
+              {" "}
+              {finalTestWords.noDcOffsetRead} {list(proof.missing)}.
+            </span>
+          )}
         </caption>
         <thead>
           <tr>
             <th>Channel</th>
-            <th className="n">DC at the output</th>
+            <th className="n">{finalTestWords.dcOutput}</th>
             <th className="n">Clips at</th>
             <th>Sine</th>
             <th>Listening</th>
@@ -105,7 +111,7 @@ export function FinalTestStation() {
           <tfoot>
             <tr>
               <td colSpan={5} className={TONE[proof.sides.passes]}>
-                The sides differ by {proof.sides.dB.toFixed(1)} dB.
+                {finalTestWords.sidesDiffer} {proof.sides.dB.toFixed(1)} dB.
               </td>
             </tr>
           </tfoot>
@@ -148,19 +154,19 @@ export function FinalTestStation() {
             <p className={TONE[proof.starts.passes]}>
               Came up {proof.starts.started} of {proof.starts.of} times from cold.{" "}
               {proof.starts.worth &&
-                `With 95 % confidence the fault shows at most ${percent(proof.starts.worth.exact)} of the time (rule of three: ${percent(proof.starts.worth.rule)}).`}
+                finalTestWords.withConfidenceFaultShows(percent(proof.starts.worth.exact), percent(proof.starts.worth.rule))}
             </p>
           )}
           {proof.soak.map((s) => (
             <p key={s.place} className={TONE[s.passes]}>
               {s.place}: {s.readings.map((r) => `${r.celsius} °C after ${span(r.after)}`).join(", ")}.{" "}
-              {s.settled ? "No longer getting warmer." : "Still getting warmer."}
+              {s.settled ? finalTestWords.noLongerGettingWarmer : "Still getting warmer."}
             </p>
           ))}
           {proof.delay && <p className={TONE[proof.delay.passes]}>Loudspeakers on after {span(proof.delay.seconds)}.</p>}
           <div className={styles.acts}>
             <Button size="small" onClick={() => submit("timer 30 min soak")}>
-              Start the soak clock
+              {finalTestWords.startSoakClock}
             </Button>
             <Button size="small" onClick={() => submit("timer 5 s protection")}>
               Protection delay
@@ -169,9 +175,9 @@ export function FinalTestStation() {
         </section>
       </div>
       <section aria-label="The complaint itself" className={styles.plan}>
-        <h3>Last: the complaint itself</h3>
+        <h3>{finalTestWords.lastComplaintItself}</h3>
         <p>“{view.job.complaint}”</p>
-        <p>Try it as it was described: same controls, same source, as long as it took.</p>
+        <p>{finalTestWords.tryWasDescribedSame}</p>
         <div className={styles.acts}>
           {(["gone", "a bit better", "still there"] as const).map((said) => (
             <Button

@@ -10,6 +10,7 @@ import { layName } from "../../wording/observation";
 import { list, marked } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import styles from "../shared/Station.module.css";
+import { fitWords } from "../../wording/screens/fit";
 
 /** What goes in, and what is seen to on the way in and before the lid goes on: enough for somebody else to go on with. */
 export function FitStation() {
@@ -24,11 +25,11 @@ export function FitStation() {
       </p>
       <p>
         <Link prefetch={false} href={`/jobs/${view.job.number}/component-map`}>
-          Component map of a channel
+          {fitWords.componentMapChannel}
         </Link>
       </p>
       {fits.length === 0 ? (
-        <p>Nothing is chosen yet: parts come here from Choose parts.</p>
+        <p>{fitWords.nothingChosenYetParts}</p>
       ) : (
         <table className="sheet" aria-label="Parts to fit">
           <thead>
@@ -75,7 +76,7 @@ export function FitStation() {
       )}
       <div className={styles.split}>
         <Steps title="Fitting" steps={fit} closed={closed} />
-        <Steps title="Before the cover goes on" steps={refit} closed={closed} />
+        <Steps title={fitWords.beforeCoverGoes} steps={refit} closed={closed} />
       </div>
     </section>
   );
@@ -93,7 +94,7 @@ function Steps({ title, steps, closed }: { title: string; steps: readonly RefitS
               {refitName[s.step]}
               {s.about.length > 0 && <small className="muted"> {list(s.about.slice(0, 6))}</small>}
               {s.note && <small> {s.note}</small>}
-              {!s.applies && <small> does not apply by the record</small>}
+              {!s.applies && <small> {fitWords.doesNotApplyRecord}</small>}
               {s.done === false && <small className="state-worn"> open</small>}
             </span>
             {s.done ? (

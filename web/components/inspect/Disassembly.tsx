@@ -3,6 +3,7 @@
 import { Button } from "antd";
 import { useJob } from "../job/JobProvider";
 import styles from "./Inspect.module.css";
+import { inspectWords } from "../../wording/screens/inspect";
 
 /** Disassembly to get inside, last first: the order in which it goes on again. */
 export function Teardown({ quiet = false }: { quiet?: boolean }) {
@@ -14,7 +15,8 @@ export function Teardown({ quiet = false }: { quiet?: boolean }) {
       <h2 className={styles.head}>Disassembly</h2>
       {teardown.length === 0 ? (
         <p className="muted">
-          Screws, plugs, boards, in order: <span className="mono">teardown 6 screws, bottom lid</span>. Reassembly runs from the end.
+          {inspectWords.screwsPlugsBoardsOrder} <span className="mono">teardown 6 screws, bottom lid</span>
+          {inspectWords.reassemblyRunsFromEnd}
         </p>
       ) : (
         <ol className={styles.places} reversed>

@@ -3,6 +3,7 @@
 import { fuseText } from "../../wording/observation";
 import { useJob } from "../job/JobProvider";
 import styles from "./Inspect.module.css";
+import { inspectWords } from "../../wording/screens/inspect";
 
 /** Every fuse that went, how and why: a new one waits for the why. */
 export function Fuses() {
@@ -21,8 +22,7 @@ export function Fuses() {
       </ul>
       {open && (
         <p className="muted">
-          Fit a new one of the specified rating once the cause is known:{" "}
-          <span className="mono">{open.name} blew violently because D3 shorted</span>.
+          {inspectWords.fitNewOneSpecified} <span className="mono">{open.name} blew violently because D3 shorted</span>.
         </p>
       )}
     </section>

@@ -12,6 +12,7 @@ import { AfterLeak } from "./AfterLeak";
 import { Fuses } from "./Fuses";
 import { Teardown } from "./Disassembly";
 import styles from "./Inspect.module.css";
+import { inspectWords } from "../../wording/screens/inspect";
 
 // pictures may come after the list that is walked
 const Photos = dynamic(() => import("./Photos").then((m) => m.Photos), { ssr: false });
@@ -87,7 +88,7 @@ export function InspectStation() {
       </p>
       {rows.length === 0 ? (
         <p className={styles.empty}>
-          Nothing is listed yet. Enter what you see: <span className="mono">F1 looks whole</span>,{" "}
+          {inspectWords.nothingListedYetEnter} <span className="mono">F1 looks whole</span>,{" "}
           <span className="mono">board charred by C12</span>.
         </p>
       ) : (
@@ -123,7 +124,7 @@ export function InspectStation() {
       <h2 className={styles.head}>Other places</h2>
       {places.length === 0 ? (
         <p className="muted">
-          Joints, traces, ground points, heat sinks: enter them, as in <span className="mono">earth lug corroded</span>.
+          {inspectWords.jointsTracesGroundPoints} <span className="mono">earth lug corroded</span>.
         </p>
       ) : (
         <ul className={styles.places}>

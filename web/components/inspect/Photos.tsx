@@ -9,6 +9,7 @@ import type { Answer } from "../shared/request";
 import { usePhotos } from "../shared/usePhotos";
 import { upload } from "../shared/upload";
 import styles from "./Inspect.module.css";
+import { inspectWords } from "../../wording/screens/inspect";
 
 /** Pictures of the unit, before it is taken apart and after: dropped or picked, tied to what they show. */
 export function Photos() {
@@ -70,7 +71,11 @@ export function Photos() {
           <Button size="small" onClick={() => picker.current?.click()} loading={progress !== null}>
             Add pictures
           </Button>
-          {progress !== null ? <progress value={progress} max={1} aria-label="Sent" /> : <span className="muted">or drop them here</span>}
+          {progress !== null ? (
+            <progress value={progress} max={1} aria-label="Sent" />
+          ) : (
+            <span className="muted">{inspectWords.dropThemHere}</span>
+          )}
         </div>
       )}
       {wrong && <p className="state-failed">{wrong}</p>}
@@ -89,7 +94,7 @@ export function Photos() {
                   size="small"
                   type="text"
                   onClick={() => void strike(p.id)}
-                  aria-label={`Strike out picture of ${p.about ?? "the unit"}`}
+                  aria-label={inspectWords.strikeOutPicture(p.about ?? "the unit")}
                 >
                   strike out
                 </Button>

@@ -16,6 +16,7 @@ import { useTheme } from "../shared/Providers";
 import { useJob, useNow, useJobStaleSince } from "./JobProvider";
 import { PowerButton } from "./PowerButton";
 import styles from "./BenchRail.module.css";
+import { jobWords } from "../../wording/screens/job";
 
 const MAX_BAD = 6;
 const MAX_OTHERS = 2;
@@ -155,7 +156,7 @@ function StaleHazard({ since, word }: { since: number; word: string }) {
   return (
     <section className={`${styles.hazard} ${styles.stale}`} aria-label="Hazard" role="status" data-stale="">
       <h2>
-        <HazardShape tone="wait" /> Not up to date
+        <HazardShape tone="wait" /> {jobWords.notUpDate}
       </h2>
       <p>{staleText(word, since)}</p>
     </section>
@@ -233,7 +234,7 @@ function Latest() {
                 data-strike
                 onClick={() => strike(l.key)}
                 aria-label={`Strike out ${l.typed}`}
-                title="Strike out: everything this line recorded no longer counts"
+                title={jobWords.strikeOutEverythingLine}
               >
                 <StrikeShape />
               </button>

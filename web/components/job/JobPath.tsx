@@ -7,6 +7,7 @@ import { docket } from "../../wording/quantity";
 import { stationKey, stationName } from "../../wording/vocabulary";
 import { useJob } from "./JobProvider";
 import styles from "./JobPath.module.css";
+import { jobWords } from "../../wording/screens/job";
 
 const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], string>> = {
   energised: "live",
@@ -28,7 +29,7 @@ const HELD: Readonly<Record<Extract<StationState, { kind: "held" }>["by"], strin
   testFails: "test fails",
   refitLeft: "refit open",
   contaminated: "contaminated",
-  idleNotWarm: "idle not read warm",
+  idleNotWarm: jobWords.idleNotReadWarm,
   noCause: "no cause",
   stopped: "stop",
   unreachable: "out of reach",
@@ -76,7 +77,7 @@ export function JobPath() {
         <span aria-hidden="true">/</span> <span className="mono">Job {docket(job.number)}</span>
       </p>
       <h1 title={job.title}>{job.title}</h1>
-      <p className={styles.complaint}>{job.complaint ? `“${job.complaint}”` : "No complaint entered yet."}</p>
+      <p className={styles.complaint}>{job.complaint ? `“${job.complaint}”` : jobWords.noComplaintEnteredYet}</p>
       <ol>
         {STATIONS.map((station) => {
           const here = pathname === href(station);

@@ -2,6 +2,7 @@
 
 import { ReasonDialog } from "../shared/ReasonDialog";
 import { useJob } from "./JobProvider";
+import { jobWords } from "../../wording/screens/job";
 
 /** Unlocks the inside by hand: only with a written reason, which stays on record and ends with the next power-on. */
 export function OverrideDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -9,12 +10,12 @@ export function OverrideDialog({ open, onClose }: { open: boolean; onClose: () =
   return (
     <ReasonDialog
       open={open}
-      title="Override the charge lock"
-      about="The charge was not shown to be gone. Your reason goes on record and into the report; the next power-on, or any voltage measured later, ends the override. It does not make the unit safe."
+      title={jobWords.overrideChargeLock}
+      about={jobWords.chargeWasNotShown}
       label="Reason"
       act="Record and unlock"
       least={8}
-      placeholder="For example: supply board is out of the unit"
+      placeholder={jobWords.exampleSupplyBoardOut}
       onReason={async (reason) => (await write("POST", "safety", { kind: "override", reason })).ok}
       onClose={onClose}
     />

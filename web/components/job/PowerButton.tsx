@@ -6,6 +6,7 @@ import { useState } from "react";
 import { holdText } from "../../wording/powerUp";
 import { ReasonDialog } from "../shared/ReasonDialog";
 import { useJob } from "./JobProvider";
+import { jobWords } from "../../wording/screens/job";
 
 /** Switches the unit on or off on record. What holds the power is said before anything is recorded; what a reason opens asks for it. */
 export function PowerButton() {
@@ -27,12 +28,12 @@ export function PowerButton() {
       {hold && isOpenedByReason(hold) && (
         <ReasonDialog
           open={asking}
-          title="Power on out of order"
+          title={jobWords.powerOutOrder}
           about={holdText(hold)}
           label="Reason"
-          act="Record and power on"
+          act={jobWords.recordPower}
           least={3}
-          placeholder="For example: it came in working, to hear the complaint"
+          placeholder={jobWords.exampleCameWorkingHear}
           onReason={on}
           onClose={() => setAsking(false)}
         />
@@ -40,7 +41,7 @@ export function PowerButton() {
       {hold && !isOpenedByReason(hold) && (
         <Modal
           open={asking}
-          title="Do not power this unit"
+          title={jobWords.doNotPowerUnit}
           onCancel={() => setAsking(false)}
           footer={<Button onClick={() => setAsking(false)}>Close</Button>}
           destroyOnHidden

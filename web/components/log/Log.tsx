@@ -9,6 +9,7 @@ import { logText, logWhat } from "../../wording/log";
 import { observationText, subjectText } from "../../wording/observation";
 import { useJob } from "../job/JobProvider";
 import styles from "./Log.module.css";
+import { logWords } from "../../wording/screens/log";
 
 const WHEN = { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" } as const;
 const KINDS = ["all", "tried", "seen", "read", "decided", "unread"] as const;
@@ -46,8 +47,8 @@ export function JobLog({ entries }: { entries: readonly LogEntry[] }) {
       <div className={styles.tools}>
         <Input
           allowClear
-          placeholder="Find in the log"
-          aria-label="Find in the log"
+          placeholder={logWords.findLog}
+          aria-label={logWords.findLog}
           value={find}
           onChange={(e) => setFind(e.target.value)}
           style={{ width: 220 }}
@@ -58,7 +59,7 @@ export function JobLog({ entries }: { entries: readonly LogEntry[] }) {
         </span>
       </div>
       {shownRows.length === 0 ? (
-        <p className="muted">{rows.length === 0 ? "Nothing has happened yet." : "No entry matches."}</p>
+        <p className="muted">{rows.length === 0 ? logWords.nothingHasHappenedYet : "No entry matches."}</p>
       ) : (
         <table className={`sheet ${styles.table}`}>
           <thead>

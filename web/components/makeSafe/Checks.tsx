@@ -6,6 +6,7 @@ import { checkName, resultText } from "../../wording/observation";
 import { ago, shown } from "../../wording/quantity";
 import { useJob, useNow } from "../job/JobProvider";
 import styles from "./MakeSafe.module.css";
+import { makeSafeWords } from "../../wording/screens/makeSafe";
 
 const LINE: Readonly<Record<Check, string>> = {
   earthBond: "earth 0.12",
@@ -24,10 +25,10 @@ const limitsUnder = (figures: ConstantOverrides): Readonly<Record<Check, string>
     insulation: `at least ${shown(figure("insulation.least"), "Ω")}`,
     mainsLead: "whole, clamped",
     mainsPlug: "earth pin in place",
-    mainsFuse: "rating as specified, never larger",
-    testLeads: `at most ${shown(figure("leads.most"), "Ω")}, held together`,
-    jig: "before it is trusted",
-    limiter: "lamp in series, lights on a short",
+    mainsFuse: makeSafeWords.ratingSpecifiedNeverLarger,
+    testLeads: makeSafeWords.mostHeldTogether(shown(figure("leads.most"), "Ω")),
+    jig: makeSafeWords.beforeTrusted,
+    limiter: makeSafeWords.lampSeriesLightsShort,
   }));
 const MAINS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse", "limiter"]);
 
@@ -40,7 +41,7 @@ export function Checks() {
   const done = new Map(view.unit.notes.checks.map((c) => [c.what, c]));
   return (
     <section aria-label="Checked">
-      <h2 className={styles.over}>Checks: mains lead, earth, meter leads</h2>
+      <h2 className={styles.over}>{makeSafeWords.checksMainsLeadEarth}</h2>
       <table className="sheet">
         <tbody>
           {CHECKS.filter((c) => onMains || !MAINS.has(c)).map((c) => {

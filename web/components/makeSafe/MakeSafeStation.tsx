@@ -13,6 +13,7 @@ import { useCursor, useJob, useNow } from "../job/JobProvider";
 import { Pick } from "../shared/Pick";
 import { Checks } from "./Checks";
 import styles from "./MakeSafe.module.css";
+import { makeSafeWords } from "../../wording/screens/makeSafe";
 
 // the chart library comes once the page is there
 const DischargeChart = dynamic(() => import("./DischargeChart").then((m) => m.DischargeChart), {
@@ -30,15 +31,11 @@ export function MakeSafeStation() {
   return (
     <div>
       <p className={styles.caution}>
-        <b>One hand, insulated tools, eyes on the meter.</b> Unplug before you open. Measure every section and both rails; bleeders are not
-        trusted until measured. Live primary work only behind an isolating transformer. Mains wiring, earthing and insulation tests:
-        licensed practice and local code. Mirvek advises, it does not certify.
+        <b>{makeSafeWords.oneHandInsulatedTools}</b> {makeSafeWords.unplugBeforeYouOpen}
       </p>
       {holders.length === 0 ? (
         <p className={styles.empty}>
-          {view.safety.kind === "harmless"
-            ? harmlessText[view.safety.why]
-            : "No capacitor that holds charge is listed yet. Read the marking of each reservoir without touching it, and add it below."}
+          {view.safety.kind === "harmless" ? harmlessText[view.safety.why] : makeSafeWords.noCapacitorHoldsCharge}
         </p>
       ) : (
         <table className="sheet">
@@ -111,7 +108,7 @@ function HolderRow({
         {best && best.refusals.length === 0 ? `${shown(best.resistor.value, "Ω")} ${shown(best.resistor.rated, "W")}` : "none fits"}
       </td>
       <td>
-        {idle && <span className="muted">too little to hurt</span>}
+        {idle && <span className="muted">{makeSafeWords.tooLittleHurt}</span>}
         {!idle && (
           <span className={TONE[state]}>
             <Dots state={state} />
@@ -161,7 +158,7 @@ function AddHolder() {
   };
   return (
     <div className={styles.add}>
-      <label htmlFor="add-holder">Another that holds charge</label>
+      <label htmlFor="add-holder">{makeSafeWords.anotherHoldsCharge}</label>
       <Input
         id="add-holder"
         className="mono"
@@ -186,7 +183,7 @@ function HighestVolts() {
   };
   return (
     <div className={styles.add}>
-      <label htmlFor="highest-volts">Highest DC in this unit</label>
+      <label htmlFor="highest-volts">{makeSafeWords.highestDcUnit}</label>
       <Input
         id="highest-volts"
         className="mono"
@@ -205,8 +202,8 @@ function HighestVolts() {
 /** What to do with the resistor; a charge that is below the limit already is only measured. */
 function dischargeText({ resistor, peakCurrent, peakPower, to5 }: DischargePlan): string {
   const by = `${shown(resistor.value, "Ω")} ${shown(resistor.rated, "W")}`;
-  if (to5 === 0) return `It is at 5 V or less already. Put ${by} across it, then measure; measure again after 60 s.`;
-  return `Through ${by}: ${shown(peakCurrent, "A")} and ${shown(peakPower, "W")} at first, 5 V after ${span(to5)}. Hold the resistor on for at least ${span(Math.max(1, to5))}, then measure; short the part; measure again after 60 s.`;
+  if (to5 === 0) return makeSafeWords.lessAlreadyPutAcross(by);
+  return makeSafeWords.throughFirstAfterHold(by, shown(peakCurrent, "A"), shown(peakPower, "W"), span(to5), span(Math.max(1, to5)));
 }
 
 const CURVE_POINTS = 71;
@@ -253,7 +250,7 @@ function Plan({ position, drawer }: { position: Holder; drawer: readonly DrawerR
             <dd className="mono">{span(plan.tau)}</dd>
           </div>
         </dl>
-        <label htmlFor="drawer">Resistor from the drawer</label>
+        <label htmlFor="drawer">{makeSafeWords.resistorFromDrawer}</label>
         <Pick
           id="drawer"
           className={styles.select}

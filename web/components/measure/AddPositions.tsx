@@ -8,6 +8,7 @@ import { positionIssueText } from "../../wording/requestIssue";
 import { roleName, technologyName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
 import styles from "./Measure.module.css";
+import { measureWords } from "../../wording/screens/measure";
 
 const EXAMPLE = `#Main supply
 C1 4700u 50v reservoir 22x40 p10 snapin
@@ -46,7 +47,7 @@ export function AddPositions({ open, onClose }: { open: boolean; onClose: () => 
       destroyOnHidden
     >
       <label htmlFor="position-list">
-        One a line: designator, value, volts, role. A line <span className="mono">#Name</span> opens a section.
+        {measureWords.oneLineDesignatorValue} <span className="mono">#Name</span> opens a section.
       </label>
       <Input.TextArea
         id="position-list"

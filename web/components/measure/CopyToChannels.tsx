@@ -5,6 +5,7 @@ import { Form, Input, InputNumber, Modal, Select } from "antd";
 import { useState } from "react";
 import { list } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
+import { measureWords } from "../../wording/screens/measure";
 
 const MAX_CHANNELS = 15;
 
@@ -46,7 +47,7 @@ export function CopyToChannels({ open, onClose }: { open: boolean; onClose: () =
       onOk={() => void copy()}
       okText={`Make ${copies.length}`}
       okButtonProps={{ disabled: !ready, loading: busy }}
-      title="Copy to the other channels"
+      title={measureWords.copyOtherChannels}
       afterOpenChange={(stands) => stands && document.getElementById("twin-from")?.focus()}
       destroyOnHidden
     >
@@ -60,10 +61,10 @@ export function CopyToChannels({ open, onClose }: { open: boolean; onClose: () =
             options={view.positions.map((p) => ({ value: p.designator, label: p.designator }))}
           />
         </Form.Item>
-        <Form.Item label="Numbers go up by, each channel" htmlFor="twin-offset">
+        <Form.Item label={measureWords.numbersGoUpEach} htmlFor="twin-offset">
           <InputNumber id="twin-offset" value={offset} onChange={setOffset} min={-9998} max={9998} precision={0} />
         </Form.Item>
-        <Form.Item label="Channels of the copies, in their order: R, or R C SL SR SBL SBR" htmlFor="twin-channel">
+        <Form.Item label={measureWords.channelsCopiesTheirOrder} htmlFor="twin-channel">
           <Input
             id="twin-channel"
             value={named}
@@ -78,7 +79,7 @@ export function CopyToChannels({ open, onClose }: { open: boolean; onClose: () =
           ? `${list(taken)} already there.`
           : originals.length > 0
             ? `Makes ${copies.slice(0, 6).join(", ")}${copies.length > 6 ? " …" : ""}`
-            : "Pick what to copy."}
+            : measureWords.pickWhatCopy}
       </p>
     </Modal>
   );

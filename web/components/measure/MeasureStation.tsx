@@ -8,6 +8,7 @@ import { useCursor, useJob } from "../job/JobProvider";
 import { useKeys } from "../shared/useKeys";
 import { PositionRow } from "./PositionRow";
 import styles from "./Measure.module.css";
+import { measureWords } from "../../wording/screens/measure";
 
 const AddPositions = dynamic(() => import("./AddPositions").then((m) => m.AddPositions), { ssr: false });
 const CopyToChannels = dynamic(() => import("./CopyToChannels").then((m) => m.CopyToChannels), { ssr: false });
@@ -63,7 +64,7 @@ export function MeasureStation() {
               Add positions <kbd>a</kbd>
             </Button>
             <Button onClick={() => setCopying(true)} disabled={view.positions.length === 0}>
-              Copy to other channels <kbd>y</kbd>
+              {measureWords.copyOtherChannelsToo} <kbd>y</kbd>
             </Button>
             <span className="muted">
               {view.positions.filter((p) => p.verdict.state !== "unmeasured").length} of {view.positions.length} measured
@@ -71,7 +72,7 @@ export function MeasureStation() {
           </div>
           {sections.length === 0 && (
             <p className={styles.empty}>
-              No positions yet. Paste the parts list, or enter <span className="mono">add C1 4700u 50v reservoir</span> on the line below.
+              {measureWords.noPositionsYetPaste} <span className="mono">add C1 4700u 50v reservoir</span> {measureWords.lineBelow}
             </p>
           )}
           {sections.map(([section, positions]) => (

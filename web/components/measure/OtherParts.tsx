@@ -4,6 +4,7 @@ import { figureText, markedText, observationText, partClassName, partReasonText 
 import { verdictName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
 import styles from "./Measure.module.css";
+import { measureWords } from "../../wording/screens/measure";
 
 /** Parts that are no capacitors: what is printed on them, what was read, what that shows. */
 export function OtherParts() {
@@ -11,7 +12,7 @@ export function OtherParts() {
   if (parts.length === 0)
     return (
       <p className={styles.empty}>
-        None yet. Naming one puts it here: <span className="mono">F1 open</span>, <span className="mono">Q1 hfe 62</span>,{" "}
+        {measureWords.noneYetNamingOne} <span className="mono">F1 open</span>, <span className="mono">Q1 hfe 62</span>,{" "}
         <span className="mono">R12 4k7 reads 5k1</span>.
       </p>
     );
@@ -54,7 +55,7 @@ export function OtherParts() {
             </td>
             <td className={styles.why}>
               {partReasonText(p.verdict)}
-              {p.conflicting.length > 0 && " Two markings were entered: read it again."}
+              {p.conflicting.length > 0 && measureWords.twoMarkingsWereEntered}
             </td>
           </tr>
         ))}

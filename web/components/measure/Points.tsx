@@ -8,6 +8,7 @@ import { drawVerdictText, expectationText, figureText, pointVerdictText, reduced
 import { shown, signedVolts } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import styles from "./Measure.module.css";
+import { measureWords } from "../../wording/screens/measure";
 
 const LOAD_OHMS = 8;
 const DRAW_TONE = { within: "state-sound", high: "state-worn", muchTooHigh: "state-failed", unknown: "muted" } as const;
@@ -22,7 +23,7 @@ export function Points() {
       <>
         <UsualPoints />
         <p className={styles.empty}>
-          No rail or point read yet: <span className="mono">rail +15 11.7 80mvac loaded</span>,{" "}
+          {measureWords.noRailPointRead} <span className="mono">rail +15 11.7 80mvac loaded</span>,{" "}
           <span className="mono">bias should be -46 to -40</span>, <span className="mono">draws 180ma in standby</span>.
         </p>
       </>
@@ -48,8 +49,8 @@ export function Points() {
         </table>
       )}
       {draw.length > 0 && (
-        <section aria-label="What the unit draws">
-          <h2 className={styles.draw}>What the unit draws</h2>
+        <section aria-label={measureWords.whatUnitDraws}>
+          <h2 className={styles.draw}>{measureWords.whatUnitDraws}</h2>
           <ul className={styles.drawn}>
             {draw.map(({ reading, verdict }) => (
               <li key={`${reading.seq} ${reading.observation.quantity}`}>
@@ -74,9 +75,11 @@ function UsualPoints() {
   };
   return (
     <p className={styles.usual}>
-      <span className="muted">Usual for this kind: {missing.map((p) => `${p.name} ${limitsSaid(p)}`).join(", ")}.</span>{" "}
+      <span className="muted">
+        {measureWords.usualKind} {missing.map((p) => `${p.name} ${limitsSaid(p)}`).join(", ")}.
+      </span>{" "}
       <Button size="small" onClick={take}>
-        Compare readings with them
+        {measureWords.compareReadingsWithThem}
       </Button>
     </p>
   );

@@ -14,6 +14,7 @@ import { markOf } from "../shared/markOf";
 import { ReasonDialog } from "../shared/ReasonDialog";
 import { PositionFields } from "./PositionFields";
 import styles from "./Measure.module.css";
+import { measureWords } from "../../wording/screens/measure";
 
 /** Everything about one position: the verdict in full, every reading, and the fields that readings do not fill. */
 export function PositionDrawer({ position, onClose }: { position: PositionView | null; onClose: () => void }) {
@@ -31,7 +32,7 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
       duration: 12,
       content: (
         <>
-          {p.designator} removed; its readings stay on record.{" "}
+          {p.designator} {measureWords.removedReadingsStayRecord}{" "}
           <Button
             size="small"
             onClick={() => (
@@ -75,12 +76,12 @@ export function PositionDrawer({ position, onClose }: { position: PositionView |
           </Button>
           <ReasonDialog
             open={leaving}
-            title={`Remove ${position.designator} from the job`}
-            about="It is listed as holding charge. The reason goes on record; a charge once measured on it keeps the lock."
+            title={measureWords.removeFromJob(position.designator)}
+            about={measureWords.listedHoldingChargeReason}
             label="Reason"
             act="Remove"
             least={3}
-            placeholder="For example: entered twice"
+            placeholder={measureWords.exampleEnteredTwice}
             onReason={(reason) => retire(position, reason)}
             onClose={() => setLeaving(false)}
           />
@@ -137,7 +138,7 @@ function History({ position }: { position: PositionView }) {
                     type="text"
                     onClick={() => strike(r.line!)}
                     aria-label={`Strike out ${measurementText(r.measurement, r.significant)}`}
-                    title="The whole line and everything it recorded no longer count"
+                    title={measureWords.wholeLineEverythingRecorded}
                     autoFocus={i === 0 && k === 0}
                   >
                     Strike

@@ -14,6 +14,7 @@ import { useOpened } from "../shared/useOpened";
 import { useJob } from "../job/JobProvider";
 import { NumberItem, numberOf } from "../shared/NumberItem";
 import styles from "./Measure.module.css";
+import { measureWords } from "../../wording/screens/measure";
 
 const UNIT_OF = {
   nominal: "F",
@@ -121,13 +122,13 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
     nominal: value("nominal", "Marked C", true),
     rated: value("rated", "Rated volts"),
     working: value("working", "Working volts (DC)"),
-    following: value("following", "Input resistance of the next stage"),
+    following: value("following", measureWords.inputResistanceNextStage),
     largest: value("largest", "Largest C allowed"),
-    originalEsr: value("originalEsr", "ESR when new, 100 kHz"),
-    esrLeast: value("esrLeast", "Minimum ESR of the regulator"),
-    esrMost: value("esrMost", "Maximum ESR of the regulator"),
+    originalEsr: value("originalEsr", measureWords.esrWhenNewKhz),
+    esrLeast: value("esrLeast", measureWords.minimumEsrRegulator),
+    esrMost: value("esrMost", measureWords.maximumEsrRegulator),
     pulse: share("pulse", "Maximum dV/dt", 1e6, "V/µs", 0.001),
-    audio: value("audio", "Signal volts across it (rms)"),
+    audio: value("audio", measureWords.signalVoltsAcrossRms),
     role: pick(
       "role",
       "Role",
@@ -177,7 +178,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
     ),
     twinKey: (
       <Form.Item key="twinKey" name="twinKey" label="Counterpart group">
-        <Input maxLength={40} placeholder="one name for all of them" />
+        <Input maxLength={40} placeholder={measureWords.oneNameAllThem} />
       </Form.Item>
     ),
     holdsCharge: (
@@ -186,7 +187,11 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
           <Switch />
         </Form.Item>
         {(unticked || reasonAsked) && (
-          <Form.Item name="reason" label="Why it holds none" rules={[{ required: true, min: 3, message: "Enter why: it goes on record" }]}>
+          <Form.Item
+            name="reason"
+            label={measureWords.whyHoldsNone}
+            rules={[{ required: true, min: 3, message: measureWords.enterWhyGoesRecord }]}
+          >
             <Input maxLength={1000} />
           </Form.Item>
         )}
@@ -219,7 +224,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
     >
       {missing.length > 0 && (
         <section aria-label="Not known yet">
-          <h3>Not known yet, and needed for a decision</h3>
+          <h3>{measureWords.notKnownYetNeeded}</h3>
           <div className={styles.fields}>{missing.map((name) => fields[name])}</div>
         </section>
       )}

@@ -10,6 +10,7 @@ import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import { RatioBar } from "../shared/RatioBar";
 import styles from "./Measure.module.css";
+import { measureWords } from "../../wording/screens/measure";
 
 interface Props {
   position: PositionView;
@@ -62,7 +63,7 @@ function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
       </td>
       <td className={styles.why}>
         {[reasonOf(verdict), ...notesOf(verdict)].filter(Boolean).join("; ")}
-        {verdict.state === "unmeasured" && p.renewed && "new part fitted, not measured yet"}
+        {verdict.state === "unmeasured" && p.renewed && measureWords.newPartFittedNot}
         {verdict.state === "unmeasured" && !p.renewed && p.twins.length > 0 && `counterpart of ${p.twins.join(", ")}`}
       </td>
     </tr>

@@ -7,6 +7,7 @@ import type { PositionView } from "../../schemas/jobView";
 import { shown, times } from "../../wording/quantity";
 import { useCursor, useJob } from "../job/JobProvider";
 import styles from "./Measure.module.css";
+import { measureWords } from "../../wording/screens/measure";
 
 const QUANTITIES = ["esr", "capacitance"] as const;
 type Shown = (typeof QUANTITIES)[number];
@@ -34,10 +35,7 @@ export function SideBySide() {
     setCursor,
   );
   const channels = [...new Set(groups.flatMap((g) => g.map((p, i) => p.channel ?? `#${i + 1}`)))];
-  if (groups.length === 0)
-    return (
-      <p className={styles.empty}>No counterparts yet: copy positions to the other channels, or give parts the same counterpart group.</p>
-    );
+  if (groups.length === 0) return <p className={styles.empty}>{measureWords.noCounterpartsYetCopy}</p>;
   return (
     <>
       {QUANTITIES.map((quantity) => (

@@ -22,6 +22,7 @@ import { useKeys } from "../shared/useKeys";
 import { Reading } from "../shared/Reading";
 import { SimulatedUnit } from "../shared/SimulatedUnit";
 import styles from "../shared/Station.module.css";
+import { powerUpWords } from "../../wording/screens/powerUp";
 
 /** First power, step by step: what to read, what it should be, when to stop. */
 export function PowerUpStation() {
@@ -46,7 +47,7 @@ export function PowerUpStation() {
     return (
       <section className={styles.station}>
         <h2>Power up</h2>
-        <p>This unit takes no power of its own: nothing to power up.</p>
+        <p>{powerUpWords.unitTakesNoPower}</p>
       </section>
     );
   const points = [
@@ -55,10 +56,7 @@ export function PowerUpStation() {
   return (
     <section className={styles.station} aria-label="Power up">
       <h2>Power up</h2>
-      <p className="muted">
-        One hand, insulated tools. A lamp or a transformer makes nothing safe to touch; work on the mains side behind an isolating
-        transformer, mains wiring by licensed practice and local code.
-      </p>
+      <p className="muted">{powerUpWords.oneHandInsulatedTools}</p>
       <SimulatedUnit where="bringUp" />
       {stop && (
         <div className={styles.stop} role="alert">
@@ -80,8 +78,8 @@ export function PowerUpStation() {
             : "not entered yet"}
           .{" "}
           {lamp &&
-            `It draws about ${shown(lamp.idle, "W")} at idle (${lamp.said ? "as entered" : "usual for its kind"}): a lamp of ${lamp.watts} W.`}
-          {!lamp && "Enter what it draws at idle: idle should be 40w."}
+            `It draws about ${shown(lamp.idle, "W")} at idle (${lamp.said ? "as entered" : powerUpWords.usualKind}): a lamp of ${lamp.watts} W.`}
+          {!lamp && powerUpWords.enterWhatDrawsIdle}
         </p>
         <div className={styles.acts}>
           {bringUp.suited.map((by) => {
@@ -103,7 +101,7 @@ export function PowerUpStation() {
               <label key={by}>
                 {by === "lamp" ? `${meansName[by]} of` : `${meansName[by]}, set to`}{" "}
                 <Reading
-                  label={by === "lamp" ? "Watts of the lamp" : "Limit of the supply"}
+                  label={by === "lamp" ? powerUpWords.wattsLamp : powerUpWords.limitSupply}
                   unit={by === "lamp" ? "W" : "A"}
                   line={(said) => (by === "lamp" ? `limiter ${said}` : `limited ${said}`)}
                 />
@@ -113,7 +111,7 @@ export function PowerUpStation() {
         </div>
         {means?.by === "limited" && means.amperes !== null && full && means.amperes > full.most && (
           <p className="state-worn">
-            The limit is above the {shown(Number(full.most.toPrecision(2)), "A")} the unit is stopped at: set it lower.
+            {powerUpWords.limitAbove} {shown(Number(full.most.toPrecision(2)), "A")} {powerUpWords.unitStoppedSetLower}
           </p>
         )}
         {reading && (
@@ -127,16 +125,16 @@ export function PowerUpStation() {
               <span className="state-worn">{interlockText(hold)}</span>
             ) : (
               <>
-                {stop ? "Once found, repeat the same step:" : "Next:"} <b>{stageName[next.stage]}</b>, {percent(next.share)} of the mains
+                {stop ? powerUpWords.onceFoundRepeatSame : "Next:"} <b>{stageName[next.stage]}</b>, {percent(next.share)} of the mains
                 {view.job.mainsV ? ` (${Math.round(next.share * view.job.mainsV)} V)` : ""}.{" "}
               </>
             )}{" "}
             <Button size="small" type="primary" disabled={hold !== null || closed} onClick={goOn}>
-              Set it and switch on <kbd>a</kbd>
+              {powerUpWords.setSwitch} <kbd>a</kbd>
             </Button>
           </p>
         )}
-        {bringUp.finished && <p>Powered up: every step read as it should.</p>}
+        {bringUp.finished && <p>{powerUpWords.poweredUpEveryStep}</p>}
       </div>
       {stages.map(({ stage, steps, done }) => (
         <section key={stage} aria-label={stageName[stage]}>
@@ -169,10 +167,8 @@ export function PowerUpStation() {
         </section>
       ))}
       <p className="muted">
-        {bringUp.byEngine
-          ? "Expected volts by the circuit of its supply at that mains, as it is set up under Simulate, scaled to what each point should read."
-          : "Expected volts in proportion to the mains: no circuit of its supply can be solved."}{" "}
-        Rails behind a regulator at the usual volts are taken as regulated. Enter what a point should read: rail main should be 40v.
+        {bringUp.byEngine ? powerUpWords.expectedVoltsCircuitSupply : powerUpWords.expectedVoltsProportionMains}{" "}
+        {powerUpWords.railsBehindRegulatorUsual}
       </p>
     </section>
   );
@@ -188,7 +184,7 @@ function OverRatings({ steps }: { steps: readonly StepModel[] }) {
   );
   if (worst.size === 0) return null;
   return (
-    <ul className="state-worn" aria-label="Over its rated volts">
+    <ul className="state-worn" aria-label={powerUpWords.overRatedVolts}>
       {[...worst.values()].map((o) => (
         <li key={o.designator}>{overRatedText(o)}</li>
       ))}

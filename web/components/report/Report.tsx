@@ -9,6 +9,7 @@ import { read } from "../shared/request";
 import { usePhotos } from "../shared/usePhotos";
 import { Blocks } from "./Blocks";
 import styles from "./Report.module.css";
+import { reportWords } from "../../wording/screens/report";
 
 /** The report as it is printed: the technician's paper or the owner's letter, from the same model as the PDF. */
 export function Report() {
@@ -24,7 +25,7 @@ export function Report() {
           value={who}
           onChange={(value) => setWho(value)}
           options={[
-            { value: "technician", label: "for the next technician" },
+            { value: "technician", label: reportWords.nextTechnician },
             { value: "owner", label: "for the owner" },
           ]}
         />

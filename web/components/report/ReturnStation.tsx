@@ -15,6 +15,7 @@ import { useMessage } from "../shared/Providers";
 import { useKeys } from "../shared/useKeys";
 import { Report } from "./Report";
 import styles from "./Report.module.css";
+import { reportWords } from "../../wording/screens/report";
 
 const ReasonDialog = dynamic(() => import("../shared/ReasonDialog").then((m) => m.ReasonDialog), { ssr: false });
 
@@ -69,10 +70,10 @@ export function ReturnStation() {
           Print
         </Button>
         <Button href={`/api/jobs/${job.number}/report.pdf?for=owner`} target="_blank">
-          PDF for the owner
+          {reportWords.pdfOwner}
         </Button>
         <Button href={`/api/jobs/${job.number}/report.pdf?for=technician`} target="_blank">
-          PDF for the next technician
+          {reportWords.pdfNextTechnician}
         </Button>
         {closed ? (
           <Button onClick={() => void go("open")}>Reopen</Button>
@@ -102,7 +103,7 @@ export function ReturnStation() {
           title="Close anyway?"
           about={
             <>
-              Waivers are printed in the report and end when the job is reopened:
+              {reportWords.waiversPrintedReportEnd}
               <Holds holds={heldBy(waiving)} />
             </>
           }

@@ -1,5 +1,6 @@
 import type { EsrExpectation, VerdictState } from "@mirvek/core/verdict";
 import { shown } from "../../wording/quantity";
+import { sharedWords } from "../../wording/screens/shared";
 
 const WIDTH = 76;
 const MAX = 4;
@@ -17,10 +18,10 @@ interface Props {
 export function RatioBar({ ratio, state, limits }: Props) {
   const colour = `var(--${state === "unmeasured" ? "undecided" : state})`;
   const notches = limits ? [limits.soundUpTo / limits.typical, limits.failedOver / limits.typical] : [];
-  const said = limits ? `, good to ${shown(limits.soundUpTo, "Ω", 2)}, failed over ${shown(limits.failedOver, "Ω", 2)}` : "";
+  const said = limits ? sharedWords.goodFailedOver(shown(limits.soundUpTo, "Ω", 2), shown(limits.failedOver, "Ω", 2)) : "";
   return (
     <svg width={WIDTH} height="14" viewBox={`0 0 ${WIDTH} 14`} role="img" aria-label={`ESR ${ratio.toFixed(1)} times expected${said}`}>
-      {limits && <title>{`Good to ${shown(limits.soundUpTo, "Ω", 2)}, failed over ${shown(limits.failedOver, "Ω", 2)}`}</title>}
+      {limits && <title>{sharedWords.goodFailedOverToo(shown(limits.soundUpTo, "Ω", 2), shown(limits.failedOver, "Ω", 2))}</title>}
       <rect y="4.5" width={WIDTH - 8} height="5" fill="var(--track)" />
       <rect y="4.5" width={x(ratio)} height="5" fill={colour} />
       {ratio > MAX && <path d={`M${WIDTH - 8} 2l7 5-7 5z`} fill={colour} />}

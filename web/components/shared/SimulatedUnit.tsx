@@ -6,6 +6,7 @@ import { Button } from "antd";
 import { useJob, useNow } from "../job/JobProvider";
 import { useKeys } from "./useKeys";
 import styles from "./Station.module.css";
+import { sharedWords } from "../../wording/screens/shared";
 
 type Where = "bringUp" | "set" | "prove";
 
@@ -50,7 +51,7 @@ export function SimulatedUnit({ where }: { where: Where }) {
   if (!bringUp.simulated) return null;
   return (
     <p className={styles.simulated} role="note">
-      <b>Simulated unit.</b> These readings come from a simulated unit with one fault, not from a unit on the bench.{" "}
+      <b>Simulated unit.</b> {sharedWords.theseReadingsComeFrom}{" "}
       {on && (
         <Button size="small" onClick={readIt}>
           Read its meters <kbd>z</kbd>

@@ -29,6 +29,7 @@ import { useKeys } from "../shared/useKeys";
 import { sendImport } from "./sendImport";
 import { ShopNav } from "./ShopNav";
 import styles from "./ShopPage.module.css";
+import { shopWords } from "../../wording/screens/shop";
 
 type Looked = Extract<CatalogueReply, { type: "looked" }>;
 type Read = Extract<CatalogueReply, { type: "read" }>;
@@ -61,9 +62,9 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
     setSaid("");
     setFile(picked);
     const outcome = await client.ask({ type: "look", file: picked });
-    if (outcome.kind !== "answered") return setSaid("The file cannot be read.");
+    if (outcome.kind !== "answered") return setSaid(shopWords.fileCannotBeRead);
     if (outcome.answer.type === "unreadable")
-      return setSaid(outcome.answer.why === "empty" ? "The file is empty." : "This is no text: save the table as CSV first.");
+      return setSaid(outcome.answer.why === "empty" ? shopWords.fileEmpty : shopWords.noTextSaveTable);
     if (outcome.answer.type !== "looked") return;
     const { headings } = outcome.answer;
     const remembered = await send<RememberedMapping | null>("POST", "/api/shop/mapping", { headings: headingKey(headings).slice(0, 4000) });
@@ -71,7 +72,7 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
     setMapping(known?.mapping ?? guessMapping(headings));
     setSupplier(known?.supplier ?? supplier);
     setLooked(outcome.answer);
-    if (known) setSaid(`Read as the last file of ${known.supplier} with these headings.`);
+    if (known) setSaid(shopWords.readLastFileWith(known.supplier));
   };
   const readAll = async () => {
     if (!file) return;
@@ -82,8 +83,8 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
       { onProgress: (done) => setShare(done) },
     );
     setShare(null);
-    if (outcome.kind === "cancelled") return setSaid("Stopped. Nothing was imported.");
-    if (outcome.kind !== "answered" || outcome.answer.type !== "read") return setSaid("The file cannot be read.");
+    if (outcome.kind === "cancelled") return setSaid(shopWords.stoppedNothingWasImported);
+    if (outcome.kind !== "answered" || outcome.answer.type !== "read") return setSaid(shopWords.fileCannotBeRead);
     setFound(outcome.answer);
     setSaid("");
   };
@@ -101,10 +102,10 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
     };
     const end = await sendImport(begin, rows, setShare, () => stopped.current);
     setShare(null);
-    if (end.kind === "cancelled") return setSaid("Stopped. Nothing was imported.");
+    if (end.kind === "cancelled") return setSaid(shopWords.stoppedNothingWasImported);
     if (end.kind === "failed") return setSaid(`Nothing was imported. ${end.why}`);
     const { added, changed, same, withdrawn } = end.outcome;
-    setSaid(`Imported: ${added} new, ${changed} changed, ${same} the same, ${withdrawn} withdrawn.`);
+    setSaid(shopWords.importedNewChangedSame(added, changed, same, withdrawn));
     setFound(null);
     setLooked(null);
     setFile(null);
@@ -151,7 +152,7 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
         <Button onClick={() => picker.current?.click()}>
           Choose a file <kbd>f</kbd>
         </Button>{" "}
-        or drop one here: CSV, TSV or semicolons, from any supplier. Nothing is imported before you have seen what it says.
+        {shopWords.dropOneHereCsv}
         {share !== null && (
           <p>
             <progress value={share} max={1} aria-label="Progress" /> {Math.round(share * 100)} %{" "}
@@ -165,10 +166,10 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
         </p>
       </section>
       {looked && file && (
-        <section aria-label="How it is read">
+        <section aria-label={shopWords.howRead}>
           <h2>
-            {file.name}: {looked.headings.length} columns, cells cut at {looked.delimiter === "\t" ? "tabs" : `“${looked.delimiter}”`},{" "}
-            {looked.encoding}
+            {file.name}: {looked.headings.length} {shopWords.columnsCellsCut} {looked.delimiter === "\t" ? "tabs" : `“${looked.delimiter}”`}
+            , {looked.encoding}
           </h2>
           <div className={styles.fields}>
             <label>
@@ -210,7 +211,9 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
           <Preview rows={looked.rows} mapping={mapping} />
           <p>
             {missing.length > 0 && (
-              <span className="state-failed">Choose which column is {list(missing.map((c) => columnName[c].toLowerCase()))}. </span>
+              <span className="state-failed">
+                {shopWords.chooseWhichColumn} {list(missing.map((c) => columnName[c].toLowerCase()))}.{" "}
+              </span>
             )}
             {supplier.trim() === "" && <span className="state-failed">Enter the supplier. </span>}
             <Button type={found ? "default" : "primary"} disabled={!ready || share !== null} onClick={() => void readAll()}>
@@ -222,14 +225,15 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
       {found && (
         <section aria-label="Contents">
           <h2>
-            {good} of {found.rows} rows can be imported{found.badCount > 0 ? `, ${found.badCount} cannot` : ""}
+            {good} of {found.rows} {shopWords.rowsCanBeImported}
+            {found.badCount > 0 ? `, ${found.badCount} cannot` : ""}
           </h2>
-          {found.tooMany && <p className="state-failed">The file is longer; at most a million rows are read.</p>}
+          {found.tooMany && <p className="state-failed">{shopWords.fileLongerMostMillion}</p>}
           {found.bad.length > 0 && <BadRows of={found} headings={looked?.headings ?? []} />}
           <Button type="primary" disabled={good === 0 || share !== null} onClick={() => void take()}>
             Take {good} {means === "withdraw" ? "fewer codes" : "parts in"}
           </Button>
-          {found.badCount > 0 && <span className="muted"> Bad rows are left out; correct them in the file and import it again.</span>}
+          {found.badCount > 0 && <span className="muted"> {shopWords.badRowsLeftOut}</span>}
         </section>
       )}
       <Suppliers of={catalogue} onChanged={setCatalogue} />
@@ -241,7 +245,7 @@ export function CataloguePage({ initial }: { initial: CatalogueView }) {
 function ColumnPicks({ headings, mapping, onMap }: { headings: readonly string[]; mapping: Mapping; onMap: (m: Mapping) => void }) {
   const CONSTANT = -1;
   const options = [
-    { value: CONSTANT, label: "one value for all" },
+    { value: CONSTANT, label: shopWords.oneValueAll },
     ...headings.map((h, value) => ({ value, label: h || `column ${value + 1}` })),
   ];
   const set = (column: Column, source: Mapping[Column]) => onMap({ ...mapping, [column]: source });
@@ -259,7 +263,7 @@ function ColumnPicks({ headings, mapping, onMap }: { headings: readonly string[]
             <div>
               <Pick
                 aria-label={`Column for ${columnName[column]}`}
-                none="not in the file"
+                none={shopWords.notFile}
                 value={source === undefined ? null : source.from === "constant" ? CONSTANT : source.index}
                 options={options}
                 onPick={(index) =>
@@ -303,7 +307,7 @@ function ColumnPicks({ headings, mapping, onMap }: { headings: readonly string[]
 function Preview({ rows, mapping }: { rows: readonly (readonly string[])[]; mapping: Mapping }) {
   return (
     <div className={styles.scroll}>
-      <table className="sheet" aria-label="First rows as they are read">
+      <table className="sheet" aria-label={shopWords.firstRowsTheyRead}>
         <thead>
           <tr>
             <th>Code</th>
@@ -401,7 +405,7 @@ function Suppliers({ of, onChanged }: { of: CatalogueView; onChanged: (c: Catalo
     <section aria-label="Suppliers">
       <h2>Suppliers</h2>
       {kept.length === 0 ? (
-        <p className="muted">Nothing yet. Import a file, or enter parts at a position of a job.</p>
+        <p className="muted">{shopWords.nothingYetImportFile}</p>
       ) : (
         <table className="sheet">
           <thead>
@@ -409,7 +413,7 @@ function Suppliers({ of, onChanged }: { of: CatalogueView; onChanged: (c: Catalo
               <th>Supplier</th>
               <th className="n">Parts</th>
               <th className="n">Withdrawn</th>
-              <th>Stock and price address</th>
+              <th>{shopWords.stockPriceAddress}</th>
             </tr>
           </thead>
           <tbody>
@@ -447,7 +451,7 @@ function Suppliers({ of, onChanged }: { of: CatalogueView; onChanged: (c: Catalo
             <li key={i.id}>
               {new Date(i.at).toLocaleString()} {i.supplier}, {i.fileName}, {i.rows} rows:{" "}
               {i.outcome
-                ? `${i.outcome.added} new, ${i.outcome.changed} changed, ${i.outcome.same} the same, ${i.outcome.withdrawn} withdrawn`
+                ? shopWords.newChangedSameWithdrawn(i.outcome.added, i.outcome.changed, i.outcome.same, i.outcome.withdrawn)
                 : "cancelled, nothing imported"}{" "}
               <small className="muted">{i.by}</small>
             </li>

@@ -18,6 +18,7 @@ import { cellsOf, type Row } from "./tableRows";
 import { TableVersions } from "./TableVersions";
 import shop from "./ShopPage.module.css";
 import styles from "./DiagnosisTable.module.css";
+import { shopWords } from "../../wording/screens/shop";
 
 /** The table that suspects and tests come from: every figure with what this shop has made of it, version by version. */
 export function DiagnosisTablePage({ initial }: { initial: ShopTables }) {
@@ -72,8 +73,7 @@ export function DiagnosisTablePage({ initial }: { initial: ShopTables }) {
       <ShopNav here="/shop/diagnosis" />
       <h1>Diagnosis table</h1>
       <p className="muted">
-        {now === 0 ? "As default." : `Version ${now} of this shop.`} Figures are common practice, rough by nature; the latest change of each
-        counts, in every job at once.
+        {now === 0 ? "As default." : shopWords.versionShop(now)} {shopWords.figuresCommonPracticeRough}
         <span className={styles.noPrint}>
           {" "}
           <kbd>↑</kbd> <kbd>↓</kbd> pick a row, <kbd>Enter</kbd> opens it, <kbd>p</kbd> prints.
@@ -87,7 +87,7 @@ export function DiagnosisTablePage({ initial }: { initial: ShopTables }) {
               <th>Fault</th>
               <th className="n">How often</th>
               <th className="n">Here</th>
-              <th>Probability that it shows</th>
+              <th>{shopWords.probabilityShows}</th>
             </tr>
           </thead>
           <tbody>{list("fault")}</tbody>
@@ -102,7 +102,7 @@ export function DiagnosisTablePage({ initial }: { initial: ShopTables }) {
               <th>Test</th>
               <th className="n">Minutes</th>
               <th className="n">Else</th>
-              <th>Probability of the named outcome, if the fault is</th>
+              <th>{shopWords.probabilityNamedOutcomeIf}</th>
             </tr>
           </thead>
           <tbody>{list("test")}</tbody>
@@ -120,7 +120,7 @@ function Figure({ cell, table }: { cell: Cell; table: Table }) {
   return value === starter ? (
     figureOf(cell, value)
   ) : (
-    <b className={styles.changed} title={starter === null ? "not in the default table" : `default ${figureOf(cell, starter)}`}>
+    <b className={styles.changed} title={starter === null ? shopWords.notDefaultTable : `default ${figureOf(cell, starter)}`}>
       {figureOf(cell, value)}
     </b>
   );
@@ -182,7 +182,7 @@ function TableRow({
         <tr className={styles.noPrint}>
           <td colSpan={4}>
             {locked ? (
-              <p className="muted">An earlier version: read only. Show the latest to change a figure.</p>
+              <p className="muted">{shopWords.earlierVersionReadOnly}</p>
             ) : (
               <TableEditor of={r} table={table} onChange={onChange} />
             )}
@@ -197,17 +197,12 @@ function TableRow({
 function Learned({ tables, onChange }: { tables: ShopTables; onChange: (edit: ShopEdit) => Promise<boolean> }) {
   const { learned } = tables;
   const jobs = learned.reduce((n, l) => n + l.times, 0);
-  if (jobs === 0)
-    return (
-      <p className="muted">
-        In this shop: no closed job has confirmed a cause yet. Each that does is counted; the table counts as thirty jobs.
-      </p>
-    );
+  if (jobs === 0) return <p className="muted">{shopWords.shopNoClosedJob}</p>;
   return (
     <p>
-      Here: {jobs} {jobs === 1 ? "cause" : "causes"} shown in closed jobs (
-      {learned.map((l) => `${hypothesisName[l.fault]}, ${unitKindName[l.unitKind]}${l.times > 1 ? ` ${l.times} times` : ""}`).join("; ")}).
-      They are counted, other kinds of unit by a quarter; the table counts as thirty jobs.{" "}
+      Here: {jobs} {jobs === 1 ? "cause" : "causes"} {shopWords.shownClosedJobs}
+      {learned.map((l) => `${hypothesisName[l.fault]}, ${unitKindName[l.unitKind]}${l.times > 1 ? ` ${l.times} times` : ""}`).join("; ")}
+      {shopWords.theyCountedOtherKinds}{" "}
       <Button size="small" className={styles.noPrint} onClick={() => void onChange({ kind: "learnAnew" })}>
         Reset counts
       </Button>

@@ -15,6 +15,7 @@ import { read, send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
 import { ShopNav } from "./ShopNav";
 import styles from "./ShopPage.module.css";
+import { shopWords } from "../../wording/screens/shop";
 
 const LOOK_AGAIN_MS = 1000;
 
@@ -54,11 +55,10 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
       <ShopNav here="/shop/order" />
       <h1>Order and stock</h1>
       <p className="muted">
-        {order.jobs} open jobs. Chosen is not fitted: a part leaves this list when its job records it as fitted. <kbd>↑</kbd> <kbd>↓</kbd>{" "}
-        pick, <kbd>x</kbd> marks as ordered, <kbd>Enter</kbd> books in.
+        {order.jobs} {shopWords.openJobsChosenNot} <kbd>↑</kbd> <kbd>↓</kbd> pick, <kbd>x</kbd> marks as ordered, <kbd>Enter</kbd> books in.
       </p>
       {order.lines.length === 0 ? (
-        <p>Nothing to order. Parts taken at Choose parts come here.</p>
+        <p>{shopWords.nothingOrderPartsTaken}</p>
       ) : (
         <table className="sheet" aria-label="Order">
           <thead>
@@ -107,12 +107,12 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
       )}
       {order.left > 0 && (
         <p className="muted" role="status">
-          {order.left} open {order.left === 1 ? "job" : "jobs"} still to be checked for parts that are missing.
+          {order.left} open {order.left === 1 ? "job" : "jobs"} {shopWords.stillBeCheckedParts}
         </p>
       )}
       {order.lacking.length > 0 && (
         <section aria-label="Without a part">
-          <h2>No part chosen yet</h2>
+          <h2>{shopWords.noPartChosenYet}</h2>
           <ul>
             {order.lacking.map((l) => (
               <li key={`${l.job} ${l.designator}`}>
@@ -120,7 +120,7 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
                   {docket(l.job)}
                 </Link>{" "}
                 <b className="mono">{l.designator}</b> {marked(l.nominal, l.rated)}{" "}
-                <small className="muted">{l.bad ? "bad" : "by its replacement scope"}</small>
+                <small className="muted">{l.bad ? "bad" : shopWords.replacementScope}</small>
               </li>
             ))}
           </ul>
@@ -158,7 +158,7 @@ interface LineProps {
 
 function Line({ line: l, currency, meters, picked, open, onPick, onOpen, onOrdered, onBook }: LineProps) {
   const minds = [
-    ...(l.onlySome ? [l.needed > 1 ? "Not enough for all of these: of a pair only one would be replaced." : "Not available now."] : []),
+    ...(l.onlySome ? [l.needed > 1 ? shopWords.notEnoughAllThese : "Not available now."] : []),
     ...(l.withdrawn ? ["Discontinued: choose another."] : []),
     ...l.minds.map((m) => `${orderMindText(m)}.`),
   ];
@@ -235,7 +235,7 @@ function BookIn({
   const keep = async () => {
     const [number, ohms] = [Number(count), Number(esr.replace(",", "."))];
     if (!Number.isInteger(number) || number < 0 || count.trim() === "") return setSaid("How many?");
-    if (esr.trim() !== "" && !(ohms > 0)) return setSaid("ESR in ohms, or leave it empty.");
+    if (esr.trim() !== "" && !(ohms > 0)) return setSaid(shopWords.esrOhmsLeaveEmpty);
     const sample = esr.trim() === "" || meter === null ? null : { meter, esr: ohms };
     if (await onBook({ partId: line.partId, kind, count: number, lot: lot.trim() || null, note: "", sample })) setSaid("Booked.");
   };
@@ -271,7 +271,7 @@ function BookIn({
       {kind === "delivered" && shows.length > 0 && (
         <>
           <label>
-            <span>ESR of one, Ω (to the reference shelf)</span>
+            <span>{shopWords.esrOneReferenceShelf}</span>
             <Input size="small" className="mono" value={esr} maxLength={12} placeholder="0.12" onChange={(e) => setEsr(e.target.value)} />
           </label>
           <label>

@@ -10,6 +10,7 @@ import { useKeys } from "../shared/useKeys";
 import { ShopNav } from "./ShopNav";
 import { useShopEdit } from "./useShopEdit";
 import styles from "./ShopPage.module.css";
+import { shopWords } from "../../wording/screens/shop";
 
 /** One line of either table: a rule of choosing with its weight, or a figure of the trade. */
 interface Line {
@@ -82,13 +83,12 @@ export function RulesPage({ initial }: { initial: ShopTables }) {
       <ShopNav here="/shop/choosing" />
       <h1>Selection rules</h1>
       <p className="muted">
-        Every refusal, note and merit follows a rule; every verdict uses these figures. <kbd>↑</kbd> <kbd>↓</kbd> pick a row,{" "}
-        <kbd>Enter</kbd> sets this shop&apos;s own value, in every job at once.
+        {shopWords.everyRefusalNoteMerit} <kbd>↑</kbd> <kbd>↓</kbd> pick a row, <kbd>Enter</kbd> {shopWords.setsShopsOwnValue}
       </p>
       <Input
         size="small"
-        aria-label="Find a rule or figure"
-        placeholder="find: ripple, coupling, IEC …"
+        aria-label={shopWords.findRuleFigure}
+        placeholder={shopWords.findRippleCouplingIec}
         value={find}
         onChange={(e) => setFind(e.target.value)}
         style={{ maxWidth: 320 }}
@@ -111,8 +111,8 @@ export function RulesPage({ initial }: { initial: ShopTables }) {
           ))}
         </table>
       </section>
-      <section aria-label="Figures of the trade">
-        <h2>Figures of the trade</h2>
+      <section aria-label={shopWords.figuresTrade}>
+        <h2>{shopWords.figuresTrade}</h2>
         <table className="sheet">
           <thead>
             <tr>
@@ -126,12 +126,12 @@ export function RulesPage({ initial }: { initial: ShopTables }) {
         </table>
       </section>
       {tables.figures.length > 0 && (
-        <section aria-label="What this shop changed">
-          <h2>What this shop changed</h2>
+        <section aria-label={shopWords.whatShopChanged}>
+          <h2>{shopWords.whatShopChanged}</h2>
           <ul>
             {[...tables.figures].reverse().map((c) => (
               <li key={c.id}>
-                <span className="mono">{c.figure}</span> {c.value === null ? "back to the default" : `to ${c.value}`}
+                <span className="mono">{c.figure}</span> {c.value === null ? shopWords.backDefault : `to ${c.value}`}
                 {c.note && `: ${c.note}`}{" "}
                 <small className="muted">
                   {new Date(c.at).toLocaleString()}, {c.by}
@@ -231,7 +231,7 @@ function OwnFigure({
     >
       <label>
         <span>
-          This shop&apos;s own; default {asText(line.value!)} {line.unit}
+          {shopWords.shopsOwnDefault} {asText(line.value!)} {line.unit}
         </span>
         <Input
           autoFocus

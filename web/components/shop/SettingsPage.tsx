@@ -10,6 +10,7 @@ import { Pick } from "../shared/Pick";
 import { ShopNav } from "./ShopNav";
 import { useShopEdit } from "./useShopEdit";
 import styles from "./ShopPage.module.css";
+import { shopWords } from "../../wording/screens/shop";
 
 type Edit = (change: ShopEdit) => Promise<boolean>;
 
@@ -21,8 +22,7 @@ export function SettingsPage({ initial }: { initial: ShopTables }) {
       <ShopNav here="/shop/settings" />
       <h1>Meters and settings</h1>
       <p className="muted">
-        <kbd>Tab</kbd> goes from field to field, <kbd>Enter</kbd> saves the section. Every job follows at once; repair approaches are what
-        new jobs begin with.
+        <kbd>Tab</kbd> {shopWords.goesFromFieldField} <kbd>Enter</kbd> {shopWords.savesSectionEveryJob}
       </p>
       <Settings of={tables.settings} edit={edit} />
       <Meters rows={tables.meterRows} edit={edit} />
@@ -32,14 +32,14 @@ export function SettingsPage({ initial }: { initial: ShopTables }) {
 }
 
 const NUMBERS = [
-  ["touchLimit", "Discharged below, V (5 at most)", 1],
-  ["marginWet", "Volts over working volts, wet aluminium, ×", 1],
+  ["touchLimit", shopWords.dischargedBelowMost, 1],
+  ["marginWet", shopWords.voltsOverWorkingVolts, 1],
   ["marginTantalum", "the same, tantalum, ×", 1],
   ["marginFilm", "the same, film, ×", 1],
   ["highMains", "Mains above nominal, %", 100],
-  ["targetYears", "Years a part should last", 1],
-  ["hoursPerYear", "Hours a year it is on", 1],
-  ["ambient", "Inside a warm unit, °C", 1],
+  ["targetYears", shopWords.yearsPartShouldLast, 1],
+  ["hoursPerYear", shopWords.hoursYear, 1],
+  ["ambient", shopWords.insideWarmUnit, 1],
 ] as const;
 const CHOICES = ["scopeSchool", "valuePolicy", "tantalumSchool", "sidesSchool", "firstPowerSchool"] as const;
 
@@ -65,8 +65,8 @@ function Settings({ of, edit }: { of: ShopSettings; edit: Edit }) {
     if (await edit({ kind: "settings", settings: read.data })) setSaid("Saved.");
   };
   return (
-    <section aria-label="Margins and repair approach">
-      <h2>Margins and repair approach</h2>
+    <section aria-label={shopWords.marginsRepairApproach}>
+      <h2>{shopWords.marginsRepairApproach}</h2>
       <form
         className={styles.fields}
         onSubmit={(e) => {
@@ -74,7 +74,7 @@ function Settings({ of, edit }: { of: ShopSettings; edit: Edit }) {
           void keep();
         }}
       >
-        <Field label="Name of the shop" value={typed.name!} onType={(name) => setTyped({ ...typed, name })} />
+        <Field label={shopWords.nameShop} value={typed.name!} onType={(name) => setTyped({ ...typed, name })} />
         <Field label="Currency" value={typed.currency!} onType={(currency) => setTyped({ ...typed, currency })} />
         {NUMBERS.map(([key, label]) => (
           <Field key={key} label={label} value={typed[key]!} onType={(text) => setTyped({ ...typed, [key]: text })} />
@@ -223,7 +223,7 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
         </label>
         <Field label="ESR at, Hz" value={typed.esrAt} onType={(esrAt) => setTyped({ ...typed, esrAt })} />
         <Field
-          label="C at, Hz; empty: DC"
+          label={shopWords.hzEmptyDc}
           value={typed.capacitanceAt}
           example="120"
           onType={(capacitanceAt) => setTyped({ ...typed, capacitanceAt })}
@@ -248,15 +248,15 @@ function Drawer({ rows, edit }: { rows: ShopTables["drawer"]; edit: Edit }) {
   const [said, setSaid] = useState("");
   const keep = async () => {
     const [ohms, rated, limit] = [typed.ohms, typed.rated, typed.limit].map(asNumber) as [number, number, number];
-    if (!(ohms > 0 && rated > 0 && limit > 0)) return setSaid("Ohms, watts and volts are numbers above 0.");
+    if (!(ohms > 0 && rated > 0 && limit > 0)) return setSaid(shopWords.ohmsWattsVoltsNumbers);
     if (await edit({ kind: "resistor", ohms, rated, limit })) {
       setTyped({ ohms: "", rated: "", limit: "" });
       setSaid("Saved.");
     }
   };
   return (
-    <section aria-label="Resistors to discharge with">
-      <h2>Resistors to discharge with</h2>
+    <section aria-label={shopWords.resistorsDischargeWith}>
+      <h2>{shopWords.resistorsDischargeWith}</h2>
       <ul className={styles.drawer}>
         {rows.map((r) => (
           <li key={r.id}>

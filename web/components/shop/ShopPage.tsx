@@ -11,6 +11,7 @@ import { useKeys } from "../shared/useKeys";
 import { ShopNav } from "./ShopNav";
 import { useShopEdit } from "./useShopEdit";
 import styles from "./ShopPage.module.css";
+import { shopWords } from "../../wording/screens/shop";
 
 /** What this shop holds readings against: ESR norms, new parts on the shelf, and two schools. Every row can be struck, none is lost. */
 export function ShopPage({ initial }: { initial: ShopTables }) {
@@ -34,11 +35,10 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
       <ShopNav here="/shop" />
       <h1>Reference values</h1>
       <p className="muted">
-        <kbd>↑</kbd> <kbd>↓</kbd> pick a row, <kbd>x</kbd> strikes it out or restores it. Every verdict in every job follows at once. A
-        struck row stays on record.
+        <kbd>↑</kbd> <kbd>↓</kbd> pick a row, <kbd>x</kbd> {shopWords.strikesOutRestoresEvery}
       </p>
       <section aria-label="ESR norms">
-        <h2>ESR norms, hand-held meters near 100 kHz</h2>
+        <h2>{shopWords.esrNormsHandHeld}</h2>
         <table className="sheet">
           <thead>
             <tr>
@@ -64,10 +64,10 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
         <AddNorm onAdd={(norm) => edit({ kind: "addNorm", norm })} />
       </section>
       <section aria-label="Reference shelf">
-        <h2>Reference shelf: new parts on this shop&rsquo;s meters</h2>
+        <h2>{shopWords.referenceShelfNewParts}</h2>
         {tables.shelf.length === 0 ? (
           <p className="muted">
-            Nothing yet. On a job&rsquo;s entry line: <span className="mono">new 10u 50v esr 1.4 series Nightjar</span>
+            {shopWords.nothingYetJobsEntry} <span className="mono">new 10u 50v esr 1.4 series Nightjar</span>
           </p>
         ) : (
           <table className="sheet">
@@ -107,14 +107,14 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
             checked={tables.bulgeDecides}
             onChange={(bulgeDecides) => void edit({ kind: "schools", bulgeDecides, mustClimb: tables.mustClimb })}
           />{" "}
-          A bulge alone means failed; off: the reading decides, and the bulge stays shown
+          {shopWords.bulgeAloneMeansFailed}
         </label>
         <label>
           <Switch
             checked={tables.mustClimb}
             onChange={(mustClimb) => void edit({ kind: "schools", bulgeDecides: tables.bulgeDecides, mustClimb })}
           />{" "}
-          An ohmmeter must climb to over-range; off: it may settle within the leakage allowed
+          {shopWords.ohmmeterMustClimbOver}
         </label>
       </section>
     </main>
@@ -172,12 +172,12 @@ function Shelf({ row: s, samples, picked, onStrike }: { row: ShelfRow; samples: 
 }
 
 const FIELDS = [
-  ["value", "Value, or from – to", "47u"],
+  ["value", shopWords.valueFrom, "47u"],
   ["rated", "Volts, empty: any", "50v"],
   ["typical", "Typical", "0.7"],
   ["wornOver", "Degraded over", "1"],
   ["failedOver", "Failed over", "2"],
-  ["note", "Note", "as measured at our bench"],
+  ["note", "Note", shopWords.measuredOurBench],
 ] as const;
 type Field = (typeof FIELDS)[number][0];
 const EMPTY: Record<Field, string> = { value: "", rated: "", typical: "", wornOver: "", failedOver: "", note: "" };
@@ -194,10 +194,10 @@ export function readNorm(typed: Record<Field, string>): { norm: NormPost } | { w
   const to = second === undefined ? from : numberIn(second, "F");
   const rated = typed.rated.trim() === "" ? null : numberIn(typed.rated, "V");
   const [typical, wornOver, failedOver] = (["typical", "wornOver", "failedOver"] as const).map((f) => numberIn(typed[f], "Ω"));
-  if (from === null || to === null || from >= 1) return { wrong: "Enter the value with its unit: 47u" };
-  if (typed.rated.trim() !== "" && rated === null) return { wrong: "Enter the volts as 50v, or leave them empty" };
-  if (typical == null || wornOver == null || failedOver == null) return { wrong: "Typical, degraded over and failed over are ohms" };
-  if (!(wornOver >= typical && failedOver > wornOver)) return { wrong: "Typical, degraded and failed must increase" };
+  if (from === null || to === null || from >= 1) return { wrong: shopWords.enterValueWithUnit };
+  if (typed.rated.trim() !== "" && rated === null) return { wrong: shopWords.enterVoltsLeaveThem };
+  if (typical == null || wornOver == null || failedOver == null) return { wrong: shopWords.typicalDegradedOverFailed };
+  if (!(wornOver >= typical && failedOver > wornOver)) return { wrong: shopWords.typicalDegradedFailedMust };
   return { norm: { from, to, rated, typical, wornOver, failedOver, note: typed.note.trim() } };
 }
 

@@ -6,6 +6,7 @@ import { fieldName, figureOf, readFigure } from "../../wording/diagnosisTable";
 import { Pick } from "../shared/Pick";
 import { possibleCells, type Row } from "./tableRows";
 import styles from "./DiagnosisTable.module.css";
+import { shopWords } from "../../wording/screens/shop";
 
 /** One figure of a row is picked, typed anew, and kept with a note; Enter keeps it. */
 export function TableEditor({ of: r, table, onChange }: { of: Row; table: Table; onChange: (edit: ShopEdit) => Promise<boolean> }) {
@@ -19,7 +20,7 @@ export function TableEditor({ of: r, table, onChange }: { of: Row; table: Table;
   const starter = valueAt(STARTER_TABLE, cell);
   const keep = async () => {
     const figure = readFigure(cell, typed);
-    setWrong(figure === null ? "Not a valid figure: a probability is 85 or 0.85; a weight and minutes are numbers." : "");
+    setWrong(figure === null ? shopWords.notValidFigureProbability : "");
     if (figure !== null && (await onChange({ kind: "table", cell: at, value: figure, note: note.trim() }))) setTyped("");
   };
   return (

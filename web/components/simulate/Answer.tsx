@@ -7,6 +7,7 @@ import type { KeptAnswer } from "../../schemas/circuit";
 import { amountText, answerSentence, candidateText, contributionText, symptomName, symptomUnit, wouldText } from "../../wording/circuit";
 import { list, shown } from "../../wording/quantity";
 import styles from "./Simulate.module.css";
+import { simulateWords } from "../../wording/screens/simulate";
 
 const MAX_DB = 200;
 /** What was typed as so many decibels; null for an empty box and for what no fault makes. */
@@ -45,8 +46,8 @@ export function Answer(props: Props) {
         {explanation
           ? answerSentence(id, explanation)
           : stopped
-            ? "Stopped before it was finished."
-            : "Calculating what the bad parts explain …"}
+            ? simulateWords.stoppedBeforeWasFinished
+            : simulateWords.calculatingWhatBadParts}
       </h2>
       {!explanation && progress !== null && !stopped && (
         <p className={styles.working}>
@@ -64,17 +65,19 @@ export function Answer(props: Props) {
       {explanation && explanation.contributions.length > 0 && <Shares id={id} explanation={explanation} makesIt={props.makesIt} />}
       {explanation && explanation.elsewhere.length > 0 && (
         <p className={styles.elsewhere}>
-          <b>{list(explanation.elsewhere)}</b>: bad, and not examined here: no part of this circuit.
+          <b>{list(explanation.elsewhere)}</b>
+          {simulateWords.badNotExaminedHere}
         </p>
       )}
       {explanation && explanation.fuse.length > 0 && (
         <p className={styles.elsewhere}>
-          <b>{list(explanation.fuse)}</b>: shorted. It blows the fuse: such a unit is dead and does not hum.
+          <b>{list(explanation.fuse)}</b>
+          {simulateWords.shortedBlowsFuseSuch}
         </p>
       )}
       {explanation && explanation.rest.length > 0 && (
         <p className={styles.rest}>
-          Would account for the rest:{" "}
+          {simulateWords.wouldAccountRest}{" "}
           {explanation.rest
             .slice(0, 4)
             .map((c) => `${candidateText(c)} (+${amountText(id, c.effect)})`)
@@ -84,7 +87,7 @@ export function Answer(props: Props) {
       )}
       <div className={styles.ask}>
         <label>
-          Measured excess over a healthy unit{" "}
+          {simulateWords.measuredExcessOverHealthy}{" "}
           <Input
             type="number"
             value={complaint ?? ""}
@@ -100,21 +103,21 @@ export function Answer(props: Props) {
         </label>
         {measured && complaint === null && (
           <span className="muted">
-            {measured.decibels.toFixed(1)} dB by {shown(measured.volts, "V")} {measured.form === "rms" ? "~" : "p-p"} of ripple read at{" "}
-            {measured.designator}.
+            {measured.decibels.toFixed(1)} dB by {shown(measured.volts, "V")} {measured.form === "rms" ? "~" : "p-p"}{" "}
+            {simulateWords.rippleRead} {measured.designator}.
           </span>
         )}
-        {!measured && implied !== null && complaint === null && <span className="muted">It oscillates: no stability margin is left.</span>}
+        {!measured && implied !== null && complaint === null && <span className="muted">{simulateWords.oscillatesNoStabilityMargin}</span>}
         {explanation && props.onKeep && (
           <Button type="primary" size="small" onClick={props.onKeep}>
-            Save for the report <kbd>k</kbd>
+            {simulateWords.saveReport} <kbd>k</kbd>
           </Button>
         )}
         {props.kept &&
           (props.stands ? (
             <span className="muted">Saved: {answerSentence(id, props.kept)}</span>
           ) : (
-            <span className="state-worn">An answer was saved; the readings behind it have changed since. Save the new one.</span>
+            <span className="state-worn">{simulateWords.answerWasSavedReadings}</span>
           ))}
       </div>
     </section>
@@ -133,7 +136,7 @@ function Shares({ id, explanation, makesIt }: { id: ScenarioId; explanation: Exp
     MIN_SCALE,
   );
   return (
-    <table className={styles.shares} aria-label="Share of each part">
+    <table className={styles.shares} aria-label={simulateWords.shareEachPart}>
       <tbody>
         {explanation.contributions.map((c) => (
           <tr key={c.slot}>

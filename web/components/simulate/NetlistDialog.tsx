@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import { circuitIssueText, figureText, netlistIssueText } from "../../wording/circuit";
 import { makeCircuitClient } from "../../workers/circuit.client";
 import type { NetlistAnswer } from "../../workers/circuit.protocol";
+import { simulateWords } from "../../wording/screens/simulate";
 
 /** A netlist of one's own: pasted, checked, solved. What is wrong is said with its line. */
 export function NetlistDialog({ open, initial, onClose }: { open: boolean; initial: string; onClose: () => void }) {
@@ -30,7 +31,7 @@ export function NetlistDialog({ open, initial, onClose }: { open: boolean; initi
     <Modal
       open={open}
       onCancel={onClose}
-      title="A netlist of your own"
+      title={simulateWords.netlistYourOwn}
       width={720}
       footer={
         <Button type="primary" onClick={() => void solve()}>
@@ -39,7 +40,7 @@ export function NetlistDialog({ open, initial, onClose }: { open: boolean; initi
       }
       destroyOnHidden
     >
-      <p className="muted">R, C, L, V, I, D with a model, E and G; the first line is the title, node 0 is ground. Sources DC or SIN.</p>
+      <p className="muted">{simulateWords.withModelFirstLine}</p>
       <Input.TextArea
         value={text}
         onChange={(e) => setText(e.target.value)}
@@ -54,7 +55,7 @@ export function NetlistDialog({ open, initial, onClose }: { open: boolean; initi
       <div aria-live="polite">
         {wrong && <p style={{ color: "var(--failed)", fontWeight: 600, marginTop: 8 }}>{wrong}</p>}
         {answer && (
-          <table className="sheet" aria-label="Volts of the netlist" style={{ marginTop: 8 }}>
+          <table className="sheet" aria-label={simulateWords.voltsNetlist} style={{ marginTop: 8 }}>
             <thead>
               <tr>
                 <th>Node</th>

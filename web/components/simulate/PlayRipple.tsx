@@ -7,6 +7,7 @@ import { useKeys } from "../shared/useKeys";
 import { CASE_TEXT, type CaseName } from "./cases";
 import type { Outcomes } from "./useCircuit";
 import styles from "./Simulate.module.css";
+import { simulateWords } from "../../wording/screens/simulate";
 
 /** Every start is this quiet, rms against full scale (−32 dB): a headphone may be on a head. */
 const START_LEVEL = 0.025;
@@ -78,9 +79,9 @@ export function Listen({ outcomes, node }: { outcomes: Outcomes; node: string })
           if (playing) play(playing, !e.target.checked);
         }}
       >
-        with the difference in level
+        {simulateWords.withDifferenceLevel}
       </Checkbox>
-      <small className="muted">Starts quietly; turn up with care.</small>
+      <small className="muted">{simulateWords.startsQuietlyTurnUp}</small>
     </div>
   );
 }

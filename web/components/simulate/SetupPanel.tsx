@@ -11,6 +11,7 @@ import { roleName } from "../../wording/vocabulary";
 import { Pick } from "../shared/Pick";
 import type { Circuit, Setup } from "./useCircuit";
 import styles from "./Simulate.module.css";
+import { simulateWords } from "../../wording/screens/simulate";
 
 /** The circuit's values, each usual until set by hand, and which part of the job stands where. */
 export function SetupPanel({
@@ -35,8 +36,8 @@ export function SetupPanel({
   return (
     <details className={styles.setup}>
       <summary>
-        The circuit as measured{" "}
-        <span className="muted">{byHand === 0 ? "all values typical for such a unit" : `${byHand} entered, the rest typical`}</span>
+        {simulateWords.circuitMeasured}{" "}
+        <span className="muted">{byHand === 0 ? simulateWords.allValuesTypicalSuch : simulateWords.enteredRestTypical(byHand)}</span>
       </summary>
       <div className={styles.fields}>
         {circuit.cases.slots.map(({ slot }) => (
@@ -77,7 +78,7 @@ export function SetupPanel({
       </div>
       {byHand > 0 && (
         <Button size="small" onClick={() => onChange({ settings: {} })}>
-          Reset to typical values
+          {simulateWords.resetTypicalValues}
         </Button>
       )}
     </details>

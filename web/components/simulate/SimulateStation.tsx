@@ -18,6 +18,7 @@ import { Summary } from "./Summary";
 import { LivePicture } from "./LivePicture";
 import { useCircuit, useExplanation, useSetup, type Outcomes } from "./useCircuit";
 import styles from "./Simulate.module.css";
+import { simulateWords } from "../../wording/screens/simulate";
 
 const SetupPanel = dynamic(() => import("./SetupPanel").then((m) => m.SetupPanel), { ssr: false });
 const NetlistDialog = dynamic(() => import("./NetlistDialog").then((m) => m.NetlistDialog), { ssr: false });
@@ -53,7 +54,7 @@ export function SimulateStation() {
                   {relevant.complaint.includes(s) && (
                     <>
                       <span className={styles.makes} aria-hidden="true" />
-                      <span className="sr-only">, can cause such a complaint</span>
+                      <span className="sr-only">{simulateWords.canCauseSuchComplaint}</span>
                     </>
                   )}
                 </>
@@ -81,9 +82,7 @@ export function SimulateStation() {
         />
       )}
       {id === null ? (
-        <p className={styles.empty}>
-          No circuit of this unit can be simulated yet: list its positions with their roles at Measure, or pick a circuit above.
-        </p>
+        <p className={styles.empty}>{simulateWords.noCircuitUnitCan}</p>
       ) : (
         <CircuitSheet key={`${id} ${focus}`} id={id} focus={focus} makesIt={relevant.complaint.includes(id)} />
       )}
@@ -109,7 +108,7 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
   const [reading, setReading] = useState<string | null>(null);
   const onKeep =
     explanation && open && view.job.closedAt === null
-      ? () => void keep(explanation).then((answer) => answer.ok && message.success("Saved for the report."))
+      ? () => void keep(explanation).then((answer) => answer.ok && message.success(simulateWords.savedReport))
       : null;
   useKeys({ k: () => onKeep?.() });
   const name = `docket-${docket(view.job.number)}-${id}`;
@@ -140,7 +139,7 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
         makesIt={makesIt}
         onKeep={onKeep}
       />
-      {!makesIt && <p className="muted">Nothing ticked at Check in points at this circuit.</p>}
+      {!makesIt && <p className="muted">{simulateWords.nothingTickedCheckPoints}</p>}
       {circuit.issue && <p className={styles.issue}>{circuitIssueText(circuit.issue)}</p>}
       <LivePicture id={id} circuit={circuit} caption={sentence(id, circuit.outcomes ?? {})} kind={shownKind} onKind={setShownKind} />
       <SetupPanel circuit={circuit} setup={setup} unitKind={view.job.unitKind} positions={view.positions} onChange={change} />
@@ -167,8 +166,8 @@ function sentence(id: ScenarioId, { healthy, measured, replacement }: Outcomes):
   if (!healthy || !measured) return "Solving …";
   const worse = measured.symptom - healthy.symptom;
   const what = symptomName[id];
-  const now = Math.abs(worse) < 0.05 ? `As measured it behaves like a healthy one.` : `As measured: ${amountText(id, worse)} of ${what}.`;
+  const now = Math.abs(worse) < 0.05 ? simulateWords.measuredBehavesLikeHealthy : `As measured: ${amountText(id, worse)} of ${what}.`;
   if (!replacement) return now;
   const left = replacement.symptom - healthy.symptom;
-  return `${now} With the parts chosen ${Math.abs(left) < 0.5 ? "it is as when healthy" : left < 0 ? `it is ${amountText(id, -left)} better than when healthy` : `${amountText(id, left)} is left`}.`;
+  return `${now} With the parts chosen ${Math.abs(left) < 0.5 ? simulateWords.whenHealthy : left < 0 ? simulateWords.betterThanWhenHealthy(amountText(id, -left)) : `${amountText(id, left)} is left`}.`;
 }

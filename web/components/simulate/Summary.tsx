@@ -4,6 +4,7 @@ import type { PartAnswer } from "@mirvek/core/explain";
 import { partAnswerText } from "../../wording/circuit";
 import { useSum } from "./useCircuit";
 import styles from "./Simulate.module.css";
+import { simulateWords } from "../../wording/screens/simulate";
 
 /** What is read at a glance; the rest is folded. */
 const SHOWN = 3;
@@ -17,7 +18,7 @@ export function Summary({ onPick }: { onPick: (part: PartAnswer) => void }) {
       {parts === null ? (
         <span className="muted">calculating …</span>
       ) : parts.length === 0 ? (
-        <span className="muted">no part has been found bad yet</span>
+        <span className="muted">{simulateWords.noPartHasBeen}</span>
       ) : (
         <div>
           <Lines parts={parts.slice(0, SHOWN)} onPick={onPick} />
@@ -41,7 +42,7 @@ function Lines({ parts, onPick }: { parts: readonly PartAnswer[]; onPick: (part:
           {p.in === null ? (
             <b>{p.designator}</b>
           ) : (
-            <button type="button" onClick={() => onPick(p)} aria-label={`Show ${p.designator} in its circuit`}>
+            <button type="button" onClick={() => onPick(p)} aria-label={simulateWords.showCircuit(p.designator)}>
               {p.designator}
             </button>
           )}{" "}

@@ -8,6 +8,7 @@ import { ChangeTable } from "./ChangeTable";
 import type { SoundJob } from "./SoundDesk";
 import type { RecordingState } from "./recordingStore";
 import styles from "./Sound.module.css";
+import { soundWords } from "../../wording/screens/sound";
 
 const LINE = { gone: "hum gone", better: "hum a bit better", same: "hum still there" } as const;
 
@@ -31,20 +32,18 @@ export function BeforeAfter({ recordings, job }: { recordings: readonly Recordin
     <section aria-label="Before and after">
       <h2 className={styles.head}>Before and after</h2>
       {quiet && <ChangeTable of={quiet} />}
-      {both && quiet === null && (
-        <p className="muted">Mark one before and one after as recorded with nothing played: hum and noise are then compared.</p>
-      )}
+      {both && quiet === null && <p className="muted">{soundWords.markOneBeforeOne}</p>}
       {quiet && now !== null && hums && job && !job.closed && (
         <p className={styles.tools}>
           <Button size="small" disabled={sent} onClick={() => setSent(job.send([LINE[now]]))}>
-            Save to the job: {LINE[now]}
+            {soundWords.saveJob} {LINE[now]}
           </Button>
-          {sent && <span className={styles.sent}>Saved to the job.</span>}
+          {sent && <span className={styles.sent}>{soundWords.savedJob}</span>}
         </p>
       )}
       {responses.length > 0 && (
         <>
-          <p>Response by third octaves, 0 dB at 1 kHz:</p>
+          <p>{soundWords.responseThirdOctavesDb}</p>
           <BandChart lines={responses} />
         </>
       )}

@@ -8,6 +8,7 @@ import { Pick } from "../shared/Pick";
 import { useKeys } from "../shared/useKeys";
 import type { RecordingState, RecordingStore } from "./recordingStore";
 import styles from "./Sound.module.css";
+import { soundWords } from "../../wording/screens/sound";
 
 const BandChart = dynamic(() => import("./BandChart").then((m) => m.BandChart), { ssr: false });
 
@@ -53,7 +54,7 @@ export function Compared({ store, recording, recordings, sides }: Props) {
       <h2 className={styles.head}>
         Compared with <Pick aria-label="Compared with" value={against} options={options} none="nothing" onPick={setAgainst} /> <kbd>v</kbd>
       </h2>
-      {channels !== null && many === 0 && <p className="muted">The two share too few third octaves.</p>}
+      {channels !== null && many === 0 && <p className="muted">{soundWords.twoShareTooFew}</p>}
       {channels !== null && many > 0 && (
         <>
           <p data-testid="compared">{sentenceOf(channels, against === SIDES)}</p>
@@ -61,8 +62,8 @@ export function Compared({ store, recording, recordings, sides }: Props) {
             lines={channels.map((c, n) => ({
               name:
                 against === SIDES
-                  ? "right relative to left, level removed"
-                  : `${sidesText([n + 1], many) || "this"} relative to the other, level removed`,
+                  ? soundWords.rightRelativeLeftLevel
+                  : soundWords.relativeOtherLevelRemoved(sidesText([n + 1], many) || "this"),
               bands: c.bands,
             }))}
           />
@@ -78,7 +79,7 @@ function sentenceOf(channels: readonly Comparison[], sides: boolean): string {
     .map((c, n) => {
       const level = Math.abs(c.aligned) < 0.5 ? "as loud" : `${Math.abs(c.aligned).toFixed(1)} dB ${c.aligned > 0 ? "weaker" : "louder"}`;
       const lacks = c.findings.map((f) => `${findingTitle(f)}, ${findingFigures(f)}`);
-      return `${who(n)} is ${level}${lacks.length > 0 ? `; ${lacks.join("; ")}` : "; neither treble nor bass is missing"}.`;
+      return `${who(n)} is ${level}${lacks.length > 0 ? `; ${lacks.join("; ")}` : soundWords.neitherTrebleNorBass}.`;
     })
     .join(" ");
 }

@@ -13,6 +13,7 @@ import { play } from "./play";
 import type { SoundJob } from "./SoundDesk";
 import type { Hearing, RecordingState, RecordingStore } from "./recordingStore";
 import styles from "./Sound.module.css";
+import { soundWords } from "../../wording/screens/sound";
 
 const LevelStrip = dynamic(() => import("./LevelStrip").then((m) => m.LevelStrip), { ssr: false, loading: () => <Space high={132} /> });
 const Spectrum = dynamic(() => import("./Spectrum").then((m) => m.Spectrum), { ssr: false, loading: () => <Space high={236} /> });
@@ -47,8 +48,8 @@ export function Findings({ store, recording, hearing, recordings, job }: Props) 
   const waits = recording.keeping.kind === "sending";
   const send = () => {
     if (!job || job.closed || waits || inJob || lines.length === 0) return;
-    if (job.send(lines)) setSent(`${lines.length} ${lines.length === 1 ? "line" : "lines"} saved to the job: Diagnose counts them.`);
-    else setSent("Not all of it was understood: see the log.");
+    if (job.send(lines)) setSent(soundWords.savedJobDiagnoseCounts(lines.length, lines.length === 1 ? "line" : "lines"));
+    else setSent(soundWords.notAllWasUnderstood);
   };
   const toggle = (i: number) => setLeft((before) => new Set(before.has(i) ? [...before].filter((x) => x !== i) : [...before, i]));
   useKeys({
@@ -69,7 +70,7 @@ export function Findings({ store, recording, hearing, recordings, job }: Props) 
           <thead>
             <tr>
               <th>
-                <span className="sr-only">Save to the job</span>
+                <span className="sr-only">{soundWords.saveJobToo}</span>
               </th>
               <th>Found</th>
               <th>Channel</th>
@@ -128,10 +129,10 @@ export function Findings({ store, recording, hearing, recordings, job }: Props) 
       <div className={styles.tools}>
         {job && !job.closed && (
           <Button type="primary" size="small" onClick={send} disabled={inJob || waits || lines.length === 0}>
-            Save to the job <kbd>e</kbd>
+            {soundWords.saveJobToo} <kbd>e</kbd>
           </Button>
         )}
-        {inJob && !sent && <span className={styles.sent}>Its findings are saved to the job.</span>}
+        {inJob && !sent && <span className={styles.sent}>{soundWords.findingsSavedJob}</span>}
         {sent && (
           <span className={styles.sent} role="status">
             {sent}
@@ -148,7 +149,7 @@ export function Findings({ store, recording, hearing, recordings, job }: Props) 
 
 /** "Heard: hum, a saw-tooth at twice the mains frequency, on both sides." */
 function sentenceOf(findings: readonly SoundFinding[], channels: number): string {
-  if (findings.length === 0) return "Nothing stands out in it.";
+  if (findings.length === 0) return soundWords.nothingStandsOut;
   const [first, ...rest] = findings;
   const where = sidesText(first!.channels, channels);
   const others = rest.length > 0 ? ` Beside it: ${list([...new Set(rest.map(findingTitle))])}.` : "";

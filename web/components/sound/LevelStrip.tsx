@@ -5,6 +5,7 @@ import { memo, useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceArea, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { TICK_INK } from "./axes";
 import styles from "./Sound.module.css";
+import { soundWords } from "../../wording/screens/sound";
 
 const FLOOR = -100;
 const HIGH = 132;
@@ -24,7 +25,7 @@ export const LevelStrip = memo(function LevelStrip({ view, picked }: { view: Sou
   );
   const events: readonly SoundEvent[] = picked && "events" in picked ? picked.events.slice(0, MAX_MARKS) : [];
   return (
-    <div className={styles.chart} role="img" aria-label={`Level over ${view.seconds.toFixed(1)} s, ${events.length} places marked`}>
+    <div className={styles.chart} role="img" aria-label={soundWords.levelOverPlacesMarked(view.seconds.toFixed(1), events.length)}>
       <ResponsiveContainer width="100%" height={HIGH} initialDimension={{ width: 640, height: HIGH }}>
         <LineChart data={data} margin={{ top: 8, right: 8, bottom: 0, left: 0 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />

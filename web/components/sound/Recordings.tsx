@@ -6,6 +6,7 @@ import { momentName, playedName } from "../../wording/sound";
 import { Pick } from "../shared/Pick";
 import type { RecordingState, RecordingStore } from "./recordingStore";
 import styles from "./Sound.module.css";
+import { soundWords } from "../../wording/screens/sound";
 
 const MOMENTS = RECORDING_MOMENTS.map((m) => ({ value: m, label: momentName[m] }));
 const PLAYS = PLAYED.map((p) => ({ value: p, label: playedName[p] }));
@@ -37,7 +38,7 @@ export function Recordings({ store, recordings, current, closed }: Props) {
               onPick={(moment) => moment && void store.mean(t.key, { moment })}
             />{" "}
             <Pick
-              aria-label={`What was played in ${t.name}`}
+              aria-label={soundWords.whatWasPlayed(t.name)}
               value={t.played}
               options={PLAYS}
               onPick={(played) => played && void store.mean(t.key, { played })}
@@ -64,7 +65,7 @@ function Kept({ of: { keeping, key, kept }, store }: { of: RecordingState; store
       return <progress value={keeping.share} max={1} aria-label="Saved so far" />;
     case "kept":
       return (
-        <small className="muted mono" title="first digits of its hash">
+        <small className="muted mono" title={soundWords.firstDigitsHash}>
           {kept?.sha256.slice(0, 7)}
         </small>
       );

@@ -13,6 +13,7 @@ import { Sources } from "./Sources";
 import { Recordings } from "./Recordings";
 import { makeRecordingStore, type RecordingShelf } from "./recordingStore";
 import styles from "./Sound.module.css";
+import { soundWords } from "../../wording/screens/sound";
 
 const BeforeAfter = dynamic(() => import("./BeforeAfter").then((m) => m.BeforeAfter), { ssr: false });
 
@@ -61,8 +62,7 @@ export function SoundDesk({ shelf, job }: { shelf: RecordingShelf | null; job: S
       <Recordings store={store} recordings={recordings} current={current} closed={job?.closed ?? false} />
       {here === null ? (
         <p className="muted" style={{ marginTop: 12 }}>
-          Record a few seconds of the fault, once with nothing played, once with music. A line output or a clip lead shows more than a
-          microphone in front of the loudspeaker.
+          {soundWords.recordFewSecondsFault}
         </p>
       ) : here.hearing.kind === "listening" ? (
         <p className={styles.tools} role="status">

@@ -6,6 +6,7 @@ import { useTheme } from "../shared/Providers";
 import { useKeys } from "../shared/useKeys";
 import { SoundDesk } from "./SoundDesk";
 import styles from "./Sound.module.css";
+import { soundWords } from "../../wording/screens/sound";
 
 /** The same desk without a job: nothing is saved. */
 export function SoundPage() {
@@ -20,7 +21,7 @@ export function SoundPage() {
         </Link>
       </p>
       <h1>Analyse a recording</h1>
-      <p className="muted">Analysed in this browser only; nothing is saved. In a job, recordings and findings are saved with it.</p>
+      <p className="muted">{soundWords.analysedBrowserOnlyNothing}</p>
       <SoundDesk shelf={null} job={null} />
     </main>
   );

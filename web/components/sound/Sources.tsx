@@ -14,6 +14,7 @@ import type { Running } from "./recorder";
 import type { SoundJob } from "./SoundDesk";
 import type { RecordingStore } from "./recordingStore";
 import styles from "./Sound.module.css";
+import { soundWords } from "../../wording/screens/sound";
 
 /** A file, an input, a simulated unit; and the signals a unit is to play. */
 export function Sources({ store, job }: { store: RecordingStore; job: SoundJob | null }) {
@@ -58,7 +59,7 @@ export function Sources({ store, job }: { store: RecordingStore; job: SoundJob |
           e.target.value = "";
         }}
       />
-      <span className="muted">Drop a recording here, or</span>
+      <span className="muted">{soundWords.dropRecordingHere}</span>
       <Button size="small" type="primary" onClick={() => picker.current?.click()}>
         Choose a file <kbd>f</kbd>
       </Button>
@@ -91,7 +92,7 @@ function Recorder({ store }: { store: RecordingStore }) {
       setRunning(null);
       const file = await running.stop();
       if (file) void store.add(file, `recorded ${new Date().toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })}.wav`);
-      else setWrong("The input gave no signal.");
+      else setWrong(soundWords.inputGaveNoSignal);
       return;
     }
     try {
@@ -101,7 +102,7 @@ function Recorder({ store }: { store: RecordingStore }) {
       setWrong(null);
       setRunning(begun);
     } catch {
-      setWrong("No input, or the browser was not allowed to use it.");
+      setWrong(soundWords.noInputBrowserWas);
     }
   };
   useKeys({ m: () => void toggle() });
@@ -110,7 +111,7 @@ function Recorder({ store }: { store: RecordingStore }) {
       <Button size="small" danger={running !== null} onClick={() => void toggle()}>
         {running ? `Stop, ${level.seconds.toFixed(0)} s` : "Record an input"} <kbd>m</kbd>
       </Button>
-      {running && <meter value={level.peak} min={0} max={1} high={0.95} aria-label="Level of the input" />}
+      {running && <meter value={level.peak} min={0} max={1} high={0.95} aria-label={soundWords.levelInput} />}
       {wrong && (
         <span className="state-failed" role="alert">
           {wrong}
@@ -149,7 +150,7 @@ function TestSignals({ store }: { store: RecordingStore }) {
         ]}
         onPick={(w) => w && setWhich(w)}
       />
-      <Button size="small" onClick={() => void start()} title={`${USUAL_STIMULUS.level} dBFS: volume down first`}>
+      <Button size="small" onClick={() => void start()} title={soundWords.dbfsVolumeDownFirst(USUAL_STIMULUS.level)}>
         {playing ? "Stop" : "Play"}
       </Button>
       <Button size="small" onClick={() => void save()}>

@@ -8,6 +8,7 @@ import { Pick } from "../shared/Pick";
 import { DECADES, TICK_INK, dBTick, hertzTick } from "./axes";
 import { Legend } from "./Legend";
 import styles from "./Sound.module.css";
+import { soundWords } from "../../wording/screens/sound";
 
 const HIGH = 236;
 const DEEP = 90;
@@ -34,7 +35,7 @@ export const Spectrum = memo(function Spectrum({ view, mainsHz }: { view: SoundV
           />
         )}
         <span className="muted" style={{ fontWeight: 400, fontSize: 13.5 }}>
-          {mainsHz === null ? "no mains frequency in it" : `harmonics: multiples of the measured ${mainsHz.toFixed(2)} Hz`}
+          {mainsHz === null ? soundWords.noMainsFrequency : soundWords.harmonicsMultiplesMeasuredHz(mainsHz.toFixed(2))}
         </span>
       </h2>
       <div className={styles.chart}>
@@ -94,7 +95,7 @@ export const Spectrum = memo(function Spectrum({ view, mainsHz }: { view: SoundV
       </div>
       <Legend
         lines={[
-          { name: "the whole recording, Hz", ink: "var(--ink)" },
+          { name: soundWords.wholeRecordingHz, ink: "var(--ink)" },
           { name: "its quiet parts", ink: "var(--copper)", dash: "5 3" },
         ]}
       />

@@ -6,6 +6,7 @@ import { useState } from "react";
 import { percent, shown } from "../../wording/quantity";
 import { amountIn } from "./amountIn";
 import styles from "./Tools.module.css";
+import { toolsWords } from "../../wording/screens/tools";
 
 /** One device a line: name, gain, and junction volts where they were read; a valve by its current. What cannot be read is named by its line. */
 export function readDevices(text: string): { devices: Device[]; wrong: string[] } {
@@ -21,7 +22,7 @@ export function readDevices(text: string): { devices: Device[]; wrong: string[] 
     const second = junction === undefined ? null : amountIn(junction, "V");
     if (name === undefined || first === null || !(first > 0) || (junction !== undefined && second === null) || words.length > 3)
       wrong.push(`line ${i + 1}: ${row.trim()}`);
-    else if (devices.some((d) => d.name === name)) wrong.push(`line ${i + 1}: ${name} is there twice`);
+    else if (devices.some((d) => d.name === name)) wrong.push(toolsWords.lineThereTwice(i + 1, name));
     else devices.push({ name, gain: first, junction: second });
   });
   return { devices, wrong };
@@ -38,7 +39,7 @@ export function Matching({ onSend }: { onSend?: (text: string) => void }) {
   return (
     <section aria-label="Matching" className={styles.tool}>
       <h3>Match devices</h3>
-      <p className="muted">One a line: name, gain, junction volts. Valves: name and current in the test jig.</p>
+      <p className="muted">{toolsWords.oneLineNameGain}</p>
       <div className={styles.matching}>
         <Input.TextArea
           aria-label="Devices"
@@ -58,7 +59,7 @@ export function Matching({ onSend }: { onSend?: (text: string) => void }) {
           {left.length > 0 && pairs.length > 0 && <p className="muted">Left over: {left.join(", ")}.</p>}
           {onSend && pairs.length > 0 && (
             <Button size="small" onClick={() => onSend(`matched ${pairs.map(pairText).join("; ")}`)}>
-              Save to the job
+              {toolsWords.saveJob}
             </Button>
           )}
         </div>

@@ -12,6 +12,7 @@ import { useKeys } from "../shared/useKeys";
 import { BENCH_TOOLS, workOut } from "./benchTools";
 import { Matching } from "./Matching";
 import styles from "./Tools.module.css";
+import { toolsWords } from "../../wording/screens/tools";
 
 const KEYS = "1234567890qwe";
 const LAST = "matching";
@@ -39,7 +40,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
   const answer = tool ? workOut(tool, mine, drawer) : null;
   const sendIn = async (text: string) => {
     const number = Number(docket);
-    if (!/^\d{1,6}$/.test(docket.trim())) return void message.error("Which job? Enter its number first.", 4);
+    if (!/^\d{1,6}$/.test(docket.trim())) return void message.error(toolsWords.whichJobEnterNumber, 4);
     const sent = await send("POST", `/api/jobs/${number}/readout`, {
       line: `note ${text}`.slice(0, 400),
       clientKey: crypto.randomUUID(),
@@ -99,7 +100,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
                 ))}
               </div>
               <div className={styles.answer} role="status" aria-label="Answer" data-minded={answer.minded ?? false}>
-                {answer.example && <small className="muted">Example, from the fields:</small>}
+                {answer.example && <small className="muted">{toolsWords.exampleFromFields}</small>}
                 {answer.lines.map((l, i) => (
                   <p key={l} className={i === 0 ? styles.first : undefined}>
                     {l}
@@ -124,7 +125,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
             </label>
             {tool && !answer?.example && (
               <Button size="small" onClick={() => void sendIn(said)}>
-                Save to the job
+                {toolsWords.saveJob}
               </Button>
             )}
           </p>

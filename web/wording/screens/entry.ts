@@ -1,0 +1,11 @@
+/** Sentences of the screens in components/entry. */
+export const entryWords = {
+  // EntryLine
+  databasesDiskFull: "The database's disk is full.",
+  databaseDoesNotAnswer: "The database does not answer.",
+  waitingHereTheySaved: "waiting here; they are saved when",
+  outCircuit: "In or out of circuit",
+  askedBackCtrlEnter: "asked back · Ctrl Enter saves it as typed",
+  lastLineEverythingRecorded: ": the last line and everything it recorded no longer count; it stays on record.",
+  storedChargeNotShown: "Stored charge is not shown to be gone: keep hands clear of the unit.",
+} as const;
