@@ -1,3 +1,4 @@
+import { appWords } from "../wording/screens/app";
 import "@fontsource-variable/atkinson-hyperlegible-mono";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import type { Metadata } from "next";
@@ -10,7 +11,7 @@ import "./globals.css";
 
 export const metadata: Metadata = {
   title: { default: "Mirvek", template: "%s · Mirvek" },
-  description: "Fault finding and capacitor replacement for audio service",
+  description: appWords.whatItIs,
 };
 // every page shows what is on record now
 export const dynamic = "force-dynamic";

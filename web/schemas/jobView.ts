@@ -1,4 +1,4 @@
-import type { SafetyHappening, TouchSafety } from "@mirvek/core/safety";
+import type { SafetyEvent, SafetyHappening, TouchSafety } from "@mirvek/core/safety";
 import type {
   Arrangement,
   CataloguePart,
@@ -387,11 +387,39 @@ export interface DrawerRow {
 }
 
 /** One thing that happened to a job. */
+export const JOB_EVENTS = [
+  "opened",
+  "edited",
+  "positionsAdded",
+  "positionEdited",
+  "positionRetired",
+  "note",
+  "waived",
+  "closed",
+  "reopened",
+  "parked",
+  "resumed",
+] as const;
+export const DECISIONS = ["replace", "temporary", "leave", "withdrawn"] as const;
+/** What of safety was recorded by a button, not by a line. */
+export const SAFETY_EVENTS = [
+  "residual",
+  "powerOn",
+  "powerAttempt",
+  "powerOff",
+  "powerUndone",
+  "override",
+  "released",
+  "highest",
+  "reopened",
+  "unreadable",
+] as const satisfies readonly SafetyEvent["kind"][];
+
 export type LogEntry = { key: string; at: number; kept: number; by: string } & (
   | { what: "line"; seq: number; typed: string; withdrawn: boolean }
-  | { what: "event"; kind: string; detail: Record<string, unknown> }
-  | { what: "choice"; decision: string; designator: string; code: string | null; reason: string | null }
-  | { what: "safety"; kind: string; reason: string | null }
+  | { what: "event"; kind: (typeof JOB_EVENTS)[number]; detail: Record<string, unknown> }
+  | { what: "choice"; decision: (typeof DECISIONS)[number]; designator: string; code: string | null; reason: string | null }
+  | { what: "safety"; kind: SafetyEvent["kind"]; reason: string | null }
 );
 
 /** What a part cost and how many there were, as it was said once. */

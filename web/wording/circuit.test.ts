@@ -60,9 +60,9 @@ test("figures are written in the trade's form", () => {
 });
 
 test("curves of one kind are told apart by their place alone", () => {
-  const volts = ["rail", "rail-", "node1"].map((at) => ({ key: "volts", at }));
+  const volts = ["rail", "rail-", "node1"].map((at) => ({ key: "volts" as const, at }));
   expect(volts.map((c) => curveLabel(c, volts))).toEqual(["rail", "minus rail", "node 1"]);
-  const mixed = [{ key: "response" }, { key: "impedance" }];
+  const mixed = [{ key: "response" as const }, { key: "impedance" as const }];
   expect(mixed.map((c) => curveLabel(c, mixed))).toEqual(mixed.map(curveName));
 });
 

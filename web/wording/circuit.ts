@@ -1,5 +1,17 @@
 import type { CircuitIssue, NetlistTextIssue } from "@mirvek/core/circuit";
-import type { Curve, Figure, FigureUnit, ScenarioId, Warning } from "@mirvek/core/scenarios";
+import type {
+  Curve,
+  CurveKey,
+  Figure,
+  FigureKey,
+  FigureUnit,
+  NodeKey,
+  OptionKey,
+  ScenarioId,
+  SettingKey,
+  SlotKey,
+  Warning,
+} from "@mirvek/core/scenarios";
 import type { Candidate, Contribution, Explanation, PartAnswer } from "@mirvek/core/explain";
 import type { KeptAnswer } from "../schemas/circuit";
 import { list, shown } from "./quantity";
@@ -33,7 +45,7 @@ export const symptomName: Readonly<Record<ScenarioId, string>> = {
   delay: "wrong delay",
 };
 
-const figureNames: Readonly<Record<string, string>> = {
+const figureNames: Readonly<Record<FigureKey, string>> = {
   dc: "DC",
   ripple: "Ripple p-p",
   rippleRms: "Ripple rms",
@@ -82,7 +94,7 @@ const figureNames: Readonly<Record<string, string>> = {
   settlesAt: "Settles at",
 };
 
-const places: Readonly<Record<string, string>> = {
+const places: Readonly<Record<NodeKey, string>> = {
   rail: "rail",
   "rail-": "minus rail",
   raw: "before the regulator",
@@ -102,7 +114,7 @@ const places: Readonly<Record<string, string>> = {
 };
 
 function placeText(key: string, at: string): string {
-  if (places[at]) return places[at];
+  if (at in places) return places[at as NodeKey];
   switch (key) {
     case "harmonic":
       return `${at} × mains`;
@@ -118,9 +130,9 @@ function placeText(key: string, at: string): string {
 }
 
 export const figureName = ({ key, at }: Pick<Figure, "key" | "at">): string =>
-  `${figureNames[key] ?? key}${at === undefined ? "" : `${/ (at|into|below)$/.test(figureNames[key] ?? "") ? " " : ", "}${placeText(key, at)}`}`;
+  `${figureNames[key]}${at === undefined ? "" : `${/ (at|into|below)$/.test(figureNames[key]) ? " " : ", "}${placeText(key, at)}`}`;
 
-export const slotName: Readonly<Record<string, string>> = {
+export const slotName: Readonly<Record<SlotKey, string>> = {
   ...places,
   input: "input capacitor",
   output: "output capacitor",
@@ -164,7 +176,7 @@ export function figureText(value: number, unit: FigureUnit): string {
   }
 }
 
-export const settingName: Readonly<Record<string, string>> = {
+export const settingName: Readonly<Record<SettingKey, string>> = {
   arrangement: "Rectifier",
   rectifier: "Kind",
   fault: "Additional fault",
@@ -242,7 +254,7 @@ export const settingName: Readonly<Record<string, string>> = {
   load3: "Load at node 3",
 };
 
-export const optionName: Readonly<Record<string, string>> = {
+export const optionName: Readonly<Record<OptionKey, string>> = {
   halfWave: "half wave",
   bridge: "bridge",
   centreTap: "centre tap",
@@ -280,7 +292,7 @@ export const warningText = (w: Warning): string => {
     case "distortion":
       return `${shown(w.volts, "V")} across it at the lowest note: an electrolytic distorts above about 80 mV.`;
     case "overRated":
-      return `The ${slotName[w.slot] ?? w.slot} sees ${shown(w.volts, "V")}, rated ${shown(w.rated, "V")}.`;
+      return `The ${slotName[w.slot]} sees ${shown(w.volts, "V")}, rated ${shown(w.rated, "V")}.`;
     case "oscillates":
       return `It oscillates by itself at ${shown(w.hertz, "Hz")}, growing ${w.growth < 0.1 ? "slowly" : `${(Math.exp(w.growth / w.hertz) * 100 - 100).toFixed(0)} % a cycle`}.`;
     case "creeps":
@@ -363,10 +375,12 @@ export function partAnswerText(p: PartAnswer): string {
   return `${contributionText[p.verdict]}${share}`;
 }
 
+/** The name of a slot of a saved answer, which an older release may have written. */
+const storedSlotName = (slot: string): string => (slot in slotName ? slotName[slot as SlotKey] : slot);
 export const candidateText = (c: Candidate): string =>
-  c.what === "diodeOpen" ? "an open rectifier diode" : `${c.designator ?? `the ${slotName[c.slot!] ?? c.slot}`}, if dried out`;
+  c.what === "diodeOpen" ? "an open rectifier diode" : `${c.designator ?? `the ${storedSlotName(c.slot!)}`}, if dried out`;
 
-export const curveTitle: Readonly<Record<string, string>> = {
+export const curveTitle: Readonly<Record<CurveKey, string>> = {
   volts: "Volts over one cycle",
   impedance: "Impedance over frequency",
   response: "Level over frequency",
@@ -380,7 +394,7 @@ export const curveLabel = (c: Pick<Curve, "key" | "at">, all: readonly Pick<Curv
   return place !== null && all.every((o) => o.key === c.key || o.at === undefined) ? place : curveName(c);
 };
 export const curveName = ({ key, at }: Pick<Curve, "key" | "at">): string =>
-  `${curveTitle[key] ?? key}${at === undefined ? "" : `, ${placeText("peaking", at)}`}`;
+  `${curveTitle[key]}${at === undefined ? "" : `, ${placeText("peaking", at)}`}`;
 
 /** Why a circuit could not be solved. */
 export function circuitIssueText(issue: CircuitIssue): string {

@@ -339,7 +339,7 @@ export function reasonText(r: Reason, tried: readonly TriedModel[]): string {
     case "measured":
       return `${what} reads bad`;
     case "sound":
-      return `${list(what.split(" "))} read${what.includes(" ") ? "" : "s"} sound`;
+      return `${list(what.split(" "))} read${what.includes(" ") ? "" : "s"} good`;
     case "tried": {
       const seq = Number(rest[0]);
       const t = tried.find((x) => x.seq === seq);

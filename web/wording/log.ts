@@ -7,25 +7,28 @@ export const logWhat: Readonly<Record<LogEntry["what"], string>> = {
   safety: "Safety",
 };
 
-const EVENT: Readonly<Record<string, string>> = {
+const EVENT: Readonly<Record<Extract<LogEntry, { what: "event" }>["kind"], string>> = {
   opened: "job opened",
   edited: "job changed",
   positionsAdded: "positions added",
   positionEdited: "position changed",
-  positionRetired: "position taken off",
+  positionRetired: "position removed",
+  note: "note",
   waived: "waived in writing",
   closed: "closed",
   reopened: "reopened",
   parked: "waiting for owner",
-  resumed: "taken up again",
+  resumed: "work resumed",
 };
-const DECISION: Readonly<Record<string, string>> = {
+const DECISION: Readonly<Record<Extract<LogEntry, { what: "choice" }>["decision"], string>> = {
   replace: "replace",
   temporary: "temporary part",
   leave: "leave it in",
-  withdrawn: "decision taken back",
+  withdrawn: "decision withdrawn",
 };
-const SAFETY: Readonly<Record<string, string>> = {
+const SAFETY: Readonly<Record<Extract<LogEntry, { what: "safety" }>["kind"], string>> = {
+  residual: "residual voltage measured",
+  highest: "highest voltage entered",
   powerOn: "switched on",
   powerAttempt: "power asked for against an interlock",
   powerOff: "switched off",
@@ -43,7 +46,7 @@ export const unreadableText = (rows: readonly { table: string; id: number }[]): 
     .map((r) => `${r.table.replaceAll("_", " ")} ${r.id}`)
     .join(", ")}${rows.length > 5 ? " …" : ""}.`;
 
-/** Movement, in a few words. */
+/** What happened, in a few words. */
 export function logText(e: LogEntry): string {
   switch (e.what) {
     case "line":
@@ -55,11 +58,11 @@ export function logText(e: LogEntry): string {
           ? e.detail.designator
           : "";
       const text = typeof e.detail.text === "string" ? e.detail.text : typeof e.detail.reason === "string" ? e.detail.reason : "";
-      return [EVENT[e.kind] ?? e.kind, designators, text].filter(Boolean).join(" ");
+      return [EVENT[e.kind], designators, text].filter(Boolean).join(" ");
     }
     case "choice":
-      return [`${e.designator} ${DECISION[e.decision] ?? e.decision}`, e.code ?? "", e.reason ?? ""].filter(Boolean).join(", ");
+      return [`${e.designator} ${DECISION[e.decision]}`, e.code ?? "", e.reason ?? ""].filter(Boolean).join(", ");
     case "safety":
-      return [SAFETY[e.kind] ?? e.kind, e.reason ?? ""].filter(Boolean).join(": ");
+      return [SAFETY[e.kind], e.reason ?? ""].filter(Boolean).join(": ");
   }
 }

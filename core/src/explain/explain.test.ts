@@ -173,7 +173,7 @@ describe("which circuit, which part", () => {
     expect(choose(["sound", "unmeasured"])).toBe("C0");
   });
   test("a ripple reading over the healthy one sizes the complaint; of one part the latest counts, of several the worst", () => {
-    const figures = [{ key: "rippleRms", at: "rail", value: 0.2, unit: "V" as const }];
+    const figures = [{ key: "rippleRms" as const, at: "rail", value: 0.2, unit: "V" as const }];
     const point = (volts: number, takenAt: number, form: "rms" | "peakToPeak" | "dc" = "rms") => ({ where: "C1", volts, form, takenAt });
     const found = measuredExcess(SCENARIOS.supply, {}, figures, { reservoir: "C1" }, [
       point(0.5, 1),
@@ -183,20 +183,20 @@ describe("which circuit, which part", () => {
     ]);
     expect(found).toEqual({ designator: "C1", volts: 2, form: "rms", decibels: expect.closeTo(20, 9) });
     expect(measuredExcess(SCENARIOS.supply, {}, figures, { reservoir: "C2" }, [point(1, 1)])).toBeNull();
-    const both = [...figures, { key: "rippleRms", at: "rail-", value: 0.2, unit: "V" as const }];
+    const both = [...figures, { key: "rippleRms" as const, at: "rail-", value: 0.2, unit: "V" as const }];
     const sides = measuredExcess(SCENARIOS.supply, {}, both, { reservoir: "C1", reservoir2: "C2" }, [
       point(2, 1),
       { where: "C2", volts: 0.6, form: "rms", takenAt: 9 },
     ]);
     expect(sides, "the worse side, though the other was read later").toMatchObject({ designator: "C1", decibels: expect.closeTo(20, 9) });
-    const smoother = [...figures, { key: "rippleRms", at: "rail-", value: 0.02, unit: "V" as const }];
+    const smoother = [...figures, { key: "rippleRms" as const, at: "rail-", value: 0.02, unit: "V" as const }];
     expect(
       measuredExcess(SCENARIOS.supply, {}, smoother, { reservoir2: "C1" }, [point(0.2, 1)]),
       "held against the node where it was read",
     ).toMatchObject({ decibels: expect.closeTo(20, 9) });
     const half = measuredExcess(SCENARIOS.supply, { arrangement: "doubler" }, figures, { reservoir: "C1" }, [point(2, 1)]);
     expect(half, "half a doubler is no node").toBeNull();
-    const pp = [...figures, { key: "ripple", at: "rail", value: 0.6, unit: "V" as const }];
+    const pp = [...figures, { key: "ripple" as const, at: "rail", value: 0.6, unit: "V" as const }];
     expect(
       measuredExcess(SCENARIOS.supply, {}, pp, { reservoir: "C1" }, [point(6, 1, "peakToPeak")]),
       "peak to peak against peak to peak",

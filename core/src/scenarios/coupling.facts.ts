@@ -26,7 +26,7 @@ export const couplingFacts: ScenarioFacts = {
   impliedLoss: nothingImplied,
   symptom: { key: "bassLoss", unit: "dB", noticeable: 1 },
   settings(unitKind, chosen) {
-    const u = { place: "coupling", source: 1e3, load: 47e3, before: 6, signal: 0.5, ...USUAL[unitKind] };
+    const u = { place: "coupling" as const, source: 1e3, load: 47e3, before: 6, signal: 0.5, ...USUAL[unitKind] };
     const where = chosen["place"] ?? u.place;
     const shared = [choice("place", u.place, ["coupling", "bypass"]), number("signal", "V", u.signal, 1e-3, 300, 0.3)];
     if (where === "bypass")

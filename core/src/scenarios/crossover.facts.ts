@@ -1,3 +1,4 @@
+import type { SlotKey } from "./keys";
 import { nothingImplied, choice, num, number, type ScenarioFacts, type Slot } from "./scenario";
 
 export const CROSSOVER_KINDS = ["high1", "high2", "high3", "low1", "low2", "low3", "band1"] as const;
@@ -47,7 +48,7 @@ export const crossoverFacts: ScenarioFacts = {
   },
   slots(settings): Slot[] {
     const [r, f] = [num(settings, "driver"), num(settings, "crossing")];
-    const slot = (key: string, entry: number, at = f): Slot => ({
+    const slot = (key: SlotKey, entry: number, at = f): Slot => ({
       key,
       roles: ["crossover"],
       farads: entry / (r * at),

@@ -1,3 +1,4 @@
+import type { SlotKey } from "./keys";
 import { allMargin, count, num, number, type ScenarioFacts, type Slot } from "./scenario";
 
 const MAX_GAIN_STAGES = 3;
@@ -73,16 +74,15 @@ export const decouplingChainFacts: ScenarioFacts = {
   },
   slots(settings): Slot[] {
     const u = num(settings, "collector") > 20e3 ? VALVES : TRANSISTORS;
-    const slot = (key: string, farads: number, roles: Slot["roles"]): Slot => ({
+    const slot = (key: SlotKey, farads: number, roles: Slot["roles"]): Slot => ({
       key,
       roles,
       farads,
       rated: u.rated,
       technology: u === VALVES ? "can" : "aluminium",
     });
-    const chain = Array.from({ length: num(settings, "stages") - 1 }, (_, i) =>
-      slot(`decoupler${i + 1}`, u.chain, ["decoupler", "regulatorOut", "regulatorIn"]),
-    );
+    const behind = (["decoupler1", "decoupler2"] as const).slice(0, num(settings, "stages") - 1);
+    const chain = behind.map((key) => slot(key, u.chain, ["decoupler", "regulatorOut", "regulatorIn"]));
     return [slot("main", u.main, ["reservoir", "regulatorIn"]), ...chain];
   },
 };

@@ -1,4 +1,5 @@
 export { SCENARIOS } from "./all";
+export { type CurveKey, type FigureKey, type NodeKey, type OptionKey, type SettingKey, type SlotKey } from "./keys";
 export { SCENARIO_FACTS } from "./facts";
 export { scenarioRegistry } from "./registry";
 export {

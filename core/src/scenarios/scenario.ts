@@ -1,6 +1,7 @@
 import type { FindingToken, SupplyKind, UnitKind } from "../device";
 import type { PartState, Role, Technology } from "../part";
 import type { Result } from "../units";
+import type { CurveKey, FigureKey, OptionKey, SettingKey, SlotKey } from "./keys";
 import type { CircuitIssue, CircuitElement, Netlist, NodeName } from "../circuit";
 
 export const SCENARIO_IDS = [
@@ -20,7 +21,7 @@ export type ScenarioId = (typeof SCENARIO_IDS)[number];
 
 /** A place in a scenario that a capacitor of the job can take. Earlier roles fit better. */
 export interface Slot {
-  key: string;
+  key: SlotKey;
   roles: readonly Role[];
   /** of several slots of one role each takes the part nearest to its own value; else they are taken in the order of the job */
   byValue?: true;
@@ -36,7 +37,7 @@ export type SettingUnit = "V" | "A" | "Ω" | "H" | "F" | "Hz" | "s" | "dB" | "S"
 export type Setting =
   | {
       kind: "number";
-      key: string;
+      key: SettingKey;
       unit: SettingUnit;
       usual: number;
       min: number;
@@ -46,20 +47,20 @@ export type Setting =
       /** a count: whole numbers only */
       whole?: true;
     }
-  | { kind: "choice"; key: string; usual: string; options: readonly string[] };
+  | { kind: "choice"; key: SettingKey; usual: OptionKey; options: readonly OptionKey[] };
 export type Settings = Readonly<Record<string, number | string>>;
 export type Parts = Readonly<Record<string, PartState>>;
 
 export type FigureUnit = "V" | "A" | "Ω" | "Hz" | "s" | "dB" | "dBV" | "°" | "%" | "1/s" | "W" | "";
 /** One number of a scenario's answer. `at` names the slot, node or frequency it belongs to. */
 export interface Figure {
-  key: string;
+  key: FigureKey;
   at?: string;
   value: number;
   unit: FigureUnit;
 }
 export interface Curve {
-  key: string;
+  key: CurveKey;
   at?: string;
   axis: "time" | "frequency";
   unit: FigureUnit;
@@ -89,11 +90,11 @@ export interface Stress {
   hertz: number;
 }
 export type Warning =
-  | { code: "aboveReservoirLimit"; slot: string; farads: number; limit: number }
+  | { code: "aboveReservoirLimit"; slot: SlotKey; farads: number; limit: number }
   | { code: "mainsFrequency"; hertz: number }
   | { code: "belowDropOut"; volts: number }
-  | { code: "distortion"; slot: string; volts: number }
-  | { code: "overRated"; slot: string; volts: number; rated: number }
+  | { code: "distortion"; slot: SlotKey; volts: number }
+  | { code: "overRated"; slot: SlotKey; volts: number; rated: number }
   | { code: "oscillates"; hertz: number; growth: number }
   | { code: "creeps"; growth: number }
   | { code: "dampedPeak" }
@@ -177,18 +178,18 @@ export const SHORTED_OHMS = 0.05;
 export const faultless = (farads: number, esr = 0): PartState => ({ kind: "works", farads, esr, leak: Infinity });
 
 export const number = (
-  key: string,
+  key: SettingKey,
   unit: SettingUnit,
   usual: number,
   min: number,
   max: number,
   unsure = 0,
 ): Extract<Setting, { kind: "number" }> => ({ kind: "number", key, unit, usual, min, max, unsure });
-export const count = (key: string, usual: number, min: number, max: number): Extract<Setting, { kind: "number" }> => ({
+export const count = (key: SettingKey, usual: number, min: number, max: number): Extract<Setting, { kind: "number" }> => ({
   ...number(key, "", usual, min, max),
   whole: true,
 });
-export const choice = (key: string, usual: string, options: readonly string[]): Extract<Setting, { kind: "choice" }> => ({
+export const choice = (key: SettingKey, usual: OptionKey, options: readonly OptionKey[]): Extract<Setting, { kind: "choice" }> => ({
   kind: "choice",
   key,
   usual,
@@ -196,7 +197,7 @@ export const choice = (key: string, usual: string, options: readonly string[]): 
 });
 
 function fits(s: Setting, given: number | string | undefined): boolean {
-  if (s.kind === "choice") return typeof given === "string" && s.options.includes(given);
+  if (s.kind === "choice") return typeof given === "string" && s.options.some((o) => o === given);
   return typeof given === "number" && given >= s.min && given <= s.max && (!s.whole || Number.isInteger(given));
 }
 

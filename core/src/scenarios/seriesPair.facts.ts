@@ -21,7 +21,7 @@ export const seriesPairFacts: ScenarioFacts = {
     number("rated", "V", 350, 1, 2000),
   ],
   slots: (settings): Slot[] =>
-    ["upper", "lower"].map((key) => ({
+    (["upper", "lower"] as const).map((key) => ({
       key,
       roles: ["reservoir", "smpsPrimary"],
       farads: 100e-6,

@@ -1,8 +1,7 @@
+import type { SlotKey } from "./keys";
 import { nothingImplied, choice, count, num, number, type ScenarioFacts, type Setting, type Settings, type Slot } from "./scenario";
 
 export const ARRANGEMENTS = ["halfWave", "bridge", "centreTap", "doubler", "dualRail"] as const;
-
-const ARRANGEMENT_OPTIONS: readonly string[] = ARRANGEMENTS;
 
 interface Usual {
   arrangement: (typeof ARRANGEMENTS)[number];
@@ -57,7 +56,8 @@ const USUAL: Readonly<Record<string, Partial<Usual>>> = {
   poweredSpeaker: { secondary: 20, source: 0.5, load: 0.3, reservoir: 3300e-6 },
 };
 
-const MAX_STAGES = 3;
+const STAGES = [1, 2, 3] as const;
+const MAX_STAGES = STAGES.length;
 
 /**
  * Mains supply ladder: transformer as source plus resistance, rectifier, reservoir, then R–C or L–C stages, each node with a load.
@@ -85,7 +85,7 @@ export const supplyFacts: ScenarioFacts = {
     const u = { ...GENERAL, ...USUAL[unitKind] };
     const stages = typeof chosen["stages"] === "number" ? chosen["stages"] : u.stages;
     const list: Setting[] = [
-      choice("arrangement", u.arrangement, ARRANGEMENT_OPTIONS),
+      choice("arrangement", u.arrangement, ARRANGEMENTS),
       choice("rectifier", u.rectifier, ["silicon", "valve"]),
       choice("fault", "none", ["none", "diodeOpen"]),
       number("mainsHertz", "Hz", 50, 16, 440),
@@ -97,7 +97,7 @@ export const supplyFacts: ScenarioFacts = {
       number("bleeder", "Ω", 0, 0, 10e6),
       count("stages", u.stages, 0, MAX_STAGES),
     ];
-    for (let k = 1; k <= Math.min(stages, MAX_STAGES); k++) {
+    for (const k of STAGES.filter((n) => n <= stages)) {
       list.push(number(`dropper${k}`, "Ω", u.dropper, 0.01, 1e6, 0.1), number(`choke${k}`, "H", 0, 0, 100));
       list.push(number(`load${k}`, "A", u.stageLoad, 0, 10, 0.3));
     }
@@ -110,7 +110,7 @@ export const supplyFacts: ScenarioFacts = {
     const u = valve ? { ...GENERAL, ...USUAL["valveAmplifier"] } : GENERAL;
     const sees = peakVolts(settings);
     const rated = Math.max(16, 1.3 * sees);
-    const reservoir = (key: string): Slot => ({
+    const reservoir = (key: SlotKey): Slot => ({
       key,
       roles: ["reservoir"],
       farads: u.reservoir,
@@ -118,7 +118,7 @@ export const supplyFacts: ScenarioFacts = {
       technology: valve ? "can" : "aluminium",
       sees,
     });
-    const stage = (k: number): Slot => ({
+    const stage = (k: (typeof STAGES)[number]): Slot => ({
       key: `filter${k}`,
       roles: ["decoupler", "regulatorIn"],
       farads: u.filter,
@@ -126,7 +126,7 @@ export const supplyFacts: ScenarioFacts = {
       technology: "aluminium",
       sees,
     });
-    const stages = Array.from({ length: Math.min(num(settings, "stages"), MAX_STAGES) }, (_, i) => stage(i + 1));
+    const stages = STAGES.filter((k) => k <= num(settings, "stages")).map(stage);
     const two = settings["arrangement"] === "doubler" || settings["arrangement"] === "dualRail";
     return [reservoir("reservoir"), ...(two ? [reservoir("reservoir2")] : []), ...stages];
   },

@@ -29,7 +29,11 @@ export function Can({ positions }: { positions: readonly PositionView[] }) {
             {shown(Number(plan.joules.toPrecision(2)), "J")} {chooseWords.workingVoltsAllDischarge}{" "}
             {plan.undecided.length > 0
               ? chooseWords.nothingChosenYet(list(plan.undecided))
-              : `${plan.cents === null ? chooseWords.notEveryPriceKnown : money(plan.cents, view.shop.currency)}; side by side they need a circle of ${plan.around.toFixed(0)} mm and ${plan.tallest} mm of height.`}
+              : chooseWords.costAndSpace(
+                  plan.cents === null ? chooseWords.notEveryPriceKnown : money(plan.cents, view.shop.currency),
+                  plan.around.toFixed(0),
+                  plan.tallest,
+                )}
             {plan.inside === true && <b> {chooseWords.theyGoIntoEmptied}</b>}
             {plan.inside === false && chooseWords.theyDoNotGo}
           </p>

@@ -121,7 +121,13 @@ export function Candidates({ position, onDecided }: Props) {
         {neededText(position.designator, found)}; value {signedPercent(found.window.low)} to {signedPercent(found.window.high)}
         {found.old ? chooseWords.noSeriesOffersOld : ""}. {found.plusToGround && <b>{chooseWords.plusGoesGround} </b>}
         {found.computed &&
-          `By the ${scenarioName[found.computed.scenario].toLowerCase()} it sees ${shown(found.computed.volts, "V", 2)} at high mains${found.computed.ripple > 0.001 ? chooseWords.andOfRippleAt(shown(found.computed.ripple, "A", 2), shown(found.computed.hertz, "Hz", 2)) : ""}. `}
+          `${chooseWords.computedStress(
+            scenarioName[found.computed.scenario].toLowerCase(),
+            shown(found.computed.volts, "V", 2),
+            found.computed.ripple > 0.001
+              ? chooseWords.andOfRippleAt(shown(found.computed.ripple, "A", 2), shown(found.computed.hertz, "Hz", 2))
+              : "",
+          )} `}
         {best && found.changes[best.part.id] && `${asMadeText(found.changes[best.part.id]!)}. `}
         {!isChosen && best && (
           <>

@@ -31,7 +31,12 @@ export function BridgeAid() {
         {diagnoseWords.bridgeWithGoodPart} {part.designator}:
       </b>{" "}
       {plan.ok
-        ? `${shown(plan.least, "F")} to ${shown(plan.most, "F")}, ${shown(plan.volts, "V")} or more${plan.polarised ? diagnoseWords.sameWayRound : ""}; unit off and discharged, then on. Enter `
+        ? `${diagnoseWords.bridgeRange(
+            shown(plan.least, "F"),
+            shown(plan.most, "F"),
+            shown(plan.volts, "V"),
+            plan.polarised ? diagnoseWords.sameWayRound : "",
+          )} `
         : `no, ${plan.refusals.map((r) => REFUSAL[r]).join("; ")}.`}
       {plan.ok && (
         <span className="mono">

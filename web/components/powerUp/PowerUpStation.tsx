@@ -76,9 +76,7 @@ export function PowerUpStation() {
           {means
             ? `${meansName[means.by]}${means.watts === null ? "" : `, ${shown(means.watts, "W")}`}${means.amperes === null ? "" : `, at most ${shown(means.amperes, "A")}`}`
             : "not entered yet"}
-          .{" "}
-          {lamp &&
-            `It draws about ${shown(lamp.idle, "W")} at idle (${lamp.said ? "as entered" : powerUpWords.usualKind}): a lamp of ${lamp.watts} W.`}
+          . {lamp && powerUpWords.lampFor(shown(lamp.idle, "W"), lamp.said ? "as entered" : powerUpWords.usualKind, lamp.watts)}
           {!lamp && powerUpWords.enterWhatDrawsIdle}
         </p>
         <div className={styles.acts}>

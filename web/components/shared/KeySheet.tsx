@@ -5,98 +5,9 @@ import { Modal, Switch } from "antd";
 import { useEffect, useState } from "react";
 import { keysOff, setKeysOff } from "./useKeys";
 import { CapacitorMark, type MarkKind } from "./CapacitorMark";
+import { KEY_GROUPS } from "../../wording/keys";
+import { sharedWords } from "../../wording/screens/shared";
 import styles from "./KeySheet.module.css";
-
-const GROUPS: readonly { name: string; keys: readonly (readonly [string, string])[] }[] = [
-  {
-    name: "Everywhere",
-    keys: [
-      ["?", "this sheet"],
-      ["b", "the bench"],
-      ["d", "day or night"],
-    ],
-  },
-  {
-    name: "Bench",
-    keys: [
-      ["c", "check in a unit"],
-      ["↑ ↓ Enter", "pick and open a job"],
-      ["← →", "turn the page"],
-      ["/", "find"],
-      ["s", "the shop: reference values"],
-      ["h", "analyse a recording, without a job"],
-      ["e", "bench tools, without a job"],
-      ["p", "practice on a simulated unit"],
-    ],
-  },
-  {
-    name: "In a job",
-    keys: [
-      ["r", "entry line"],
-      ["n", "go to the next step"],
-      ["l", "log of the job"],
-      ["1 – 9 0", "stations, check in to power up"],
-      ["s g h", "adjust, final test, return"],
-      ["u", "undo the last line"],
-      ["x ↑ ↓ Enter", "strike out any earlier line"],
-      ["o", "override, with a reason"],
-      ["t", "timers, bad list, latest"],
-      ["Alt + key", "any of these while typing a line"],
-      ["?  [ ]", "act by a single key while the line is empty"],
-    ],
-  },
-  { name: "Return", keys: [["c", "close the job"]] },
-  {
-    name: "Sound",
-    keys: [
-      ["f", "choose a file"],
-      ["m", "record, and stop"],
-      ["g", "a simulated unit"],
-      ["↑ ↓", "pick a finding"],
-      ["p", "play only this"],
-      ["e", "save the findings to the job"],
-      ["v", "compare with the next recording"],
-    ],
-  },
-  {
-    name: "Simulate",
-    keys: [
-      ["[ ]", "another circuit"],
-      ["l", "listen"],
-      ["k", "save the answer"],
-    ],
-  },
-  {
-    name: "Choose parts",
-    keys: [
-      ["a", "take the first"],
-      ["c", "combine several parts"],
-      ["j", "replace the whole can by single parts"],
-      ["w", "enter a part outside the catalogue"],
-      ["v", "hear it"],
-      ["y", "the rules"],
-    ],
-  },
-  {
-    name: "Power up and Adjust",
-    keys: [
-      ["a", "next step: set it and switch on"],
-      ["f", "power off"],
-      ["w", "start the warm-up clock"],
-      ["z", "read a simulated unit"],
-      ["m", "match devices"],
-    ],
-  },
-  {
-    name: "Entry line",
-    keys: [
-      ["Enter", "save it"],
-      ["Tab", "complete the designator"],
-      ["↑ ↓", "move the cursor to another part"],
-      ["Esc", "clear, then leave"],
-    ],
-  },
-];
 
 const MARKS: readonly { kind: MarkKind; share: number | null; esrRatio: number | null; name: string }[] = [
   { kind: "sound", share: 0.95, esrRatio: 0.9, name: "good" },
@@ -128,18 +39,10 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
   const [on, setOn] = useState(true);
   useEffect(() => setOn(!keysOff()), [open]);
   return (
-    <Modal
-      open={open}
-      onCancel={onClose}
-      footer={null}
-      title="Keys, and what the entry line understands"
-      width={1060}
-      style={{ top: 20 }}
-      destroyOnHidden
-    >
+    <Modal open={open} onCancel={onClose} footer={null} title={sharedWords.keySheet} width={1060} style={{ top: 20 }} destroyOnHidden>
       <div className={styles.columns}>
         <div>
-          {GROUPS.map((group) => (
+          {KEY_GROUPS.map((group) => (
             <section key={group.name}>
               <h3>{group.name}</h3>
               <dl>
@@ -175,7 +78,7 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
               </div>
             ))}
           </dl>
-          <h3>The mark: ring is C left, foot is ESR compared with expected</h3>
+          <h3>{sharedWords.markLegend}</h3>
           <MarkLegend />
         </section>
       </div>

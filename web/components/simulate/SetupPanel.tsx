@@ -42,7 +42,7 @@ export function SetupPanel({
       <div className={styles.fields}>
         {circuit.cases.slots.map(({ slot }) => (
           <label key={slot.key}>
-            <span>{capital(slotName[slot.key] ?? slot.key)}</span>
+            <span>{capital(slotName[slot.key])}</span>
             <Pick
               value={circuit.binding[slot.key] ?? null}
               none={`none listed: ${shown(slot.farads, "F")}`}
@@ -51,19 +51,19 @@ export function SetupPanel({
                 value: p.designator,
                 label: `${p.designator}  ${marked(p.nominal, p.rated)}, ${roleName[p.role]}`,
               }))}
-              aria-label={`Part as ${slotName[slot.key] ?? slot.key}`}
+              aria-label={`Part as ${slotName[slot.key]}`}
             />
           </label>
         ))}
         {settings.map((s) => (
           <label key={s.key}>
-            <span>{settingName[s.key] ?? s.key}</span>
+            <span>{settingName[s.key]}</span>
             {s.kind === "choice" ? (
               <Pick
                 value={circuit.settings[s.key] as string}
                 onPick={(v) => set(s.key, v)}
-                options={s.options.map((o) => ({ value: o, label: optionName[o] ?? o }))}
-                aria-label={settingName[s.key] ?? s.key}
+                options={s.options.map((o) => ({ value: o, label: optionName[o] }))}
+                aria-label={settingName[s.key]}
               />
             ) : (
               <ValueField

@@ -45,7 +45,7 @@ export const TryOut = memo(function TryOut({ circuit, onTry, solveTime }: Props)
   const usualLoad = typeof settings["load"] === "number" ? settings["load"] : null;
   const load = typeof base.settings["load"] === "number" ? base.settings["load"] : null;
   const loadUnit = circuit.scenario.settings("", settings).find((s) => s.key === "load");
-  const nameOf = (s: (typeof cases.slots)[number]) => s.position?.part.designator ?? slotName[s.slot.key] ?? s.slot.key;
+  const nameOf = (s: (typeof cases.slots)[number]) => s.position?.part.designator ?? slotName[s.slot.key];
   return (
     <section className={styles.tryOut} aria-label="Try it">
       <h3>

@@ -3,7 +3,7 @@ import { expect, test } from "vitest";
 import { PLOT, frameOf, leavesFrame, pathOf } from "./chartFrame";
 
 const curve = (over: Partial<Curve>): Curve => ({
-  key: "k",
+  key: "volts",
   axis: "time",
   unit: "V",
   x: Float64Array.of(0, 1, 2),

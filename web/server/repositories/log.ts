@@ -1,6 +1,6 @@
 import "server-only";
 import { z } from "zod";
-import type { LogEntry } from "../../schemas/jobView";
+import { DECISIONS, JOB_EVENTS, SAFETY_EVENTS, type LogEntry } from "../../schemas/jobView";
 import type { Db } from "../db";
 import { readRows } from "../rows";
 
@@ -13,17 +13,23 @@ const lineRow = z.object({
   by: z.string(),
   withdrawn: z.boolean(),
 });
-const eventRow = z.object({ id: z.number(), kind: z.string(), at: z.date(), by: z.string(), detail: z.record(z.string(), z.unknown()) });
+const eventRow = z.object({
+  id: z.number(),
+  kind: z.enum(JOB_EVENTS),
+  at: z.date(),
+  by: z.string(),
+  detail: z.record(z.string(), z.unknown()),
+});
 const choiceRow = z.object({
   id: z.number(),
-  decision: z.string(),
+  decision: z.enum(DECISIONS),
   designator: z.string(),
   code: z.string().nullable(),
   reason: z.string().nullable(),
   at: z.date(),
   by: z.string(),
 });
-const safetyRow = z.object({ id: z.number(), kind: z.string(), reason: z.string().nullable(), at: z.date(), by: z.string() });
+const safetyRow = z.object({ id: z.number(), kind: z.enum(SAFETY_EVENTS), reason: z.string().nullable(), at: z.date(), by: z.string() });
 
 /** Everything that happened to a job, in the order it was kept: lines, edits, decisions, what was switched and overridden by hand. */
 export async function listLog(db: Db, jobId: number): Promise<LogEntry[]> {

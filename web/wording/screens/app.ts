@@ -6,4 +6,5 @@ export const appWords = {
   // not-found
   shopHasNoJob: "This shop has no job with that number.",
   backBench: "Back to the bench",
+  whatItIs: "Fault finding and capacitor replacement for audio service",
 } as const;

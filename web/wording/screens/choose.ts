@@ -68,4 +68,9 @@ export const chooseWords = {
   noEarlierPricesRecord: "No earlier prices on record.",
   priceStock: (code: string) => `Price and stock of ${code}`,
   priceOverTime: (code: string) => `Price of ${code} over time`,
+  // figures of a replacement
+  costAndSpace: (cost: string, circle: string, height: number) =>
+    `${cost}; side by side they need a circle of ${circle} mm and ${height} mm of height.`,
+  computedStress: (circuit: string, volts: string, ripple: string) =>
+    `By the simulation (${circuit}) it sees ${volts} at high mains${ripple}.`,
 } as const;

@@ -40,4 +40,6 @@ export const diagnoseWords = {
   whatDoNext: "What to do next",
   ifMoreIfNot: (named: string, yes: string, ifYes: string) => `If ${named} (${yes}): more for it that ${ifYes}. If not: less.`,
   enterWhatReads: "Enter what it reads:",
+  bridgeRange: (least: string, most: string, volts: string, polarity: string) =>
+    `${least} to ${most}, ${volts} or more${polarity}; unit off and discharged, then on. Enter`,
 } as const;

@@ -19,4 +19,5 @@ export const powerUpWords = {
   railsBehindRegulatorUsual:
     "Rails behind a regulator at the usual volts are taken as regulated. Enter what a point should read: rail main should be 40v.",
   overRatedVolts: "Over its rated volts",
+  lampFor: (idle: string, from: string, watts: number) => `It draws about ${idle} at idle (${from}): use a lamp of ${watts} W.`,
 } as const;

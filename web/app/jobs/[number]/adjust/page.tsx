@@ -3,6 +3,6 @@ import { AdjustStation } from "../../../../components/adjust/AdjustStation";
 
 export const metadata: Metadata = { title: "Adjust" };
 
-export default function SetPage() {
+export default function AdjustPage() {
   return <AdjustStation />;
 }

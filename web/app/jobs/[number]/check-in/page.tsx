@@ -3,6 +3,6 @@ import { CheckInStation } from "../../../../components/checkIn/CheckInStation";
 
 export const metadata: Metadata = { title: "Check in" };
 
-export default function TakeInPage() {
+export default function CheckInPage() {
   return <CheckInStation />;
 }

@@ -3,6 +3,6 @@ import { ComponentMapSheet } from "../../../../components/choose/ComponentMapShe
 
 export const metadata: Metadata = { title: "Component map" };
 
-export default function RoadMapPage() {
+export default function ComponentMapPage() {
   return <ComponentMapSheet />;
 }

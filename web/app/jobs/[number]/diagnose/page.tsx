@@ -3,6 +3,6 @@ import { DiagnoseStation } from "../../../../components/diagnose/DiagnoseStation
 
 export const metadata: Metadata = { title: "Diagnose" };
 
-export default function TracePage() {
+export default function DiagnosePage() {
   return <DiagnoseStation />;
 }

@@ -3,6 +3,6 @@ import { FinalTestStation } from "../../../../components/finalTest/FinalTestStat
 
 export const metadata: Metadata = { title: "Final test" };
 
-export default function ProvePage() {
+export default function FinalTestPage() {
   return <FinalTestStation />;
 }

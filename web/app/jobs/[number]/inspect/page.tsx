@@ -3,6 +3,6 @@ import { InspectStation } from "../../../../components/inspect/InspectStation";
 
 export const metadata: Metadata = { title: "Inspect" };
 
-export default function LookPage() {
+export default function InspectPage() {
   return <InspectStation />;
 }

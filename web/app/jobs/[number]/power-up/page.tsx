@@ -3,6 +3,6 @@ import { PowerUpStation } from "../../../../components/powerUp/PowerUpStation";
 
 export const metadata: Metadata = { title: "Power up" };
 
-export default function BringUpPage() {
+export default function PowerUpPage() {
   return <PowerUpStation />;
 }

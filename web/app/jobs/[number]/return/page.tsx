@@ -3,6 +3,6 @@ import { ReturnStation } from "../../../../components/report/ReturnStation";
 
 export const metadata: Metadata = { title: "Return" };
 
-export default function HandBackPage() {
+export default function ReturnPage() {
   return <ReturnStation />;
 }

@@ -3,6 +3,6 @@ import { SimulateStation } from "../../../../components/simulate/SimulateStation
 
 export const metadata: Metadata = { title: "Simulate" };
 
-export default function ExplainPage() {
+export default function SimulatePage() {
   return <SimulateStation />;
 }
