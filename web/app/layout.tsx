@@ -5,6 +5,7 @@ import type { Metadata } from "next";
 import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 import { Providers } from "../components/shared/Providers";
+import { SHOP_TIME_ZONE } from "../server/timeZone";
 import { THEME_COOKIE } from "../components/shared/theme";
 import "antd/dist/antd.css";
 import "./globals.css";
@@ -21,7 +22,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" data-theme={theme}>
       <body>
-        <Providers initialTheme={theme}>{children}</Providers>
+        <Providers initialTheme={theme} timeZone={SHOP_TIME_ZONE}>
+          {children}
+        </Providers>
       </body>
     </html>
   );

@@ -40,6 +40,3 @@ export const list = (items: readonly string[]): string =>
   items.length <= 1 ? (items[0] ?? "") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;
 
 export const docket = (number: number): string => String(number).padStart(4, "0");
-
-/** "14:03:12", by the clock on the wall of whoever looks. */
-export const timeOfDay = (at: number): string => new Date(at).toLocaleTimeString("en-GB");

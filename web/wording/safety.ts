@@ -1,6 +1,6 @@
 import type { DischargeRefusal, Harmless, HazardClass, PartCharge, PassedOver, TouchSafety } from "@mirvek/core/safety";
 import type { ClosingBlocker } from "@mirvek/core/job";
-import { ago, list, shown, signedVolts, span, timeOfDay } from "./quantity";
+import { ago, list, shown, signedVolts, span } from "./quantity";
 import { say, type Texts } from "./say";
 
 /** Hazard state for the bench list: a word and whether it is a danger. */
@@ -55,9 +55,9 @@ export function hazardDetail(safety: TouchSafety, now: number, limit: number): s
   }
 }
 
-/** What the mark says while the server is not heard. */
-export const staleText = (word: string, since: number): string =>
-  `${word} at ${timeOfDay(since)}. The server has not been heard since: treat the unit as live and charged.`;
+/** What the mark says while the server is not heard, and since which time of day. */
+export const staleText = (word: string, since: string): string =>
+  `${word} at ${since}. The server has not been heard since: treat the unit as live and charged.`;
 
 /** A low reading that did not count: why, and what to do. */
 function passedOverText({ volts, why }: PassedOver): string {

@@ -18,3 +18,14 @@ export const dateText = (at: number, zone: TimeZone): string => format(at, zone,
 export const timeText = (at: number, zone: TimeZone): string => format(at, zone, { hour: "2-digit", minute: "2-digit" });
 /** "2 Nov 2026, 14:03" */
 export const dateTimeText = (at: number, zone: TimeZone): string => `${dateText(at, zone)}, ${timeText(at, zone)}`;
+/** "14:03:27" */
+export const clockText = (at: number, zone: TimeZone): string =>
+  format(at, zone, { hour: "2-digit", minute: "2-digit", second: "2-digit" });
+
+export type ShopTime = ReturnType<typeof shopTime>;
+/** The same by the clock of one shop. */
+export const shopTime = (zone: TimeZone) => ({
+  date: (at: number) => dateText(at, zone),
+  dateTime: (at: number) => dateTimeText(at, zone),
+  clock: (at: number) => clockText(at, zone),
+});

@@ -9,11 +9,11 @@ import { isClosed as isOver, pathOf as stationPathOf } from "@mirvek/core/job";
 import { VERDICT_STATES } from "@mirvek/core/verdict";
 import type { BenchPage, BenchRow } from "../../schemas/jobView";
 import { nextActText } from "../../wording/nextStep";
-import { docket, timeOfDay } from "../../wording/quantity";
+import { docket } from "../../wording/quantity";
 import { hazardWord } from "../../wording/safety";
 import { jobStateName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
-import { useTheme } from "../shared/Providers";
+import { useShopTime, useTheme } from "../shared/Providers";
 import { useChanges, useStaleSince } from "../shared/useChanges";
 import { useKeys } from "../shared/useKeys";
 import styles from "./Bench.module.css";
@@ -36,6 +36,7 @@ const addressOf = (find: string, page: number) => {
 
 /** The start page: every job, what it holds against hands, and what to do next. */
 export function Bench({ bench }: { bench: BenchPage }) {
+  const time = useShopTime();
   const { rows, shopName, page, pages, found, open: openJobs } = bench;
   const router = useRouter();
   const { name, toggle } = useTheme();
@@ -140,7 +141,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
       <main>
         {staleSince !== null && (
           <p className="state-failed" role="status">
-            {benchWords.notUpDateSince} {timeOfDay(staleSince)}
+            {benchWords.notUpDateSince} {time.clock(staleSince)}
             {benchWords.serverDoesNotAnswer}
           </p>
         )}

@@ -12,7 +12,7 @@ import { hypothesisName } from "../../wording/diagnosis";
 import { verdictName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
-import { useTheme } from "../shared/Providers";
+import { useShopTime, useTheme } from "../shared/Providers";
 import { useJob, useNow, useJobStaleSince } from "./JobProvider";
 import { PowerButton } from "./PowerButton";
 import styles from "./BenchRail.module.css";
@@ -153,12 +153,13 @@ function Hazard({ onOverride }: { onOverride: () => void }) {
 
 /** A mark that may be out of date claims nothing: it is grey, and says what was known last and when. */
 function StaleHazard({ since, word }: { since: number; word: string }) {
+  const time = useShopTime();
   return (
     <section className={`${styles.hazard} ${styles.stale}`} aria-label="Hazard" role="status" data-stale="">
       <h2>
         <HazardShape tone="wait" /> {jobWords.notUpDate}
       </h2>
-      <p>{staleText(word, since)}</p>
+      <p>{staleText(word, time.clock(since))}</p>
     </section>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { useShopTime } from "../shared/Providers";
 import { Button, Input, Segmented } from "antd";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -11,12 +12,12 @@ import { useJob } from "../job/JobProvider";
 import styles from "./Log.module.css";
 import { logWords } from "../../wording/screens/log";
 
-const WHEN = { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" } as const;
 const KINDS = ["all", "tried", "seen", "read", "decided", "unread"] as const;
 type Kind = (typeof KINDS)[number];
 
 /** The whole job in order: who, when, what was typed and what it was read as; any line can be struck. */
 export function JobLog({ entries }: { entries: readonly LogEntry[] }) {
+  const time = useShopTime();
   const { view, pending, strike } = useJob();
   const router = useRouter();
   const [find, setFind] = useState("");
@@ -79,7 +80,7 @@ export function JobLog({ entries }: { entries: readonly LogEntry[] }) {
               const struck = e.what === "line" && e.withdrawn;
               return (
                 <tr key={e.key} className={struck ? styles.struck : undefined}>
-                  <td className={styles.when}>{new Date(e.at).toLocaleString("en-GB", WHEN)}</td>
+                  <td className={styles.when}>{time.dateTime(e.at)}</td>
                   <td>{e.by}</td>
                   <td className="n mono">{e.what === "line" ? e.seq : ""}</td>
                   <td className={e.what === "line" ? "mono" : undefined}>

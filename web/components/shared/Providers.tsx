@@ -3,12 +3,22 @@
 import { AntdRegistry } from "@ant-design/nextjs-registry";
 import { ConfigProvider, message } from "antd";
 import { createContext, use, useCallback, useMemo, useState, type ReactNode } from "react";
+import { shopTime, type ShopTime, type TimeZone } from "../../wording/time";
 import { antdTheme, THEME_COOKIE, type ThemeName } from "./theme";
 
 const ThemeContext = createContext<{ name: ThemeName; toggle: () => void } | null>(null);
 
 type MessageApi = ReturnType<typeof message.useMessage>[0];
 const MessageContext = createContext<MessageApi | null>(null);
+
+const TimeContext = createContext<ShopTime | null>(null);
+
+/** Dates and times by the clock of the shop, the same on the server and in every browser. */
+export function useShopTime(): ShopTime {
+  const value = use(TimeContext);
+  if (!value) throw new Error("useShopTime needs Providers above it");
+  return value;
+}
 
 /** Says something for a moment at the top of the screen. */
 export function useMessage(): MessageApi {
@@ -24,7 +34,13 @@ export function useTheme() {
   return value;
 }
 
-export function Providers({ initialTheme, children }: { initialTheme: ThemeName; children: ReactNode }) {
+interface Props {
+  initialTheme: ThemeName;
+  timeZone: TimeZone;
+  children: ReactNode;
+}
+
+export function Providers({ initialTheme, timeZone, children }: Props) {
   const [name, setName] = useState(initialTheme);
   const toggle = useCallback(() => {
     setName((before) => {
@@ -35,12 +51,15 @@ export function Providers({ initialTheme, children }: { initialTheme: ThemeName;
     });
   }, []);
   const config = useMemo(() => antdTheme(name), [name]);
+  const time = useMemo(() => shopTime(timeZone), [timeZone]);
   const theme = useMemo(() => ({ name, toggle }), [name, toggle]);
   return (
     <AntdRegistry>
       <ConfigProvider theme={config} button={{ autoInsertSpace: false }}>
         <Messages>
-          <ThemeContext value={theme}>{children}</ThemeContext>
+          <TimeContext value={time}>
+            <ThemeContext value={theme}>{children}</ThemeContext>
+          </TimeContext>
         </Messages>
       </ConfigProvider>
     </AntdRegistry>

@@ -1,5 +1,6 @@
 "use client";
 
+import { useShopTime } from "../shared/Providers";
 import {
   COLUMN_UNITS,
   COLUMNS,
@@ -394,6 +395,7 @@ function BadRows({ of, headings }: { of: Read; headings: readonly string[] }) {
 }
 
 function Suppliers({ of, onChanged }: { of: CatalogueView; onChanged: (c: CatalogueView) => void }) {
+  const time = useShopTime();
   const [wrong, setWrong] = useState("");
   const setAddress = async (id: number, text: string) => {
     const answer = await send<CatalogueView>("POST", "/api/shop/suppliers", { id, address: text.trim() === "" ? null : text.trim() });
@@ -449,7 +451,7 @@ function Suppliers({ of, onChanged }: { of: CatalogueView; onChanged: (c: Catalo
         <ul>
           {of.imports.map((i) => (
             <li key={i.id}>
-              {new Date(i.at).toLocaleString()} {i.supplier}, {i.fileName}, {i.rows} rows:{" "}
+              {time.dateTime(i.at)} {i.supplier}, {i.fileName}, {i.rows} rows:{" "}
               {i.outcome
                 ? shopWords.newChangedSameWithdrawn(i.outcome.added, i.outcome.changed, i.outcome.same, i.outcome.withdrawn)
                 : "cancelled, nothing imported"}{" "}

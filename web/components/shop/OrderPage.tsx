@@ -9,7 +9,7 @@ import type { StockPost } from "../../schemas/shop";
 import { orderMindText } from "../../wording/choose";
 import { docket, marked, money } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
-import { useMessage } from "../shared/Providers";
+import { useMessage, useShopTime } from "../shared/Providers";
 import { Pick } from "../shared/Pick";
 import { read, send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
@@ -21,6 +21,7 @@ const LOOK_AGAIN_MS = 1000;
 
 /** What the open jobs need, over all of them: what to order, what is here, what is on its way, what lacks a part. */
 export function OrderPage({ initial, currency, meters }: { initial: OrderView; currency: string; meters: readonly MeterView[] }) {
+  const time = useShopTime();
   const message = useMessage();
   const [order, setOrder] = useState(initial);
   const [at, setAt] = useState(0);
@@ -132,7 +133,7 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
           <ul>
             {order.moves.map((m) => (
               <li key={m.id}>
-                {new Date(m.at).toLocaleString()} {m.count} × <span className="mono">{m.code}</span> {m.kind}
+                {time.dateTime(m.at)} {m.count} × <span className="mono">{m.code}</span> {m.kind}
                 {m.lot && `, lot ${m.lot}`}
                 {m.note && `, ${m.note}`} <small className="muted">{m.by}</small>
               </li>

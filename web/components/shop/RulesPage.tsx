@@ -1,5 +1,6 @@
 "use client";
 
+import { useShopTime } from "../shared/Providers";
 import { CHOOSING_RULES, ROWS, weightId, type ChoosingRule, type KnowledgeRow } from "@mirvek/core/knowledge";
 import { Button, Input } from "antd";
 import { useEffect, useRef, useState } from "react";
@@ -45,6 +46,7 @@ const LINES: readonly Line[] = [...RULES, ...FIGURES];
 
 /** Selection rules and figures everything goes by, each with its source; a shop sets its own over them. */
 export function RulesPage({ initial }: { initial: ShopTables }) {
+  const time = useShopTime();
   const [tables, edit] = useShopEdit(initial);
   const [find, setFind] = useState("");
   const [at, setAt] = useState(0);
@@ -134,7 +136,7 @@ export function RulesPage({ initial }: { initial: ShopTables }) {
                 <span className="mono">{c.figure}</span> {c.value === null ? shopWords.backDefault : `to ${c.value}`}
                 {c.note && `: ${c.note}`}{" "}
                 <small className="muted">
-                  {new Date(c.at).toLocaleString()}, {c.by}
+                  {time.dateTime(c.at)}, {c.by}
                 </small>
               </li>
             ))}

@@ -1,6 +1,6 @@
+import { useShopTime } from "../shared/Providers";
 import { amendTable, readCell, valueAt } from "@mirvek/core/knowledge";
 import { Button } from "antd";
-import dayjs from "dayjs";
 import type { TableEdit } from "../../schemas/jobView";
 import type { ShopEdit } from "../../schemas/shop";
 import { cellName, figureOf } from "../../wording/diagnosisTable";
@@ -70,6 +70,7 @@ function VersionRow({
   onLook: (version: number | null) => void;
   onChange: (edit: ShopEdit) => Promise<boolean>;
 }) {
+  const time = useShopTime();
   const cell = readCell(e.cell);
   if (cell === null) return null;
   const before = valueAt(amendTable(edits.slice(0, e.version - 1)), cell);
@@ -83,7 +84,7 @@ function VersionRow({
       <td className="n">{text(after)}</td>
       <td>{e.note}</td>
       <td>
-        {e.by}, {dayjs(e.at).format("D MMM YYYY, HH:mm")}
+        {e.by}, {time.dateTime(e.at)}
       </td>
       <td>
         <Button size="small" type="text" onClick={() => onLook(e.version)}>

@@ -1,4 +1,5 @@
 import "server-only";
+import { SHOP_TIME_ZONE } from "../timeZone";
 import { readRows } from "../rows";
 import type { DrawerResistor } from "@mirvek/core/safety";
 import type { ConstantOverrides } from "@mirvek/core/knowledge";
@@ -124,7 +125,7 @@ export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: n
     shop: {
       name,
       currency,
-      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      timeZone: SHOP_TIME_ZONE,
       touchLimit,
       bulgeDecides,
       mustClimb,
