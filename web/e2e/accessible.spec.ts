@@ -14,7 +14,8 @@ const SCREENS = [
   "/jobs/404/make-safe",
 ];
 
-for (const theme of ["day", "night"])
+// by night the same elements stand in other colors: only what depends on those is looked at again
+for (const { theme, rules } of [{ theme: "day" }, { theme: "night", rules: ["color-contrast", "link-in-text-block"] }])
   test.describe(`by ${theme}`, () => {
     test.beforeEach(({ context, baseURL }) => context.addCookies([{ name: "mirvek-theme", value: theme, url: baseURL! }]));
 
@@ -24,10 +25,10 @@ for (const theme of ["day", "night"])
         await page.goto(screen);
         await expect(page.locator("main")).toBeVisible();
         if (screen.endsWith("choose")) await expect(page.getByRole("button", { name: /^Take / }).first()).toBeVisible();
-        if (screen.endsWith("explain"))
+        if (screen.endsWith("simulate"))
           await expect(page.getByRole("table", { name: "Figures", exact: true })).toBeVisible({ timeout: 30_000 });
         if (screen.endsWith("/406/sound")) await expect(page.getByTestId("says")).toContainText("Hum", { timeout: 60_000 });
-        await expectAccessible(page);
+        await expectAccessible(page, rules);
         expect(complaints).toEqual([]);
       });
 
@@ -37,6 +38,6 @@ for (const theme of ["day", "night"])
       await page.keyboard.press("Escape");
       await page.keyboard.press("?");
       await expect(page.getByRole("dialog")).toContainText("what the entry line understands");
-      await expectAccessible(page);
+      await expectAccessible(page, rules);
     });
   });
