@@ -6,7 +6,7 @@ import { needsOf } from "../src/testing/choosing";
 // What choosing costs at the core: a list of three thousand parts ranked, and sets made up from all of them.
 
 const PARTS = inventedCatalogue(8).slice(0, 3000);
-const CONTEXT = { schools: { value: "same", tantalum: "sameKind" }, shop: USUAL_SHOP_RULES } as const;
+const CONTEXT = { approaches: { value: "same", tantalum: "sameKind" }, shop: USUAL_SHOP_RULES } as const;
 const PLACES: readonly PositionNeeds[] = [
   needsOf(50, 50, { role: "crossover", technology: "bipolar" }),
   needsOf(2500, 35, { role: "reservoir" }),

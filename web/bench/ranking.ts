@@ -5,7 +5,7 @@ import { listCandidates } from "../server/repositories/parts";
 
 // One position ranked from everything the records hold: the search and the rules, each by itself. Run after the shop has grown.
 
-const SCHOOLS = { value: "same", tantalum: "sameKind" } as const;
+const APPROACHES = { value: "same", tantalum: "sameKind" } as const;
 const PLACES = {
   decoupler: needsOf(100, 25, { role: "decoupler" }),
   coupling: needsOf(10, 25, { role: "coupling" }),
@@ -21,13 +21,13 @@ const middle = (times: readonly number[]): string => [...times].sort((a, b) => a
 async function main(): Promise<void> {
   const { rows } = await pool().query("select count(*)::int as n from part");
   for (const [name, place] of Object.entries(PLACES)) {
-    const bounds = searchBounds(place, SCHOOLS, USUAL_SHOP_RULES);
+    const bounds = searchBounds(place, APPROACHES, USUAL_SHOP_RULES);
     const [searched, ranked]: [number[], number[]] = [[], []];
     for (let i = 0; i < ROUNDS; i++) {
       const began = performance.now();
       const { parts, others } = await listCandidates(pool(), place.nominal, bounds);
       const found = performance.now();
-      rankParts(parts, place, { schools: SCHOOLS, shop: USUAL_SHOP_RULES }, 8, others);
+      rankParts(parts, place, { approaches: APPROACHES, shop: USUAL_SHOP_RULES }, 8, others);
       searched.push(found - began);
       ranked.push(performance.now() - found);
     }

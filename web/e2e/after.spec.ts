@@ -163,7 +163,7 @@ test("the order holds and says why; with a reason it gives way, but never on a s
         supplyKind: "linear",
         mainsV: 230,
         mainsHz: 50,
-        firstPowerSchool: "lookUnderLimiter",
+        firstPowerApproach: "lookUnderLimiter",
       },
     },
   });

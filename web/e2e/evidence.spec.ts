@@ -303,15 +303,15 @@ test("what came off and what is unsafe hold the closing until they are seen to",
   await expect(page.getByRole("article", { name: "Report" })).toContainText("Mains lead fine");
 });
 
-test("the schools stand side by side with parts, cost and time, and what the owner agrees to is kept", async ({ page }) => {
+test("the approaches stand side by side with parts, cost and time, and what the owner agrees to is kept", async ({ page }) => {
   await page.goto("/jobs/403/choose");
   await page.getByRole("button", { name: "Calculate costs" }).click();
   const offer = page.getByRole("region", { name: "Repair options" });
   await expect(offer.getByRole("row")).toHaveCount(5, { timeout: 60_000 });
-  const school = offer.getByRole("row", { name: /the whole section/ });
-  await expect(school).toContainText("this job's scope");
-  await expect(school).toContainText("€");
-  await school.getByRole("button", { name: "Owner agrees" }).click();
+  const approach = offer.getByRole("row", { name: /the whole section/ });
+  await expect(approach).toContainText("this job's scope");
+  await expect(approach).toContainText("€");
+  await approach.getByRole("button", { name: "Owner agrees" }).click();
   await expect(offer).toContainText("The owner agreed to the whole section, up to €");
 });
 

@@ -43,10 +43,10 @@ const TAKE_IN = {
   earlierRepairs: "",
   findings: ["hum"],
   valuePolicy: "same",
-  tantalumSchool: "sameKind",
-  scopeSchool: "provenBad",
-  sidesSchool: "everyChannel",
-  firstPowerSchool: "suppliesFirst",
+  tantalumApproach: "sameKind",
+  scopeApproach: "provenBad",
+  sidesApproach: "everyChannel",
+  firstPowerApproach: "suppliesFirst",
 };
 
 /** Opens a job of its own with parts from a list, one a line. Answers its number. */
@@ -78,7 +78,7 @@ export async function hummingReceiver(request: APIRequestContext, origin: string
         channels: 2,
         ageYears: 40,
         findings: ["hum", "allChannels"],
-        firstPowerSchool: "lookUnderLimiter",
+        firstPowerApproach: "lookUnderLimiter",
       },
     },
   });

@@ -25,7 +25,7 @@ async function receiver(
         supplyKind,
         mainsV: 230,
         mainsHz: 50,
-        firstPowerSchool: "lookUnderLimiter",
+        firstPowerApproach: "lookUnderLimiter",
         findings,
       },
     },

@@ -216,7 +216,7 @@ test("a coupling part is heard before and after, and asked for at the supplier's
   });
 });
 
-test("the schools stand side by side; following one changes the list and what is done next", async ({ page, request, baseURL }) => {
+test("the approaches stand side by side; following one changes the list and what is done next", async ({ page, request, baseURL }) => {
   const number = await openedJob(
     request,
     baseURL!,

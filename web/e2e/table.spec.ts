@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { expectAccessible, line, openedJob, say, watchConsole } from "./helpers";
 
-test("a figure of the tracing's table is changed by keys, looked at by version, and taken back", async ({ page }) => {
+test("a figure of the diagnosis's table is changed by keys, looked at by version, and taken back", async ({ page }) => {
   const complaints = watchConsole(page);
   await page.goto("/shop/diagnosis");
   const faults = page.getByRole("region", { name: "Faults" });
@@ -36,7 +36,7 @@ test("a figure of the tracing's table is changed by keys, looked at by version, 
   expect(complaints).toEqual([]);
 });
 
-test("a ripple is told against what the circuit says, and a repair that changed nothing opens the tracing again", async ({
+test("a ripple is told against what the circuit says, and a repair that changed nothing opens the diagnosis again", async ({
   page,
   request,
   baseURL,
@@ -53,7 +53,7 @@ test("a ripple is told against what the circuit says, and a repair that changed 
   };
   await request.patch(`/api/jobs/${number}`, {
     headers: { origin: baseURL! },
-    data: { version: job.version, job: { ...job, ...receiver, firstPowerSchool: "lookUnderLimiter" } },
+    data: { version: job.version, job: { ...job, ...receiver, firstPowerApproach: "lookUnderLimiter" } },
   });
   await page.goto(`/jobs/${number}/diagnose`);
   await expect(line(page)).toBeVisible();

@@ -9,8 +9,8 @@ const MAX_STEPS = 12;
 /** As the job stands, of what the server says. */
 interface Standing {
   job: { version: number };
-  tracing: { advice: Advised };
-  facts: { trace: { settled: boolean } | null };
+  diagnosis: { advice: Advised };
+  facts: { diagnosis: { settled: boolean } | null };
 }
 const viewOf = async (request: APIRequestContext, number: string): Promise<Standing> =>
   (await (await request.get(`/api/jobs/${number}`)).json()).value as Standing;
@@ -20,7 +20,7 @@ async function takenIn(request: APIRequestContext, origin: string, unit: SickUni
   const number = await openedJob(request, origin, unit.parts.join("\n"));
   const headers = { origin };
   const { job } = await viewOf(request, number);
-  const body = { version: job.version, job: { ...job, ...unit.takeIn, firstPowerSchool: "lookUnderLimiter" } };
+  const body = { version: job.version, job: { ...job, ...unit.takeIn, firstPowerApproach: "lookUnderLimiter" } };
   expect((await request.patch(`/api/jobs/${number}`, { headers, data: body })).status()).toBe(200);
   const safety = { kind: "override", reason: "made-up unit, nothing is charged" };
   expect((await request.post(`/api/jobs/${number}/safety`, { headers, data: safety })).status()).toBe(200);
@@ -53,8 +53,8 @@ for (const unit of SICK_UNITS)
     await expect(line(page)).toBeFocused();
     const asked: string[] = [];
     let view = await viewOf(request, number);
-    while (!view.facts.trace!.settled) {
-      await doAdvised(page, view.tracing.advice, unit, asked);
+    while (!view.facts.diagnosis!.settled) {
+      await doAdvised(page, view.diagnosis.advice, unit, asked);
       expect(asked.length, asked.join(", ")).toBeLessThanOrEqual(MAX_STEPS);
       view = await viewOf(request, number);
     }

@@ -2,7 +2,7 @@ import { expect, test } from "@playwright/test";
 
 /** Words of the workshop's own that the trade's words replaced; what somebody typed or an owner said may hold them. */
 const REPLACED =
-  /\b(docket|readout|take in|taken in|hand back|handed back|hands out|hands inside|held against|schools?|road map|ledger|in sum|makes no odds|foretold|undecided|worn|nothing held|charge held|volts left|seen to|next act|looked over|rungs)\b|\bMind:/i;
+  /\b(docket|readout|take in|taken in|hand back|handed back|hands out|hands inside|held against|approaches?|road map|ledger|in sum|makes no odds|foretold|undecided|worn|nothing held|charge held|volts left|seen to|next act|looked over|rungs)\b|\bMind:/i;
 
 const STATIONS = [
   "check-in",

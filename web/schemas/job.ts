@@ -1,4 +1,4 @@
-import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
+import { SIDES, TANTALUM_APPROACHES, VALUE_POLICIES } from "@mirvek/core/choose";
 import { FINDING_TOKENS, SCOPES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
 import { CLOSING_HOLDS, JOB_STATES } from "@mirvek/core/job";
 import { z } from "zod";
@@ -26,10 +26,10 @@ const fields = z.object({
   earlierRepairs: z.string().trim().max(4000),
   findings: z.array(z.enum(FINDING_TOKENS as unknown as [string, ...string[]])).max(FINDING_TOKENS.length),
   valuePolicy: z.enum(VALUE_POLICIES),
-  tantalumSchool: z.enum(TANTALUM_SCHOOLS),
-  scopeSchool: z.enum(SCOPES),
-  sidesSchool: z.enum(SIDES),
-  firstPowerSchool: z.enum(FIRST_POWER),
+  tantalumApproach: z.enum(TANTALUM_APPROACHES),
+  scopeApproach: z.enum(SCOPES),
+  sidesApproach: z.enum(SIDES),
+  firstPowerApproach: z.enum(FIRST_POWER),
   /** the channel that has the fault, where one has it */
   faultyChannel: z
     .string()

@@ -17,7 +17,7 @@ import {
   diagnosisInputsOf,
   type AfterFitting,
   nextOf,
-  type Tracing,
+  type Diagnosis,
   diagnose,
   PATH,
   stationStates,
@@ -147,7 +147,7 @@ export interface JobView {
   /** what path, next act and closing are drawn from */
   facts: JobFacts;
   /** who is suspected and what to do next */
-  tracing: Tracing;
+  diagnosis: Diagnosis;
   lines: readonly LineRecord[];
   points: PointView[];
   /** what is on record beside the capacitors */
@@ -172,7 +172,7 @@ export function viewOf(
 ): JobView {
   const nameOf = (id: number | null) => records.positions.find((p) => p.id === id)?.designator ?? null;
   const after = afterFitting(records, picture, rails, shop.figures);
-  const { facts: weighed, tracing } = diagnose(
+  const { facts: weighed, diagnosis } = diagnose(
     records.job,
     picture,
     diagnosisInputsOf(
@@ -193,7 +193,7 @@ export function viewOf(
     nextAt: next.at,
     positions: picture.positions,
     facts,
-    tracing,
+    diagnosis,
     lines: records.lines,
     points: records.points.map(({ line, positionId, point, volts, form, significant, takenAt }) => ({
       line,
@@ -273,10 +273,10 @@ export interface CandidatesView {
   drawer: Readonly<Record<number, number>>;
 }
 
-/** The schools side by side, as they can be offered to the owner. */
+/** The approaches side by side, as they can be offered to the owner. */
 export interface OfferView {
   quotes: Quote[];
-  /** closed jobs of each school, and what they show where they are enough */
+  /** closed jobs of each approach, and what they show where they are enough */
   history: Readonly<Record<Scope, { jobs: number; own: OwnHistory | null }>>;
 }
 
@@ -344,7 +344,7 @@ export interface NormRow {
   struck: boolean;
 }
 
-/** One change of a figure of the table that the tracing goes by. */
+/** One change of a figure of the table that the diagnosis goes by. */
 export interface TableEdit extends TableChange {
   id: number;
   /** of the table, from then on */

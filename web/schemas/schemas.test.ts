@@ -15,10 +15,10 @@ const unit = {
   earlierRepairs: "",
   findings: ["hum"],
   valuePolicy: "same",
-  tantalumSchool: "sameKind",
-  scopeSchool: "provenBad",
-  sidesSchool: "everyChannel",
-  firstPowerSchool: "suppliesFirst",
+  tantalumApproach: "sameKind",
+  scopeApproach: "provenBad",
+  sidesApproach: "everyChannel",
+  firstPowerApproach: "suppliesFirst",
 };
 
 describe("taking in", () => {
@@ -35,7 +35,7 @@ describe("taking in", () => {
     ["half a channel", { channels: 1.5 }],
     ["an unknown finding", { findings: ["sings"] }],
     ["a novel for a complaint", { complaint: "x".repeat(4001) }],
-    ["an unknown school", { scopeSchool: "everything" }],
+    ["an unknown approach", { scopeApproach: "everything" }],
   ])("refuses %s", (_, over) => {
     expect(takeIn.safeParse({ ...unit, ...over }).success).toBe(false);
   });

@@ -1,4 +1,4 @@
-import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
+import { SIDES, TANTALUM_APPROACHES, VALUE_POLICIES } from "@mirvek/core/choose";
 import { SCOPES } from "@mirvek/core/device";
 import { CHOOSING_RULES, LENGTHS, LIMITS, ROWS, cellRange, figureRange, readCell, weightId } from "@mirvek/core/knowledge";
 import { isReserved } from "@mirvek/core/entry";
@@ -59,10 +59,10 @@ export const shopSettings = z.object({
   hoursPerYear: z.number().min(1).max(8784),
   ambient: z.number().min(0).max(100),
   valuePolicy: z.enum(VALUE_POLICIES),
-  tantalumSchool: z.enum(TANTALUM_SCHOOLS),
-  scopeSchool: z.enum(SCOPES),
-  sidesSchool: z.enum(SIDES),
-  firstPowerSchool: z.enum(FIRST_POWER),
+  tantalumApproach: z.enum(TANTALUM_APPROACHES),
+  scopeApproach: z.enum(SCOPES),
+  sidesApproach: z.enum(SIDES),
+  firstPowerApproach: z.enum(FIRST_POWER),
 });
 export type ShopSettings = z.infer<typeof shopSettings>;
 
@@ -107,7 +107,7 @@ export const shopEdit = z.discriminatedUnion("kind", [
     limit: z.number().gt(0).max(10_000),
   }),
   z.object({ kind: z.literal("retireResistor"), id: zId }),
-  z.object({ kind: z.literal("schools"), bulgeDecides: z.boolean(), mustClimb: z.boolean() }),
+  z.object({ kind: z.literal("approaches"), bulgeDecides: z.boolean(), mustClimb: z.boolean() }),
 ]);
 export type ShopEdit = z.infer<typeof shopEdit>;
 

@@ -1,6 +1,6 @@
 import "server-only";
 import {
-  asked,
+  requirementsOf,
   canOf,
   changesAt,
   hearAt,
@@ -14,7 +14,7 @@ import {
   type PartSet,
   type PositionNeeds,
   type RankingContext,
-  type Schools,
+  type Approaches,
   type SearchBounds,
 } from "@mirvek/core/choose";
 import { withOverrides, type ConstantOverrides } from "@mirvek/core/knowledge";
@@ -36,9 +36,9 @@ import { freeInDrawer } from "./stock";
 /** parts of each list on the screen */
 const SHOWN = 8;
 
-export const schoolsOf = (job: Pick<JobRecord, "valuePolicy" | "tantalumSchool">): Schools => ({
+export const approachesOf = (job: Pick<JobRecord, "valuePolicy" | "tantalumApproach">): Approaches => ({
   value: job.valuePolicy,
-  tantalum: job.tantalumSchool,
+  tantalum: job.tantalumApproach,
 });
 
 type Solved = LRUCache<string, Readonly<Record<string, Stress>>>;
@@ -60,7 +60,7 @@ export function needsOf(view: JobView, p: PositionView): PositionNeeds & { compu
   return {
     ...p,
     ...wantedAt(view, p.designator),
-    twins: view.job.sidesSchool === "everyChannel" ? p.twins : [],
+    twins: view.job.sidesApproach === "everyChannel" ? p.twins : [],
     can: canOf(
       p.designator,
       p.technology,
@@ -132,7 +132,7 @@ export async function loadChoosing(db: Db, jobNumber: number): Promise<Choosing>
 }
 
 export const contextOf = ({ job, shop, drawer, view }: Choosing, position: PositionView): RankingContext => ({
-  schools: schoolsOf(job),
+  approaches: approachesOf(job),
   shop: shop.rules,
   drawer,
   twinSeries: twinSeries(view, position),
@@ -159,8 +159,8 @@ export async function candidatesFor(db: Db, choosing: Choosing, position: Positi
   const context = contextOf(choosing, position);
   const needs = needsOf(view, position);
   const { bounds, place } = withOverrides(shop.figures, () => ({
-    bounds: searchBounds(needs, context.schools, context.shop),
-    place: asked(needs, context.schools, context.shop),
+    bounds: searchBounds(needs, context.approaches, context.shop),
+    place: requirementsOf(needs, context.approaches, context.shop),
   }));
   const { parts, others } = await search(db, shop.revision, needs.nominal, bounds);
   return withOverrides(shop.figures, () => {
@@ -197,13 +197,13 @@ export async function loadSets(
   const { view, shop } = choosing;
   const context = contextOf(choosing, position);
   const needs = needsOf(view, position);
-  const bounds = withOverrides(shop.figures, () => searchBounds(needs, context.schools, context.shop));
+  const bounds = withOverrides(shop.figures, () => searchBounds(needs, context.approaches, context.shop));
   const parts: CataloguePart[] = await listSmaller(db, needs.nominal, bounds);
   return withOverrides(shop.figures, () => ({
     sets: setsFor(parts, needs, context),
     values: valueSets(
       needs.nominal,
-      valueWindow(needs, context.schools),
+      valueWindow(needs, context.approaches),
       needs.technology === "film" || needs.technology === "bipolar" ? 12 : 6,
     ),
   }));

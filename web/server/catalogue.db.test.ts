@@ -188,7 +188,7 @@ describe("parts of a job", () => {
     await move("taken", 1);
     expect((await line())!.here).toBe(4);
   });
-  test("the schools side by side, with what the shop's own closed jobs say: too few here", async () => {
+  test("the approaches side by side, with what the shop's own closed jobs say: too few here", async () => {
     const { quotes, history } = await loadOffer(pool(), number);
     expect(quotes.map((q) => q.comeback.low <= q.comeback.expected && q.comeback.expected <= q.comeback.high)).toEqual([
       true,

@@ -62,7 +62,7 @@ test("bad parts whose cause nothing has shown are explained first, and no more o
   const before = await loadJobView(pool(), await job(403));
   expect(before.stations.explain).toEqual({ kind: "untouched" });
   const unshown = (view: JobView) =>
-    nextOf({ ...view.facts, trace: { settled: false, mend: null, advice: null, lockedFirst: false, measure: [] } }, PATH).act.code;
+    nextOf({ ...view.facts, diagnosis: { settled: false, mend: null, advice: null, lockedFirst: false, measure: [] } }, PATH).act.code;
   expect(unshown(before)).toBe("explain");
   expect(before.next.code, "what was tried on this one has shown its cause").toBe("decide");
   const stoodOn = evidenceNow(before.job, before.positions);

@@ -8,7 +8,7 @@ import { Refused } from "./refusal";
 import { clock, insertJobEvent, lockJob, setJobState } from "./repositories/jobs";
 import { insertSafetyEvent } from "./repositories/records";
 import { bumpShop } from "./repositories/shop";
-import { insertShownCauses } from "./repositories/tracing";
+import { insertShownCauses } from "./repositories/diagnosisTable";
 
 /**
  * Closes, parks or reopens a job. What holds the closing is said in one place; all but a live unit can be waived in writing, by name,
@@ -31,7 +31,7 @@ export async function closeJob(db: Db, jobNumber: number, closing: Closing): Pro
   }
   if (job.state === state) return;
   if (isClosed(job.state)) throw new Refused({ code: "jobClosed" }, 409);
-  const { facts, tracing } = await loadJobView(db, job);
+  const { facts, diagnosis } = await loadJobView(db, job);
   const holds = closingBlockers(facts, state);
   const waived = closing.waiver?.holds ?? [];
   const left = holds.filter((hold) => hold === "energised" || !waived.includes(hold));
@@ -40,7 +40,7 @@ export async function closeJob(db: Db, jobNumber: number, closing: Closing): Pro
   await setJobState(db, job.id, version, state, waiver);
   if (waiver) await insertJobEvent(db, job.id, "waived", waiver, by);
   await insertJobEvent(db, job.id, "closed", { state }, by);
-  const shown = tracing.suspects.filter((s) => s.state === "shown").map((s) => s.id);
+  const shown = diagnosis.suspects.filter((s) => s.state === "shown").map((s) => s.id);
   if (state === "clearedWithoutCause" || shown.length === 0) return;
   await insertShownCauses(db, job.id, shown);
   await bumpShop(db);

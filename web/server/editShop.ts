@@ -5,7 +5,7 @@ import { benchName } from "./bench";
 import { together, type Db } from "./db";
 import { refuseMissing } from "./refusal";
 import { insertNorm, listNorms, listShelfRows, markNorm, normView, strikeShelf } from "./repositories/shelf";
-import { beginLearning, insertTableChange, listLearned, listTableChanges } from "./repositories/tracing";
+import { beginLearning, insertTableChange, listLearned, listTableChanges } from "./repositories/diagnosisTable";
 import { insertFigureChange, listFigureChanges } from "./repositories/figures";
 import {
   bumpShop,
@@ -17,7 +17,7 @@ import {
   listMeters,
   retireMeter,
   retireResistor,
-  setSchools,
+  setApproaches,
   setSettings,
   upsertMeter,
 } from "./repositories/shop";
@@ -82,7 +82,7 @@ export async function editShop(db: Db, edit: ShopEdit): Promise<void> {
     case "retireResistor":
       if (!(await retireResistor(db, edit.id))) throw refuseMissing();
       return;
-    case "schools":
-      return setSchools(db, edit.bulgeDecides, edit.mustClimb);
+    case "approaches":
+      return setApproaches(db, edit.bulgeDecides, edit.mustClimb);
   }
 }

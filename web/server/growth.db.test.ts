@@ -61,13 +61,13 @@ test("what is on the short list is what all parts of the catalogue together woul
   const job = jobs[0]!;
   const view = await loadJobView(pool(), (await findJob(pool(), 406))!);
   const { rules } = await getShop(pool());
-  const schools = { value: job.valuePolicy, tantalum: job.tantalumSchool };
+  const approaches = { value: job.valuePolicy, tantalum: job.tantalumApproach };
   for (const p of view.positions.slice(0, 12)) {
     const { ranking } = await loadCandidates(pool(), 406, p.designator);
     const series = ranking.shortList.flatMap((a) =>
       a.merits.flatMap((m) => (m.code === "sameAsTwin" ? [{ series: a.part.series, twin: m.twin }] : [])),
     )[0];
-    const whole = rankParts(everything, needsOf(view, p), { schools, shop: rules, twinSeries: series ?? null });
+    const whole = rankParts(everything, needsOf(view, p), { approaches, shop: rules, twinSeries: series ?? null });
     expect(
       ranking.shortList.map((a) => a.part.code),
       p.designator,

@@ -104,7 +104,7 @@ const bothSafe = async () => {
 };
 const press = (reason: string | null = null) => transaction((db) => recordSafety(db, number, { kind: "powerOn", reason }));
 const supplyOf = (over: string) =>
-  pool().query(`update job set first_power_school = 'lookUnderLimiter', mains_v = 230, ${over} where number = $1`, [number]);
+  pool().query(`update job set first_power_approach = 'lookUnderLimiter', mains_v = 230, ${over} where number = $1`, [number]);
 
 test("a marking that is written down lower takes a part off the list, and needs its reason", async () => {
   const { version, fields } = await fieldsOf("C1");

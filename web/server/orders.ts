@@ -64,7 +64,7 @@ function needsOf(
     const others = othersOf(position);
     const use = placeOf(job, designator);
     const twinsWithout = others.filter((t) => partsOf(chosen.get(t) ?? { part: null, set: null })[0]?.code !== partsOf(choice)[0]?.code);
-    const twins = job.sidesSchool === "everyChannel" ? others : [];
+    const twins = job.sidesApproach === "everyChannel" ? others : [];
     const [part] = partsOf(choice);
     // said once, at the first of the two
     const match =
@@ -73,7 +73,7 @@ function needsOf(
       ...(choice.overridden.length > 0 ? [{ code: "againstRule", use, rules: choice.overridden.map((r) => r.code) } as const] : []),
       ...(match ? [{ code: "matchPair", use: [use, ...twins].join(" and "), buy: match.buy } as const] : []),
       ...(choice.decision === "temporary" ? [{ code: "temporary", use } as const] : []),
-      ...(job.sidesSchool === "everyChannel" && twinsWithout.some((t) => !positions.some((p) => p.designator === t && renewed.has(p.id)))
+      ...(job.sidesApproach === "everyChannel" && twinsWithout.some((t) => !positions.some((p) => p.designator === t && renewed.has(p.id)))
         ? [{ code: "twinWithout", use, twins: twinsWithout } as const]
         : []),
     ];

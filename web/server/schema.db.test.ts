@@ -10,7 +10,7 @@ import {
 } from "@mirvek/core/evidence";
 import { ROLES, TECHNOLOGIES } from "@mirvek/core/part";
 import { SCENARIO_IDS } from "@mirvek/core/scenarios";
-import { GRADES, SAFETY_CLASSES, SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
+import { GRADES, SAFETY_CLASSES, SIDES, TANTALUM_APPROACHES, VALUE_POLICIES } from "@mirvek/core/choose";
 import { FINDING_TOKENS, SCOPES, SUPPLY_KINDS, UNIT_KINDS } from "@mirvek/core/device";
 import { JOB_STATES } from "@mirvek/core/job";
 import { MOUNTINGS, VOLTS_FORMS } from "@mirvek/core/entry";
@@ -35,10 +35,10 @@ test.each([
   ["finding", FINDING_TOKENS],
   ["role", ROLES],
   ["value_policy", VALUE_POLICIES],
-  ["tantalum_school", TANTALUM_SCHOOLS],
-  ["scope_school", SCOPES],
-  ["sides_school", SIDES],
-  ["first_power_school", FIRST_POWER],
+  ["tantalum_approach", TANTALUM_APPROACHES],
+  ["scope_approach", SCOPES],
+  ["sides_approach", SIDES],
+  ["first_power_approach", FIRST_POWER],
   ["visual_sign", VISUAL_SIGNS],
   ["ohmmeter_trend", OHMMETER_TRENDS],
   ["part_condition", CONDITIONS],

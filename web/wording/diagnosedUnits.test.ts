@@ -1,4 +1,4 @@
-import { traceCase, type Tracing } from "@mirvek/core/job";
+import { traceCase, type Diagnosis } from "@mirvek/core/job";
 import { expect, test } from "vitest";
 import { SICK_UNITS, answerTo, askedOf, caseOfUnit } from "../testing/sickUnits";
 
@@ -9,24 +9,24 @@ const MAX_STEPS = 10;
 test.each(SICK_UNITS)("$name is shown by what is advised alone", (unit) => {
   const steps: string[][] = [];
   const asked: string[] = [];
-  const now = (): Tracing => {
+  const now = (): Diagnosis => {
     const answer = traceCase({ mirvekCase: 1, ...caseOfUnit(unit), steps });
     if (!answer.ok) throw new Error(JSON.stringify(answer.issue));
     return answer.value.steps.at(-1)!;
   };
-  let tracing = now();
-  while (!tracing.suspects.some((s) => s.state === "shown")) {
-    const next = tracing.advice.map((a) => ({ key: askedOf(a), said: answerTo(a, unit) })).find((a) => a.said !== null);
+  let diagnosis = now();
+  while (!diagnosis.suspects.some((s) => s.state === "shown")) {
+    const next = diagnosis.advice.map((a) => ({ key: askedOf(a), said: answerTo(a, unit) })).find((a) => a.said !== null);
     expect(next, `something is advised after ${steps.flat().join(" | ")}`).toBeDefined();
     expect(asked, `nothing is asked twice: ${steps.flat().join(" | ")}`).not.toContain(next!.key);
     asked.push(next!.key);
     steps.push(next!.said!);
-    const leading = tracing.suspects.slice(0, 3).map((s) => `${s.id} ${s.chance.toFixed(2)}`);
+    const leading = diagnosis.suspects.slice(0, 3).map((s) => `${s.id} ${s.chance.toFixed(2)}`);
     expect(steps.length, `${asked.join(", ")}; ${leading.join(", ")}`).toBeLessThanOrEqual(MAX_STEPS);
-    tracing = now();
+    diagnosis = now();
   }
   expect(
-    tracing.suspects.filter((s) => s.state === "shown").map((s) => s.id),
+    diagnosis.suspects.filter((s) => s.state === "shown").map((s) => s.id),
     asked.join(", "),
   ).toEqual([unit.truth]);
 });

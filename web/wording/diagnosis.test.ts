@@ -1,10 +1,10 @@
 import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS, sectionsOf } from "@mirvek/core/device";
-import { traceCase, type TraceCase, type Tracing } from "@mirvek/core/job";
+import { traceCase, type TraceCase, type Diagnosis } from "@mirvek/core/job";
 import { BENCH_TESTS, HYPOTHESIS_IDS } from "@mirvek/core/knowledge";
 import { describe, expect, test } from "vitest";
 import { adviceText, decisiveText, hypothesisName, reasonText, testText } from "./diagnosis";
 
-const answered = (c: TraceCase): Tracing[] => {
+const answered = (c: TraceCase): Diagnosis[] => {
   const answer = traceCase(c);
   if (!answer.ok) throw new Error(JSON.stringify(answer.issue));
   return [...answer.value.steps];
@@ -31,7 +31,7 @@ describe("what a test says to say", () => {
         const strongest = Object.keys(t.given)
           .filter((h) => before!.suspects.some((s) => s.id === h))
           .sort((a, b) => t.given[b as keyof typeof t.given]! - t.given[a as keyof typeof t.given]!)[0];
-        const chance = (x: Tracing) => x.suspects.find((s) => s.id === strongest)!.chance;
+        const chance = (x: Diagnosis) => x.suspects.find((s) => s.id === strongest)!.chance;
         expect(
           after!.advice.some((a) => a.kind === "test" && a.test === id),
           "it is not asked again",

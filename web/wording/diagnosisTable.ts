@@ -4,7 +4,7 @@ import { percent } from "./quantity";
 import { hypothesisName, testText } from "./diagnosis";
 import { findingName } from "./vocabulary";
 
-// The table that the tracing goes by, in words.
+// The table that the diagnosis goes by, in words.
 
 /** "a reservoir has dried out or gone open: makes hum" */
 export function cellName(cell: Cell): string {

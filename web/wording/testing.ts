@@ -20,9 +20,9 @@ export function jobView(...said: string[]): JobView {
     closedAt: null,
     findings: [...stored.job.findings],
     valuePolicy: "same",
-    tantalumSchool: "sameKind",
-    scopeSchool: "provenBad",
-    sidesSchool: "everyChannel",
+    tantalumApproach: "sameKind",
+    scopeApproach: "provenBad",
+    sidesApproach: "everyChannel",
   } as unknown as Records["job"];
   const shop = { ...SHOP, name: "Bench", currency: "€", timeZone: "Europe/Vienna" } as unknown as ShopView;
   const all = { ...stored, job, choices: [], circuits: [] } as unknown as Records;

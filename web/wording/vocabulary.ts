@@ -216,14 +216,14 @@ export const stationKey: Readonly<Record<StationId, string>> = {
   prove: "g",
   handBack: "h",
 };
-/** Every school with what it costs and risks, in a line. */
-export const schoolChoices: {
-  [K in "scopeSchool" | "valuePolicy" | "tantalumSchool" | "sidesSchool" | "firstPowerSchool"]: {
+/** Every approach with what it costs and risks, in a line. */
+export const approachChoices: {
+  [K in "scopeApproach" | "valuePolicy" | "tantalumApproach" | "sidesApproach" | "firstPowerApproach"]: {
     name: string;
     options: readonly { value: TakeIn[K]; label: string; means: string }[];
   };
 } = {
-  scopeSchool: {
+  scopeApproach: {
     name: "How much to replace",
     options: [
       { value: "provenBad", label: "Confirmed bad only", means: "cheapest now; its like may follow" },
@@ -239,7 +239,7 @@ export const schoolChoices: {
       { value: "nextUp", label: "Next value up", means: "less ripple, more inrush; +50 % at most" },
     ],
   },
-  tantalumSchool: {
+  tantalumApproach: {
     name: "Tantalum beads",
     options: [
       { value: "sameKind", label: "Tantalum, twice the volts", means: "same behaviour, can still fail short" },
@@ -247,14 +247,14 @@ export const schoolChoices: {
       { value: "film", label: "Film where it fits", means: "lasts, but large" },
     ],
   },
-  sidesSchool: {
+  sidesApproach: {
     name: "Sides to renew",
     options: [
       { value: "everyChannel", label: "Every channel alike", means: "sides keep matching" },
       { value: "faultySide", label: "Faulty side only", means: "cheaper; sides may differ" },
     ],
   },
-  firstPowerSchool: {
+  firstPowerApproach: {
     name: "First power",
     options: [
       { value: "suppliesFirst", label: "Supply capacitors before power", means: "slow and safe" },

@@ -42,7 +42,7 @@ export function comeback(positions: readonly LeftPosition[], changed: ReadonlySe
   return { expected: chance(1), low: chance(1 / spread), high: chance(spread) };
 }
 
-/** What a shop's closed jobs of one school show; null where they are too few to say. */
+/** What a shop's closed jobs of one approach show; null where they are too few to say. */
 export interface OwnHistory {
   jobs: number;
   back: number;
@@ -56,7 +56,7 @@ const Z80 = 1.2815515655446004;
 
 /**
  * Share of closed jobs that came back, with 80 % bounds by Wilson's score interval (E. B. Wilson, 1927).
- * @param jobs closed jobs of the school, `back` of which were opened again; whole numbers, back ≤ jobs
+ * @param jobs closed jobs of the approach, `back` of which were opened again; whole numbers, back ≤ jobs
  * @returns null under `come.jobs` jobs
  */
 export function ownHistory(jobs: number, back: number): OwnHistory | null {

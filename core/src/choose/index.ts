@@ -1,8 +1,8 @@
 export { GRADES, SAFETY_CLASSES, type CataloguePart, type Grade, type SafetyClass } from "./catalogue";
-export { SIDES, TANTALUM_SCHOOLS, USUAL_SHOP_RULES, VALUE_POLICIES, type PositionNeeds, type Schools, type ShopRules } from "./needs";
+export { SIDES, TANTALUM_APPROACHES, USUAL_SHOP_RULES, VALUE_POLICIES, type PositionNeeds, type Approaches, type ShopRules } from "./needs";
 export { expectedLife, rippleHeat } from "./life";
 export {
-  asked,
+  requirementsOf,
   fitNotes,
   isOldValue,
   lifeYears,
@@ -11,7 +11,7 @@ export {
   refusals,
   searchBounds,
   valueWindow,
-  type Asked,
+  type Requirements,
   type FitNote,
   type NeededVolts,
   type Refusal,

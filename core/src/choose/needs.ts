@@ -3,14 +3,14 @@ import type { Mounting } from "../entry";
 import type { Celsius, Farads, Millimetres, Ohms, Volts } from "../units";
 
 export const VALUE_POLICIES = ["same", "nextUp"] as const;
-export const TANTALUM_SCHOOLS = ["sameKind", "aluminium", "film"] as const;
+export const TANTALUM_APPROACHES = ["sameKind", "aluminium", "film"] as const;
 export const SIDES = ["everyChannel", "faultySide"] as const;
 
-/** The schools of a job that decide about parts (handed in, never assumed). */
-export interface Schools {
+/** The approaches of a job that decide about parts (handed in, never assumed). */
+export interface Approaches {
   /** supply filters: keep the value, or take the next one up within limits */
   value: (typeof VALUE_POLICIES)[number];
-  tantalum: (typeof TANTALUM_SCHOOLS)[number];
+  tantalum: (typeof TANTALUM_APPROACHES)[number];
 }
 
 /** Everything a replacement is held against. Unknown things are null and are said to be unknown, not taken as fine. */

@@ -22,7 +22,7 @@ const UNIT: readonly QuotePosition[] = [
   at("C6", 10, 25, { section: "Tone", technology: "tantalum", measured: false }),
 ];
 
-describe("the schools side by side", () => {
+describe("the approaches side by side", () => {
   test("each takes in more, by its own rule", () => {
     expect(quotes(UNIT).map((q) => [q.scope, q.designators.join(" "), q.cents])).toEqual([
       ["provenBad", "C1", 480],
@@ -37,11 +37,11 @@ describe("the schools side by side", () => {
   test("what stays in and was never measured is named", () => {
     expect(quotes(UNIT).map((q) => q.unproven.join(" "))).toEqual(["C3 C6", "C3 C6", "C6", ""]);
   });
-  test("where nothing is bad only the last school changes anything", () => {
+  test("where nothing is bad only the last approach changes anything", () => {
     const sound = UNIT.map((p) => ({ ...p, bad: false }));
     expect(quotes(sound).map((q) => q.designators.length)).toEqual([0, 0, 0, 5]);
   });
-  test("a school never leaves in what the one before takes out, whatever the unit", () => {
+  test("a approach never leaves in what the one before takes out, whatever the unit", () => {
     const position = fc
       .record({
         c: fc.constantFrom(1, 10, 4700),

@@ -9,7 +9,7 @@ export interface QuotePosition extends LeftPosition {
   cents: number | null;
 }
 
-/** What one school would change, and what that costs and leaves. */
+/** What one approach would change, and what that costs and leaves. */
 export interface Quote {
   scope: Scope;
   designators: readonly string[];
@@ -25,7 +25,7 @@ export interface Quote {
   comeback: Comeback;
 }
 
-/** The schools side by side, from the least that is changed to the most; parts at the catalogue's price, minutes by common practice. */
+/** The approaches side by side, from the least that is changed to the most; parts at the catalogue's price, minutes by common practice. */
 export function quotes(positions: readonly QuotePosition[]): Quote[] {
   return SCOPES.map((scope) => {
     const taken = takenBy(scope, positions);

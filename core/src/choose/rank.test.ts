@@ -4,14 +4,15 @@ import { candidate, needsOf } from "../testing/choosing";
 import { celsius, farads, hertz, millimetres, ohms, volts } from "../units";
 import type { CataloguePart } from "./catalogue";
 import { expectedLife } from "./life";
-import { USUAL_SHOP_RULES, type PositionNeeds, type Schools } from "./needs";
+import { USUAL_SHOP_RULES, type PositionNeeds, type Approaches } from "./needs";
 import { assessPart, rankParts } from "./rank";
-import { asked, fitNotes, neededVolts, refusals } from "./rules";
+import { requirementsOf, fitNotes, neededVolts, refusals } from "./rules";
 
-const schools: Schools = { value: "same", tantalum: "sameKind" };
-const usual = { schools, shop: USUAL_SHOP_RULES };
+const approaches: Approaches = { value: "same", tantalum: "sameKind" };
+const usual = { approaches, shop: USUAL_SHOP_RULES };
 const needs = needsOf;
-const codes = (p: CataloguePart, n: PositionNeeds, s: Schools = schools) => refusals(p, asked(n, s, USUAL_SHOP_RULES)).map((r) => r.code);
+const codes = (p: CataloguePart, n: PositionNeeds, s: Approaches = approaches) =>
+  refusals(p, requirementsOf(n, s, USUAL_SHOP_RULES)).map((r) => r.code);
 
 describe("hard rules (common practice unless named)", () => {
   test("volts: the original's without measured working volts, working × 1.1 × 1.25 with them", () => {
@@ -46,7 +47,7 @@ describe("hard rules (common practice unless named)", () => {
     expect(codes(candidate(0.1, 50, { technology: "x7r" }), needs(0.1, 50, { technology: "x7r", role: "suppression" }))).toEqual([]);
   });
 
-  test("value: crossover 5 %, coupling 10 %, filters by school up to +50 %", () => {
+  test("value: crossover 5 %, coupling 10 %, filters by approach up to +50 %", () => {
     const crossover = needs(10, 50, { role: "crossover", technology: "bipolar" });
     expect(codes(candidate(10.6, 50, { technology: "bipolar" }), crossover)).toEqual(["value"]);
     expect(codes(candidate(10.5, 50, { technology: "bipolar" }), crossover)).toEqual([]);
@@ -55,9 +56,11 @@ describe("hard rules (common practice unless named)", () => {
     expect(codes(candidate(12, 50), needs(10, 50, { role: "tone" }))).toEqual(["value"]);
     const filter = needs(3300, 50, { role: "reservoir" });
     expect(codes(candidate(4700, 50), filter)).toEqual(["value"]);
-    expect(codes(candidate(4700, 50), filter, { ...schools, value: "nextUp" })).toEqual([]);
-    expect(codes(candidate(5600, 50), filter, { ...schools, value: "nextUp" })).toEqual(["value"]);
-    expect(codes(candidate(4700, 50), { ...filter, largest: farads(4000e-6) }, { ...schools, value: "nextUp" })).toEqual(["aboveLargest"]);
+    expect(codes(candidate(4700, 50), filter, { ...approaches, value: "nextUp" })).toEqual([]);
+    expect(codes(candidate(5600, 50), filter, { ...approaches, value: "nextUp" })).toEqual(["value"]);
+    expect(codes(candidate(4700, 50), { ...filter, largest: farads(4000e-6) }, { ...approaches, value: "nextUp" })).toEqual([
+      "aboveLargest",
+    ]);
   });
 
   test("heat, height, width, pitch and mounting", () => {
@@ -78,16 +81,16 @@ describe("hard rules (common practice unless named)", () => {
     const n = needs(1000, 16, { role: "smpsOutput", originalEsr: ohms(0.04) });
     const at = hertz(100_000);
     expect(codes(candidate(1000, 16), n), "not stated: no refusal and no pass").toEqual([]);
-    expect(fitNotes(candidate(1000, 16), asked(n, schools, USUAL_SHOP_RULES))).toContainEqual({ code: "withoutEsr" });
+    expect(fitNotes(candidate(1000, 16), requirementsOf(n, approaches, USUAL_SHOP_RULES))).toContainEqual({ code: "withoutEsr" });
     expect(codes(candidate(1000, 16, { esr: { ohms: ohms(0.06), at } }), n)).toEqual(["esr"]);
     expect(codes(candidate(1000, 16, { esr: { ohms: ohms(0.03), at } }), n)).toEqual([]);
   });
 
-  test("tantalum follows the school", () => {
+  test("tantalum follows the approach", () => {
     const bead = needs(10, 25, { technology: "tantalum" });
     const aluminium = candidate(10, 50);
     expect(codes(aluminium, bead)).toEqual(["technology"]);
-    expect(codes(aluminium, bead, { ...schools, tantalum: "aluminium" })).toEqual([]);
+    expect(codes(aluminium, bead, { ...approaches, tantalum: "aluminium" })).toEqual([]);
   });
 });
 
@@ -109,7 +112,8 @@ describe("ranking the invented catalogue", () => {
     for (const role of ["reservoir", "coupling", "smpsOutput", "decoupler"] as const) {
       const ranking = rankParts(catalogue, needs(47, 25, { role }), usual, 50);
       expect(ranking.shortList.length, role).toBeGreaterThan(3);
-      for (const a of ranking.shortList) expect(refusals(a.part, asked(needs(47, 25, { role }), schools, USUAL_SHOP_RULES))).toEqual([]);
+      for (const a of ranking.shortList)
+        expect(refusals(a.part, requirementsOf(needs(47, 25, { role }), approaches, USUAL_SHOP_RULES))).toEqual([]);
       for (const a of ranking.refused) expect(a.refusals.length).toBeGreaterThan(0);
       expect(ranking.refusedCount + ranking.shortList.length).toBeLessThanOrEqual(catalogue.length);
     }

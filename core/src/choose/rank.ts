@@ -1,16 +1,16 @@
 import { weightOf } from "../knowledge";
 import { filtersSupply, valueSetsSound, type Role } from "../part";
 import type { CataloguePart, Grade } from "./catalogue";
-import type { PositionNeeds, Schools, ShopRules } from "./needs";
+import type { PositionNeeds, Approaches, ShopRules } from "./needs";
 import {
-  asked,
+  requirementsOf,
   fitNotes,
   fitsHoles,
   kindSuits,
   lifeYears,
   mainsClass,
   refusals,
-  type Asked,
+  type Requirements,
   type FitNote,
   type Refusal,
   type Ruled,
@@ -53,7 +53,7 @@ export interface Ranking {
 
 /** What is known beside the catalogue when a list is ranked. */
 export interface RankingContext {
-  schools: Schools;
+  approaches: Approaches;
   shop: ShopRules;
   /** series already chosen for a twin, with the twin's designator: both channels get the same */
   twinSeries?: { series: string; twin: string } | null;
@@ -85,7 +85,7 @@ function needOf(role: Role): keyof typeof SUITS {
  * @param others parts that were not looked at because they lie outside the bounds of the search: refused too
  */
 export function rankParts(parts: readonly CataloguePart[], needs: PositionNeeds, context: RankingContext, most = 8, others = 0): Ranking {
-  const of = asked(needs, context.schools, context.shop);
+  const of = requirementsOf(needs, context.approaches, context.shop);
   const all = parts.map((part) => assess(part, of, context));
   const fitting = all.filter((a) => a.fit !== "refused");
   const refused = all.filter((a) => a.fit === "refused");
@@ -108,10 +108,10 @@ export function rankParts(parts: readonly CataloguePart[], needs: PositionNeeds,
 
 /** One part held against one position. */
 export const assessPart = (part: CataloguePart, needs: PositionNeeds, context: RankingContext): Assessment =>
-  assess(part, asked(needs, context.schools, context.shop), context);
+  assess(part, requirementsOf(needs, context.approaches, context.shop), context);
 
 /** The same where what the place asks has been worked out. */
-export function assess(part: CataloguePart, of: Asked, context: RankingContext): Assessment {
+export function assess(part: CataloguePart, of: Requirements, context: RankingContext): Assessment {
   const { needs, shop } = of;
   const broken = refusals(part, of);
   const notes = fitNotes(part, of);
@@ -141,7 +141,7 @@ const UNKNOWN_PRICE = 100;
 /** The step above the next one up. */
 const PLENTY = 1.5;
 /** Far more volts than needed mean more room and, on old wet parts, more leakage while they form. */
-function excessVolts(part: CataloguePart, { needs, volts: byKind }: Asked): number {
+function excessVolts(part: CataloguePart, { needs, volts: byKind }: Requirements): number {
   const { volts } = byKind[part.technology];
   const excess = volts === null || mainsClass(needs) !== null ? 1 : part.rated / Math.max(volts, needs.rated ?? volts);
   return excess > PLENTY ? weightOf("excessVolts") * Math.log2(excess / PLENTY) : 0;
@@ -152,7 +152,7 @@ const offBy = (change: number, needs: PositionNeeds): number => Math.abs(change)
 
 function merits(
   part: CataloguePart,
-  of: Asked,
+  of: Requirements,
   { twinSeries, drawer }: RankingContext,
   change: number,
   years: number | null,

@@ -11,7 +11,7 @@ import { setsFor } from "./sets";
 // Every role of the trade with a part as it is found on a bench, and what has to come first (common practice).
 
 const catalogue = inventedCatalogue(8);
-const usual = { schools: { value: "same", tantalum: "sameKind" }, shop: USUAL_SHOP_RULES } as const;
+const usual = { approaches: { value: "same", tantalum: "sameKind" }, shop: USUAL_SHOP_RULES } as const;
 interface Case {
   what: string;
   role: Role;

@@ -5,12 +5,12 @@ import { inventedCatalogue } from "../simulate";
 import { needsOf } from "../testing/choosing";
 import { celsius, farads, volts } from "../units";
 import { expectedLife } from "./life";
-import { TANTALUM_SCHOOLS, USUAL_SHOP_RULES, VALUE_POLICIES, type PositionNeeds, type Schools } from "./needs";
+import { TANTALUM_APPROACHES, USUAL_SHOP_RULES, VALUE_POLICIES, type PositionNeeds, type Approaches } from "./needs";
 import { rankParts } from "./rank";
-import { asked, neededVolts, refusals, rippleAllowed, searchBounds, valueWindow } from "./rules";
+import { requirementsOf, neededVolts, refusals, rippleAllowed, searchBounds, valueWindow } from "./rules";
 
 const catalogue = inventedCatalogue(8);
-const schools: Schools = { value: "same", tantalum: "sameKind" };
+const approaches: Approaches = { value: "same", tantalum: "sameKind" };
 const position = fc
   .tuple(fc.constantFrom(...ROLES), fc.constantFrom(1, 4.7, 10, 47, 100, 470, 2200), fc.constantFrom(16, 25, 50, 63, 100))
   .map(([role, c, v]): PositionNeeds => needsOf(c, v, { role }));
@@ -23,7 +23,7 @@ test("more volts never bring a voltage refusal, more working volts never take on
       const refusedAt = (rated: number, at: number | null) =>
         refusals(
           { ...p, rated: volts(rated) },
-          asked({ ...needs, working: at === null ? null : volts(at) }, schools, USUAL_SHOP_RULES),
+          requirementsOf({ ...needs, working: at === null ? null : volts(at) }, approaches, USUAL_SHOP_RULES),
         ).some(has("voltage"));
       if (!refusedAt(p.rated, null)) expect(refusedAt(p.rated * 2, null)).toBe(false);
       if (refusedAt(p.rated, working)) expect(refusedAt(p.rated, working * 1.5)).toBe(true);
@@ -34,8 +34,8 @@ test("more volts never bring a voltage refusal, more working volts never take on
 test("the policy next value up allows all that the policy same value allows", () => {
   fc.assert(
     fc.property(position, (needs) => {
-      const same = valueWindow(needs, schools);
-      const up = valueWindow(needs, { ...schools, value: "nextUp" });
+      const same = valueWindow(needs, approaches);
+      const up = valueWindow(needs, { ...approaches, value: "nextUp" });
       expect(up.low).toBeLessThanOrEqual(same.low);
       expect(up.high).toBeGreaterThanOrEqual(same.high);
       if (needs.role === "reservoir") expect(up.high, "any reservoir at most +50 % (common practice)").toBeLessThanOrEqual(0.5);
@@ -46,7 +46,7 @@ test("the policy next value up allows all that the policy same value allows", ()
 test("only safety classes stand at the mains, and nowhere else", () => {
   fc.assert(
     fc.property(anyPart, position, (p, needs) => {
-      const broken = refusals(p, asked(needs, schools, USUAL_SHOP_RULES));
+      const broken = refusals(p, requirementsOf(needs, approaches, USUAL_SHOP_RULES));
       const atMains = needs.role === "mainsX" || needs.role === "mainsY";
       if (atMains !== (p.safety !== null)) expect(broken.length).toBeGreaterThan(0);
     }),
@@ -56,7 +56,8 @@ test("only safety classes stand at the mains, and nowhere else", () => {
 test("a ranking does not depend on the order of the catalogue, and losing a part loses only that part", () => {
   const near = catalogue.filter((p) => p.nominal > 40e-6 && p.nominal < 60e-6);
   const needs: PositionNeeds = needsOf(47, 25, { role: "decoupler" });
-  const codes = (list: typeof near) => rankParts(list, needs, { schools, shop: USUAL_SHOP_RULES }, 500).shortList.map((a) => a.part.code);
+  const codes = (list: typeof near) =>
+    rankParts(list, needs, { approaches, shop: USUAL_SHOP_RULES }, 500).shortList.map((a) => a.part.code);
   const all = codes(near);
   expect(all.length).toBeGreaterThan(10);
   expect(codes([...near].reverse())).toEqual(all);
@@ -89,7 +90,7 @@ test("a part outside the bounds of the search breaks a hard rule, whatever the p
     position,
     kinds,
     fc.option(fc.constantFrom(5, 30, 120), { nil: null }),
-    fc.constantFrom(...TANTALUM_SCHOOLS),
+    fc.constantFrom(...TANTALUM_APPROACHES),
     fc.constantFrom(...VALUE_POLICIES),
     fc.option(fc.constantFrom(20e-6, 500e-6), { nil: null }),
   );
@@ -104,7 +105,7 @@ test("a part outside the bounds of the search breaks a hard rule, whatever the p
         largest: largest === null ? null : farads(largest),
       };
       const { low, high, volts: least, technologies } = searchBounds(needs, of, USUAL_SHOP_RULES);
-      const place = asked(needs, of, USUAL_SHOP_RULES);
+      const place = requirementsOf(needs, of, USUAL_SHOP_RULES);
       for (const p of catalogue)
         if (p.nominal >= low && p.nominal <= high && p.rated >= least && technologies.includes(p.technology)) inside++;
         else if (refusals(p, place).length === 0) expect.fail(`${p.code} fits and lies outside`);

@@ -1,7 +1,7 @@
 import type { Scope } from "../device";
 import { isWetAluminium, type CapacitorPart } from "../part";
 
-/** One position as a school of how much to replace sees it. */
+/** One position as a approach of how much to replace sees it. */
 export interface ScopedPosition extends Pick<CapacitorPart, "designator" | "technology" | "nominal" | "rated"> {
   section: string;
   /** worn, failed, open or shorted */
@@ -15,7 +15,7 @@ export const isElectrolytic = (p: Pick<CapacitorPart, "technology">): boolean =>
 export const isAlike = (a: ScopedPosition, b: ScopedPosition): boolean =>
   a.technology === b.technology && Math.abs(a.nominal / b.nominal - 1) < SAME && a.rated === b.rated;
 
-/** Which positions each school changes: every school takes in what the one before takes. */
+/** Which positions each approach changes: every approach takes in what the one before takes. */
 const TAKES: Readonly<Record<Scope, (p: ScopedPosition, bad: readonly ScopedPosition[]) => boolean>> = {
   provenBad: (p) => p.bad,
   provenBadAndKind: (p, bad) => p.bad || bad.some((b) => isAlike(b, p)),
@@ -23,7 +23,7 @@ const TAKES: Readonly<Record<Scope, (p: ScopedPosition, bad: readonly ScopedPosi
   everyElectrolytic: (p, bad) => bad.some((b) => isAlike(b, p)) || isElectrolytic(p),
 };
 
-/** Positions a school changes, in their order. */
+/** Positions a approach changes, in their order. */
 export function takenBy<P extends ScopedPosition>(scope: Scope, positions: readonly P[]): P[] {
   const bad = positions.filter((p) => p.bad);
   return positions.filter((p) => TAKES[scope](p, bad));

@@ -5,12 +5,12 @@ import { candidate, needsOf } from "../testing/choosing";
 import { farads, volts } from "../units";
 import type { CataloguePart } from "./catalogue";
 import { USUAL_SHOP_RULES, type PositionNeeds } from "./needs";
-import { asked, refusals } from "./rules";
+import { requirementsOf, refusals } from "./rules";
 import { worstShare } from "./asOne";
 import { balanceFor, setsFor, valueSets } from "./sets";
 
-const schools = { value: "same", tantalum: "sameKind" } as const;
-const usual = { schools, shop: USUAL_SHOP_RULES };
+const approaches = { value: "same", tantalum: "sameKind" } as const;
+const usual = { approaches, shop: USUAL_SHOP_RULES };
 const micro = (p: CataloguePart) => Number((p.nominal * 1e6).toPrecision(4));
 
 describe("in parallel", () => {
@@ -100,7 +100,7 @@ describe("in series", () => {
     const place = needsOf(10, 50, { role: "coupling", technology: "bipolar" });
     const [set] = setsFor([candidate(22, 63)], place, usual);
     expect(set).toMatchObject({ arrangement: "backToBack", nominal: 11e-6, rated: 63, balance: null });
-    expect(refusals(candidate(22, 63), asked(place, schools, USUAL_SHOP_RULES)).map((r) => r.code)).toContain("polarity");
+    expect(refusals(candidate(22, 63), requirementsOf(place, approaches, USUAL_SHOP_RULES)).map((r) => r.code)).toContain("polarity");
   });
 });
 

@@ -5,7 +5,7 @@ import { asOne, worstShare, type Arrangement } from "./asOne";
 import type { CataloguePart } from "./catalogue";
 import type { PositionNeeds } from "./needs";
 import { assess, type Assessment, type RankingContext } from "./rank";
-import { asked, rippleAllowed, type Asked } from "./rules";
+import { requirementsOf, rippleAllowed, type Requirements } from "./rules";
 
 /** Several parts in place of one, and what they are together. */
 export interface PartSet {
@@ -70,7 +70,7 @@ const STANDARD_WATTS = [0.25, 0.5, 1, 2, 3, 5, 7, 10, 17];
  * @param most how many sets of each arrangement are returned
  */
 export function setsFor(parts: readonly CataloguePart[], needs: PositionNeeds, context: RankingContext, most = 4): PartSet[] {
-  const of = asked(needs, context.schools, context.shop);
+  const of = requirementsOf(needs, context.approaches, context.shop);
   const members = membersOf(parts, of, context);
   const sets = [...parallelSets(members, of, most), ...seriesPairs(parts, of, context, most), ...backToBack(parts, of, context, most)];
   return sets.filter((s) => needs.largest === null || s.nominal <= needs.largest * (1 + EDGE));
@@ -88,19 +88,22 @@ const ONE_MORE = 8;
 const costOf = (a: Assessment): number => ONE_MORE - a.score;
 
 /** What the place would ask of a part if it were marked with that part's own value: only its kind, grade, size and price then count. Remembered by value and volts. */
-function ownPlaces({ needs, schools, shop }: Asked, over: (part: CataloguePart) => Partial<PositionNeeds>): (part: CataloguePart) => Asked {
-  const known = new Map<string, Asked>();
+function ownPlaces(
+  { needs, approaches, shop }: Requirements,
+  over: (part: CataloguePart) => Partial<PositionNeeds>,
+): (part: CataloguePart) => Requirements {
+  const known = new Map<string, Requirements>();
   return (part) => {
     const different = over(part);
     const key = `${part.nominal} ${different.rated ?? ""}`;
     let place = known.get(key);
-    if (!place) known.set(key, (place = asked({ ...needs, ...different, nominal: part.nominal }, schools, shop)));
+    if (!place) known.set(key, (place = requirementsOf({ ...needs, ...different, nominal: part.nominal }, approaches, shop)));
     return place;
   };
 }
 
 /** The best part of each value among those that keep the rules of the place but for what the whole must keep. */
-function membersOf(parts: readonly CataloguePart[], of: Asked, context: RankingContext): Member[] {
+function membersOf(parts: readonly CataloguePart[], of: Requirements, context: RankingContext): Member[] {
   const asOwn = ownPlaces(of, () => ({}));
   const best = new Map<number, Member>();
   for (const part of parts) {
@@ -119,7 +122,7 @@ function membersOf(parts: readonly CataloguePart[], of: Asked, context: RankingC
 /** Points a set loses for being off its value: a tenth weighs as much as a part of the second-best kind. */
 const OFF = 80;
 
-function parallelSets(members: readonly Member[], of: Asked, most: number): PartSet[] {
+function parallelSets(members: readonly Member[], of: Requirements, most: number): PartSet[] {
   const target = of.needs.nominal;
   const [low, high] = [target * (1 + of.window.low) - EDGE * target, target * (1 + of.window.high) + EDGE * target];
   for (const size of [2, 3]) {
@@ -162,7 +165,7 @@ function setOf(
   return { arrangement, parts, nominal, tolerance, rated, change: nominal / needs.nominal - 1, balance, cents: centsOf(parts), rippleLow };
 }
 
-function parallelOf(parts: readonly CataloguePart[], { needs }: Pick<Asked, "needs">): PartSet {
+function parallelOf(parts: readonly CataloguePart[], { needs }: Pick<Requirements, "needs">): PartSet {
   const total = parts.reduce((sum, p) => sum + p.nominal, 0);
   const ripple = needs.computed?.ripple ?? 0;
   // at mains frequency current goes by C: each bears its share
@@ -174,7 +177,7 @@ function parallelOf(parts: readonly CataloguePart[], { needs }: Pick<Asked, "nee
 }
 
 /** Two equal parts in series where no single one bears the volts. Each bears its worst share of them. */
-function seriesPairs(parts: readonly CataloguePart[], of: Asked, context: RankingContext, most: number): PartSet[] {
+function seriesPairs(parts: readonly CataloguePart[], of: Requirements, context: RankingContext, most: number): PartSet[] {
   const { needs } = of;
   const asOwn = ownPlaces(of, (part) => ({ rated: part.rated, working: null, computed: null }));
   const found: { set: PartSet; cost: number }[] = [];
@@ -206,7 +209,7 @@ function seriesPairs(parts: readonly CataloguePart[], of: Asked, context: Rankin
 }
 
 /** A bipolar part from two polarised ones of twice the value, minus to minus (common practice: each bears the whole volts one way). */
-function backToBack(parts: readonly CataloguePart[], of: Asked, context: RankingContext, most: number): PartSet[] {
+function backToBack(parts: readonly CataloguePart[], of: Requirements, context: RankingContext, most: number): PartSet[] {
   const { needs } = of;
   if (needs.technology !== "bipolar") return [];
   const asOwn = ownPlaces(of, () => ({ technology: "aluminium" }));

@@ -63,6 +63,6 @@ export const WORK_STEPS = [
 ] as const;
 export type WorkStep = (typeof WORK_STEPS)[number];
 
-/** How much is replaced: the schools of a shop, from the least to the most. */
+/** How much is replaced: the approaches of a shop, from the least to the most. */
 export const SCOPES = ["provenBad", "provenBadAndKind", "section", "everyElectrolytic"] as const;
 export type Scope = (typeof SCOPES)[number];

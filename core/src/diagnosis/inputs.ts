@@ -3,7 +3,7 @@ import { INSTRUMENTS, STARTER_TABLE, type HypothesisId, type Instrument, type Co
 import type { CapacitorPart } from "../part";
 import type { Settings } from "../scenarios";
 
-// What a tracing goes by beside the record of its job.
+// What a diagnosis goes by beside the record of its job.
 
 /** How often a fault was the shown cause in this shop's closed jobs. */
 export interface LearnedCause {

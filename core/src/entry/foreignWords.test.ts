@@ -35,7 +35,7 @@ const plain = (x: unknown): boolean =>
 
 function see(r: JobRecords): void {
   const picture = deriveJob()(r, SHOP);
-  diagnose({ ...r.job, scopeSchool: "provenBad" }, picture);
+  diagnose({ ...r.job, scopeApproach: "provenBad" }, picture);
   afterFitting(r, picture, undefined);
   evidenceNow(r.job, picture.positions);
 }

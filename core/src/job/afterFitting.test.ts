@@ -144,8 +144,8 @@ describe("what holds whatever is said", () => {
     expect(held(typed(switcher, "limiter 60w"), "step 100%")).toBeNull();
     expect(held(receiver({ supplyKind: "none", unitKind: "passiveLoudspeaker" }), "step 25%")).toEqual({ code: "noSupply" });
   });
-  test("the careful school wants the supply's capacitors new or sound before power", () => {
-    const r = typed(receiver({ firstPowerSchool: "suppliesFirst" }), ...PLAN, "stage unloaded anyway because nothing to read");
+  test("the careful approach wants the supply's capacitors new or sound before power", () => {
+    const r = typed(receiver({ firstPowerApproach: "suppliesFirst" }), ...PLAN, "stage unloaded anyway because nothing to read");
     expect(held(r, "step 10%")).toMatchObject({ code: "suppliesFirst" });
     const renewed = typed(
       r,

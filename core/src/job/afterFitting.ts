@@ -4,7 +4,7 @@ import { powerUpModel, unreadOf, type PowerUpModel } from "./powerUp";
 import type { AfterFacts } from "./facts";
 import { interlockOf, type Interlock } from "./interlock";
 import { adjustModel, type AdjustModel } from "./idleAdjust";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 import { lastRepair } from "./repaired";
 import { finalTestModel, type FinalTestModel } from "./finalTest";
 import { refitModel, type RefitModel } from "./refit";

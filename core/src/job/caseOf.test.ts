@@ -1,8 +1,8 @@
 import { describe, expect, test } from "vitest";
 import { SHOP, bench, records } from "../testing/jobs";
-import { caseOf, readCase, traceCase, traceJob } from ".";
+import { caseOf, readCase, traceCase, diagnoseJob } from ".";
 
-const JOB = { ...records().job, findings: ["hum", "allChannels"] as const, channels: 2, firstPowerSchool: "lookUnderLimiter" as const };
+const JOB = { ...records().job, findings: ["hum", "allChannels"] as const, channels: 2, firstPowerApproach: "lookUnderLimiter" as const };
 
 /** A job typed at, and the case it is saved as. */
 function saved(...said: readonly (string | { line: string; current?: string; inCircuit?: boolean })[]) {
@@ -32,7 +32,7 @@ describe("a job saved as a case", () => {
       "10u 50v over C14, no difference",
     );
     expect(s.left).toEqual([]);
-    const [there, here] = [traceJob(s.job, s.model), again(s.case)];
+    const [there, here] = [diagnoseJob(s.job, s.model), again(s.case)];
     expect(here.suspects.map((x) => x.id)).toEqual(there.suspects.map((x) => x.id));
     here.suspects.forEach((x, i) => expect(x.chance).toBeCloseTo(there.suspects[i]!.chance, 6));
     expect(here.suspects[0]).toMatchObject({ id: "reservoirDried", decisive: { by: "measuredOut", designator: "C1" } });

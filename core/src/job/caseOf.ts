@@ -4,7 +4,7 @@ import { applyLine, understand } from "./apply";
 import type { FromLine, JobRecords, PositionRecord } from "./records";
 import type { ShopFacts } from "./shop";
 import { CASE_SHOP, beginCase, enteredOf, type CaseLine, type CaseMeter, type TraceCase } from "./diagnosisCase";
-import type { TracedJob } from "./diagnosis";
+import type { DiagnosisJob } from "./diagnosis/types";
 
 const wordFor = <T>(words: ReadonlyMap<string, T>, meant: T): string => [...words].find(([, m]) => m === meant)?.[0] ?? "";
 const ROLE_WORD = (role: Role) => wordFor(ROLE_WORDS, role);
@@ -48,7 +48,7 @@ function settingOf(key: string, records: JobRecords, shop: ShopFacts): { on?: st
  * own references, lines that were struck) is left out; `left` names the lines and parts that could not be taken along.
  */
 export function caseOf(
-  job: TracedJob,
+  job: DiagnosisJob,
   records: JobRecords,
   shop: ShopFacts,
   lines: readonly { key: string; typed: string; withdrawn: boolean }[],
@@ -65,7 +65,7 @@ export function caseOf(
     findings: [...job.findings],
     faultyChannel: job.faultyChannel,
     parts,
-    firstPower: job.firstPowerSchool,
+    firstPower: job.firstPowerApproach,
   };
   const start = beginCase(begun);
   const steps: CaseLine[] = [];

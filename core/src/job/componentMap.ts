@@ -1,4 +1,4 @@
-import type { PositionModel } from "./model";
+import type { PositionModel } from "./jobModel";
 import type { LaidModel } from "./notes";
 
 /** One place on the sheet: what stands there, how it lies, and where it is found in the other channels. */

@@ -4,45 +4,46 @@ import { takenBy } from "../choose";
 import { withOverrides } from "../knowledge";
 import { filtersSupply } from "../part";
 import { isBad, isCondemned } from "../verdict";
-import { isClosed, type JobFacts, type TraceFacts } from "./facts";
-import type { JobModel, PositionModel } from "./model";
+import { isClosed, type JobFacts, type DiagnosisFacts } from "./facts";
+import type { JobModel, PositionModel } from "./jobModel";
 import type { JobState } from "./state";
-import { traceJob, type Suspect, type TracedJob, type DiagnosedModel, type Tracing } from "./diagnosis";
+import { diagnoseJob, type DiagnosedModel } from "./diagnosis";
+import type { Suspect, DiagnosisJob, Diagnosis } from "./diagnosis/types";
 import { worthOf } from "./diagnosis/advice";
 import type { DiagnosisInputs } from "../diagnosis";
 
 /** What the weighing must know of a job. */
-export interface DiagnosedJob extends TracedJob {
+export interface DiagnosedJob extends DiagnosisJob {
   state: JobState;
-  scopeSchool: Scope;
+  scopeApproach: Scope;
 }
 
 /** Everything on record weighed, and what it comes to for the path. */
 export interface Diagnosed {
-  tracing: Tracing;
+  diagnosis: Diagnosis;
   facts: JobFacts;
 }
 
 /** Weighs a model, once for all that is shown of it. */
 export function diagnose(job: DiagnosedJob, model: DiagnosedModel & Pick<JobModel, "facts">, inputs?: DiagnosisInputs): Diagnosed {
   return withOverrides(inputs?.figures ?? {}, () => {
-    const tracing = traceJob(job, model, inputs);
+    const diagnosis = diagnoseJob(job, model, inputs);
     const traced = job.findings.length > 0 && !isClosed(job.state);
     return {
-      tracing,
-      facts: { ...model.facts, trace: traced ? traceFacts(tracing, job, model) : null, alsoChange: alsoChange(job, model) },
+      diagnosis,
+      facts: { ...model.facts, trace: traced ? diagnosisFacts(diagnosis, job, model) : null, alsoChange: alsoChange(job, model) },
     };
   });
 }
 
-/** Parts that the school of how much takes beside the bad ones, of which nothing is decided yet. */
+/** Parts that the approach of how much takes beside the bad ones, of which nothing is decided yet. */
 export function alsoChange(
-  { scopeSchool, state }: Pick<DiagnosedJob, "scopeSchool" | "state">,
+  { scopeApproach, state }: Pick<DiagnosedJob, "scopeApproach" | "state">,
   { positions }: Pick<JobModel, "positions">,
 ): string[] {
   if (isClosed(state)) return [];
   const taken = takenBy(
-    scopeSchool,
+    scopeApproach,
     positions.map((p) => ({ ...p, bad: isBad(p.fittings[0]!.verdict.state) })),
   );
   return taken.filter((p) => !p.bad && !p.renewed && (p.choice === null || p.choice.decision === "withdrawn")).map((p) => p.designator);
@@ -51,23 +52,23 @@ export function alsoChange(
 /** Under this many bits a test is not worth the walk to it. */
 const WORTH_BITS = 0.02;
 
-function traceFacts(
-  tracing: Tracing,
-  { scopeSchool }: DiagnosedJob,
+function diagnosisFacts(
+  diagnosis: Diagnosis,
+  { scopeApproach }: DiagnosedJob,
   { positions, unit }: Pick<JobModel, "positions" | "unit">,
-): TraceFacts {
-  const shown = tracing.suspects.filter((s) => s.state === "shown");
+): DiagnosisFacts {
+  const shown = diagnosis.suspects.filter((s) => s.state === "shown");
   const listed = new Set(positions.map((p) => p.designator));
   const mend = shown.flatMap((s) => mendingOf(s, listed, unit.tried) ?? [])[0] ?? null;
-  const [advice = null] = tracing.advice.filter((a) => a.bits >= WORTH_BITS);
+  const [advice = null] = diagnosis.advice.filter((a) => a.bits >= WORTH_BITS);
   const left = positions.filter((p) => p.verdict.state === "unmeasured" && !p.renewed);
   // what a bridge or a lifted leg has shown is measured all the same before it is replaced
   const cured = new Set(shown.flatMap((s) => (s.decisive?.by === "cured" ? touchedIn(s.decisive.seq, unit.tried) : [])));
   const measure =
     shown.length > 0
-      ? [...new Set([...left.filter((p) => cured.has(p.designator)), ...byScope(scopeSchool, left, positions)])]
-      : bySuspicion(tracing, left);
-  const locked = tracing.held.find((h) => h.by === "charge" && h.advice.bits >= WORTH_BITS)?.advice ?? null;
+      ? [...new Set([...left.filter((p) => cured.has(p.designator)), ...byScope(scopeApproach, left, positions)])]
+      : bySuspicion(diagnosis, left);
+  const locked = diagnosis.held.find((h) => h.by === "charge" && h.advice.bits >= WORTH_BITS)?.advice ?? null;
   const lockedFirst = locked !== null && shown.length === 0 && (advice === null || worthOf(locked) > worthOf(advice));
   return { settled: shown.length > 0, mend, advice, lockedFirst, measure: measure.map((p) => p.designator) };
 }
@@ -75,7 +76,7 @@ function traceFacts(
 const MENDS: ReadonlySet<Act> = new Set<Act>(["replaced", "resoldered", "cleaned"]);
 
 /** What is to be seen to where the cause is no capacitor of the list: by its part, where one was measured or followed. */
-function mendingOf(s: Suspect, listed: ReadonlySet<string>, tried: JobModel["unit"]["tried"]): TraceFacts["mend"] {
+function mendingOf(s: Suspect, listed: ReadonlySet<string>, tried: JobModel["unit"]["tried"]): DiagnosisFacts["mend"] {
   const { decisive } = s;
   if (decisive === null || decisive.by === "cured" || decisive.by === "changedNothing" || decisive.by === "measuredSound") return null;
   const part = decisive.by === "measuredOut" ? decisive.designator : (touchedIn(decisive.seq, tried)[0] ?? null);
@@ -87,7 +88,7 @@ const touchedIn = (seq: number, tried: JobModel["unit"]["tried"]): string[] =>
   tried.find((t) => t.seq === seq)?.tried.to.flatMap(nameOf) ?? [];
 const nameOf = (s: { kind: string; name?: string }): string[] => (s.name === undefined ? [] : [s.name]);
 
-/** Once a cause is shown, what else is measured is a matter of school: nothing, its kind, its section; all that goes out need not be. */
+/** Once a cause is shown, what else is measured is a matter of approach: nothing, its kind, its section; all that goes out need not be. */
 function byScope(scope: Scope, left: readonly PositionModel[], positions: readonly PositionModel[]): PositionModel[] {
   const bad = positions.filter((p) => isCondemned(p.fittings[0]!.verdict.state));
   switch (scope) {
@@ -102,7 +103,7 @@ function byScope(scope: Scope, left: readonly PositionModel[], positions: readon
 }
 
 /** What is asked for first; what filters the supply before the rest where power waits for it. */
-function bySuspicion({ advice, held, suspects }: Tracing, left: readonly PositionModel[]): PositionModel[] {
+function bySuspicion({ advice, held, suspects }: Diagnosis, left: readonly PositionModel[]): PositionModel[] {
   const asked = advice[0]?.kind === "measure" ? advice[0].designators : [];
   const powerWaits = held.some((h) => h.by === "firstPower");
   const suspected = suspects.filter((s) => s.state !== "ruledOut").flatMap((s) => s.designators);

@@ -1,16 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS } from "../device";
-import { readCase, traceCase, traceJob, type TraceCase, type Tracing } from ".";
+import { readCase, traceCase, diagnoseJob, type TraceCase, type Diagnosis } from ".";
 import { modelOf, records } from "../testing/jobs";
 
-const traced = (c: Omit<TraceCase, "mirvekCase">): Tracing[] => {
+const traced = (c: Omit<TraceCase, "mirvekCase">): Diagnosis[] => {
   const answer = traceCase({ mirvekCase: 1, ...c });
   if (!answer.ok) throw new Error(JSON.stringify(answer.issue));
   return [...answer.value.steps];
 };
 const end = (c: Omit<TraceCase, "mirvekCase">) => traced(c).at(-1)!;
-const suspect = (t: Tracing, id: string) => t.suspects.find((s) => s.id === id)!;
+const suspect = (t: Diagnosis, id: string) => t.suspects.find((s) => s.id === id)!;
 
 const RECEIVER = {
   unit: { kind: "receiver", supply: "linear", ageYears: 41, channels: 2 },
@@ -137,18 +137,18 @@ describe("from the complaint to the part", () => {
 
 describe("what to do next", () => {
   test("what was answered is not asked again", () => {
-    const asked = (t: Tracing) => t.advice.flatMap((a) => (a.kind === "test" ? [a.test] : []));
+    const asked = (t: Diagnosis) => t.advice.flatMap((a) => (a.kind === "test" ? [a.test] : []));
     const unit = { ...DESK, findings: ["hum"] } as const;
     expect(asked(end({ ...unit, steps: ["inputs shorted, no difference"] }))).not.toContain("inputsShorted");
   });
   test("nothing that puts hands inside is advised while charge is held", () => {
     const held = records();
-    const t = traceJob({ ...held.job, channels: 2, firstPowerSchool: "lookUnderLimiter" }, modelOf(held));
+    const t = diagnoseJob({ ...held.job, channels: 2, firstPowerApproach: "lookUnderLimiter" }, modelOf(held));
     expect(t.advice.length).toBeGreaterThan(0);
     expect(t.advice.filter((a) => a.hands || a.kind !== "test")).toEqual([]);
     expect(t.held.some((h) => h.by === "charge")).toBe(true);
   });
-  test("the school without power before the supply is checked holds every test that needs power, the other does not", () => {
+  test("the approach without power before the supply is checked holds every test that needs power, the other does not", () => {
     const held = (firstPower: "suppliesFirst" | "lookUnderLimiter") =>
       end({ ...RECEIVER, firstPower }).held.filter((h) => h.by === "firstPower").length;
     expect(held("suppliesFirst")).toBeGreaterThan(0);

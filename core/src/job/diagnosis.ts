@@ -1,4 +1,4 @@
-import type { HypothesisId, HypothesisRow, TestId } from "../knowledge";
+import type { HypothesisRow } from "../knowledge";
 import {
   STARTER,
   complaintEvidence,
@@ -6,14 +6,13 @@ import {
   infer,
   weightOfEvidence,
   weightsOf,
-  type Predicted,
   type DiagnosisInputs,
   type Posterior,
 } from "../diagnosis";
 import { isCondemned } from "../verdict";
-import type { JobModel, PositionModel } from "./model";
-import type { JobHead } from "./records";
+import type { JobModel, PositionModel } from "./jobModel";
 import { sectionsIn } from "./sections";
+import type { Reason, Suspect, SuspectState, DiagnosisJob, Diagnosis } from "./diagnosis/types";
 import { adviceOf } from "./diagnosis/advice";
 import { acquittedIn, capacitorWitnesses, placeWitnesses } from "./diagnosis/fromCapacitors";
 import { partsOf, type JobEvidence } from "./diagnosis/evidence";
@@ -24,94 +23,15 @@ import type { TriedModel } from "./tried";
 
 // Everything on record of a job, weighed: which fault, what to do next, and when it is shown.
 
-/** How far a suspect has come. A decisive test is needed for `shown`. */
-export type SuspectState = "shown" | "likely" | "suspected" | "unlikely" | "ruledOut";
-
-/** What a suspect was shown or ruled out by. */
-export type Decisive =
-  | { by: "measuredOut"; designator: string }
-  | { by: "cured"; seq: number; asSet: boolean }
-  | { by: "followed"; seq: number }
-  | { by: "measuredSound"; designators: readonly string[] }
-  | { by: "changedNothing"; seq: number };
-
-export interface Reason {
-  /** `finding:hum`, `measured:C1`, `tried:214`, `point:rail +15`, `look:earth lug`, `heard:ripple` … */
-  witness: string;
-  happened: boolean;
-  /** bits for it; negative: against */
-  bits: number;
-  /** a ripple that was read, and what the circuit says of it */
-  ripple?: { volts: number; foretold: Predicted };
-}
-
-export interface Suspect {
-  id: HypothesisId;
-  section: HypothesisRow["section"];
-  chance: number;
-  state: SuspectState;
-  decisive: Decisive | null;
-  /** parts on record it may be, the worst first */
-  designators: readonly string[];
-  for: readonly Reason[];
-  against: readonly Reason[];
-}
-
-/** One thing to do: a test of the table, or parts to be measured for a suspect. */
-export type Advice = {
-  /** chance that it turns out as named */
-  yes: number;
-  bits: number;
-  minutes: number;
-  /** switched on; with hands inside */
-  power: boolean;
-  hands: boolean;
-  /** the suspect that leads where it turns out as named, and where not */
-  ifYes: HypothesisId;
-  ifNo: HypothesisId;
-} & AdviceWhat;
-export type AdviceWhat =
-  | { kind: "test"; test: TestId }
-  | { kind: "measure"; hypothesis: HypothesisId; designators: readonly string[] }
-  /** bridge it, replace it for a trial, clean or resolder it: gone means shown */
-  | {
-      kind: "confirm";
-      hypothesis: HypothesisId;
-      designators: readonly string[];
-      /** what a good part for the first of them is marked, in farads and volts; null where none is named */
-      like: { farads: number; volts: number | null } | null;
-    };
-
-/** Why a test may not be done now: charge inside, the school of first power, or nothing to do it with. */
-export type HeldBack = "charge" | "firstPower" | "instrument";
-
-export interface Tracing {
-  suspects: readonly Suspect[];
-  /** chance that it is on no list */
-  other: number;
-  /** the three that tell most a minute, of what may be done now */
-  advice: readonly Advice[];
-  /** what would tell more and may not be done now */
-  held: readonly { advice: Advice; by: HeldBack }[];
-  /** parts that are bad and not the cause, by an exchange without effect or by the channel they are in */
-  badButInnocent: readonly string[];
-}
-
-/** What else the tracing must know of a job. */
-export interface TracedJob extends JobHead {
-  channels: number;
-  firstPowerSchool: "suppliesFirst" | "lookUnderLimiter";
-}
-
-/** What the tracing must see of a model. */
+/** What the diagnosis must see of a model. */
 export type DiagnosedModel = Pick<JobModel, "positions" | "unit" | "safety" | "ripples">;
 
 /** Weighs everything on record. Pure: the same record gives the same answer, in whatever order it was said. */
-export function traceJob(
-  job: TracedJob,
+export function diagnoseJob(
+  job: DiagnosisJob,
   model: DiagnosedModel,
   { table, learned, predicted, instruments }: DiagnosisInputs = STARTER,
-): Tracing {
+): Diagnosis {
   const sections = sectionsIn(job, model);
   const rows = hypothesesOf(job, sections, table.faults);
   const evidence: JobEvidence[] = [
@@ -140,7 +60,7 @@ function suspectOf(
   i: number,
   posterior: Posterior,
   evidence: readonly JobEvidence[],
-  job: TracedJob,
+  job: DiagnosisJob,
   { positions }: Pick<JobModel, "positions">,
 ): Suspect {
   const reasons = evidence.map((w): Reason => ({
@@ -188,7 +108,7 @@ const DRIED: ReadonlySet<string> = new Set(["esr", "esrOverRange", "capacitance"
  * Bad parts that are not the cause: exchanged without effect, or in a channel that has not the fault. What was not tested is not called so,
  * and never what took the complaint with it.
  */
-function unrelated({ faultyChannel, findings }: TracedJob, { positions, unit }: Pick<JobModel, "positions" | "unit">): string[] {
+function unrelated({ faultyChannel, findings }: DiagnosisJob, { positions, unit }: Pick<JobModel, "positions" | "unit">): string[] {
   const exchanged = unit.tried.filter((t) => !t.refused && (t.tried.act === "replaced" || t.tried.act === "bridged"));
   const among = (t: TriedModel, designator: string) => t.tried.to.some((s) => s.kind === "part" && s.name === designator);
   const helped = (d: string) =>

@@ -9,7 +9,8 @@ import { deriveJob } from "./model";
 import { rippleQuestions } from "./diagnosis/ripple";
 import type { JobRecords, PositionRecord } from "./records";
 import type { ShopFacts } from "./shop";
-import { traceJob, type TracedJob, type Tracing } from "./diagnosis";
+import { diagnoseJob } from "./diagnosis";
+import type { DiagnosisJob, Diagnosis } from "./diagnosis/types";
 
 // A job as a file that can be traced without a shop: what was complained of, which parts there are, and what was said, step by step.
 
@@ -42,7 +43,7 @@ export type CaseIssue =
 
 export interface CaseAnswer {
   mirvekAnswer: 1;
-  steps: readonly ({ after: number; lines: readonly string[] } & Tracing)[];
+  steps: readonly ({ after: number; lines: readonly string[] } & Diagnosis)[];
 }
 
 const MINUTE = 60_000;
@@ -62,7 +63,7 @@ export const CASE_SHOP: ShopFacts = {
   mustClimb: false,
   touchLimit: volts(5),
   drawer: [],
-  tracing: { changes: [], learned: [] },
+  diagnosis: { changes: [], learned: [] },
 };
 
 /** Reads what a file holds; what is wrong is named with its place. */
@@ -139,11 +140,11 @@ export const enteredOf = (said: CaseLine, seq: number): EnteredLine => {
 };
 
 /** The job of a case with its parts, before anything is said. */
-export function beginCase(c: TraceCase): Result<{ job: TracedJob; records: JobRecords }, CaseIssue> {
+export function beginCase(c: TraceCase): Result<{ job: DiagnosisJob; records: JobRecords }, CaseIssue> {
   const listed = parsePositionList((c.parts ?? []).join("\n"));
   const wrong = listed.issues[0];
   if (wrong) return { ok: false, issue: { code: "part", at: `parts[${wrong.line - 1}]`, text: wrong.text, why: wrong.issue.code } };
-  const job: TracedJob = {
+  const job: DiagnosisJob = {
     state: "open",
     complaint: c.complaint ?? "",
     findings: c.findings,
@@ -154,7 +155,7 @@ export function beginCase(c: TraceCase): Result<{ job: TracedJob; records: JobRe
     mainsV: c.unit.mainsV ?? null,
     ageYears: c.unit.ageYears ?? null,
     channels: c.unit.channels ?? 1,
-    firstPowerSchool: c.firstPower ?? "lookUnderLimiter",
+    firstPowerApproach: c.firstPower ?? "lookUnderLimiter",
     waiver: null,
   };
   return { ok: true, value: { job, records: { ...NOTHING, job, positions: listed.drafts.map((d, i) => positionOf(d, i + 1)) } } };
@@ -178,7 +179,7 @@ export function traceCase(c: TraceCase, solve: RippleSolver = () => null): Resul
   const answer = (after: number, lines: readonly string[]) => {
     const now = { ...model(records, CASE_SHOP), safety: { kind: "safe", since: 0 } as const };
     const predicted = rippleQuestions(job, now, []).flatMap((q) => solve(q) ?? []);
-    answers.push({ after, lines, ...traceJob(job, now, { ...STARTER, predicted }) });
+    answers.push({ after, lines, ...diagnoseJob(job, now, { ...STARTER, predicted }) });
   };
   answer(0, []);
   let seq = 0;

@@ -1,13 +1,13 @@
 import type { TouchSafety } from "../safety";
 import type { Stage } from "../device";
 import type { HypothesisId } from "../knowledge";
-import type { ProofItem } from "./finalTest";
-import type { Advice } from "./diagnosis";
+import type { ProofItem } from "./state";
+import type { Advice } from "./diagnosis/types";
 import { isBad, isCondemned, type Settle, type VerdictState } from "../verdict";
 import { CLOSING_HOLDS, type ClosedState, type ClosingBlocker, type JobState } from "./state";
 
 /** What the weighing of everything on record comes to, for the path. */
-export interface TraceFacts {
+export interface DiagnosisFacts {
   /** a cause is shown */
   settled: boolean;
   /** a shown cause that is no capacitor of the list and was not seen to yet */
@@ -16,7 +16,7 @@ export interface TraceFacts {
   advice: Advice | null;
   /** something would tell more a minute than that, and waits for the charge to be shown gone */
   lockedFirst: boolean;
-  /** positions that are still worth measuring, in that order: by the suspicion, and once a cause is shown by the school of how much */
+  /** positions that are still worth measuring, in that order: by the suspicion, and once a cause is shown by the approach of how much */
   measure: readonly string[];
 }
 
@@ -67,10 +67,10 @@ export interface JobFacts {
   findings: number;
   safety: TouchSafety;
   positions: readonly PositionFacts[];
-  /** parts the school of how much takes beside the bad ones, of which nothing is decided */
+  /** parts the approach of how much takes beside the bad ones, of which nothing is decided */
   alsoChange: readonly string[];
   /** null where nothing is complained of, or the job is closed */
-  trace: TraceFacts | null;
+  diagnosis: DiagnosisFacts | null;
   /**
    * whether the complaint was tried and said gone after the last repair, or, where nothing is complained of, anything read or heard; null
    * where nothing was repaired
@@ -134,7 +134,7 @@ const HELD_BY: Readonly<Record<ClosedState, readonly ClosingBlocker[]>> = {
  * unit that is switched on can be waived in writing, by name.
  */
 export function closingBlockers(job: JobFacts, end: ClosedState = "closed"): ClosingBlocker[] {
-  const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe, unexplainedFuses, stillThere, trace, after } = job;
+  const { safety, positions, proven, leftIn, openFaults, notRefitted, unsafe, unexplainedFuses, stillThere, diagnosis, after } = job;
   const complained = job.findings > 0 || job.complaint.trim() !== "";
   const holds: Readonly<Record<ClosingBlocker, boolean>> = {
     energised: safety.kind === "energised",
@@ -153,7 +153,7 @@ export function closingBlockers(job: JobFacts, end: ClosedState = "closed"): Clo
     contaminated: job.contaminated,
     idleNotWarm: after !== null && after.set.cold !== null,
     // what was exchanged and took the complaint with it is the cause, whether or not a fault of the table fits it
-    noCause: trace !== null && !trace.settled && proven !== true,
+    noCause: diagnosis !== null && !diagnosis.settled && proven !== true,
     unproven: proven === false || (proven === null && complained),
     notRun: job.notRun,
   };

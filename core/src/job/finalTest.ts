@@ -16,8 +16,9 @@ import {
 import { channelNames } from "./idleAdjust";
 import { curedBy } from "./repaired";
 import { isOf } from "./observed";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 import type { JobRecords } from "./records";
+import type { ProofItem } from "./state";
 
 // What shows that the unit is mended: figures by channel, starts, soak, listening, and the complaint itself, each before and after.
 
@@ -46,9 +47,6 @@ export interface ResponseRow {
   off: number | null;
   passes: Passes;
 }
-
-export const PROOF_ITEMS = ["offset", "power", "sides", "sine", "response", "delay", "starts", "soak", "listened", "complaint"] as const;
-export type ProofItem = (typeof PROOF_ITEMS)[number];
 
 export interface FinalTestModel {
   rated: { watts: number; ohms: number } | null;

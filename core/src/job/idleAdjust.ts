@@ -15,7 +15,7 @@ import {
   type ValveIdle,
 } from "../adjust";
 import { isOf } from "./observed";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 import type { JobRecords } from "./records";
 
 // What is adjusted once the unit runs: idle currents by window, by watts at the mains or valve by valve; regulators and their ripple.

@@ -1,5 +1,5 @@
 export { CLOSING_HOLDS, JOB_STATES, type ClosedState, type ClosingBlocker, type JobState, type Waiver } from "./state";
-export { closingBlockers, isClosed, needsDecision, type JobFacts, type PositionFacts, type AfterFacts, type TraceFacts } from "./facts";
+export { closingBlockers, isClosed, needsDecision, type JobFacts, type PositionFacts, type AfterFacts, type DiagnosisFacts } from "./facts";
 export { PATH, STATIONS, nextOf, pathOf, stationStates, type StationId } from "./stations";
 export type { NextAct, Station, StationState } from "./stations/station";
 export type {
@@ -56,19 +56,10 @@ export {
   type EnteredLine,
   type SaveContext,
 } from "./apply";
-export { evidenceNow, limitsOn, deriveJob, type FittingModel, type JobModel, type PositionModel, type Ripple } from "./model";
-export {
-  traceJob,
-  type Advice,
-  type Decisive,
-  type HeldBack,
-  type Reason,
-  type Suspect,
-  type SuspectState,
-  type TracedJob,
-  type DiagnosedModel,
-  type Tracing,
-} from "./diagnosis";
+export { evidenceNow, limitsOn, deriveJob } from "./model";
+export type { FittingModel, JobModel, PositionModel, Ripple } from "./jobModel";
+export { diagnoseJob, type DiagnosedModel } from "./diagnosis";
+export type { Advice, Decisive, HeldBack, Reason, Suspect, SuspectState, DiagnosisJob, Diagnosis } from "./diagnosis/types";
 export { rippleQuestions } from "./diagnosis/ripple";
 export { alsoChange, diagnose, type Diagnosed, type DiagnosedJob } from "./diagnose";
 export { sectionPicture, sectionsIn, type SectionBox, type SectionLink } from "./sections";
@@ -104,7 +95,8 @@ export {
 } from "./powerUp";
 export { channelNames, adjustModel, type IdleGroup, type SetPoint, type AdjustModel, type WattModel } from "./idleAdjust";
 export { cureOf, leakersOf, type Cure } from "./repaired";
-export { PROOF_ITEMS, finalTestModel, type ChannelProof, type ProofItem, type FinalTestModel, type ResponseRow } from "./finalTest";
+export { finalTestModel, type ChannelProof, type FinalTestModel, type ResponseRow } from "./finalTest";
+export { PROOF_ITEMS, type ProofItem } from "./state";
 export { refitModel, type FitRow, type RefitModel, type RefitStepModel } from "./refit";
 export { questionsAt, sideSaid, type QuestionedJob } from "./questions";
 export { timersOf, type Timer } from "./timers";

@@ -179,6 +179,9 @@ describe("the order", () => {
     expect(held(typed(repaired, "power on because it was brought up", "power off"), "power on")).toBeNull();
   });
   test("where the approach wants the supply's parts first, they come before any power", () => {
-    expect(held(unit({ firstPowerSchool: "suppliesFirst" }), "power on")).toMatchObject({ code: "suppliesFirst", positions: ["C1", "C2"] });
+    expect(held(unit({ firstPowerApproach: "suppliesFirst" }), "power on")).toMatchObject({
+      code: "suppliesFirst",
+      positions: ["C1", "C2"],
+    });
   });
 });

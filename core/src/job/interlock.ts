@@ -5,7 +5,7 @@ import { filtersSupply } from "../part";
 import type { Effect } from "../entry";
 import { unreadOf, type PowerUpModel, type StepModel } from "./powerUp";
 import type { FuseModel } from "./fuses";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 import { lastRepair } from "./repaired";
 import type { JobRecords } from "./records";
 import { shortsOf } from "./shorts";
@@ -147,7 +147,7 @@ function orderInterlocks(job: InterlockedJob, wanted: WantedPower): Interlock[] 
   const { bringUp, records, model } = job;
   const holds: Interlock[] = [];
   const old =
-    records.job.firstPowerSchool === "suppliesFirst" && (wanted.kind === "mains" || wanted.stage !== "transformer") ? waiting(model) : [];
+    records.job.firstPowerApproach === "suppliesFirst" && (wanted.kind === "mains" || wanted.stage !== "transformer") ? waiting(model) : [];
   const { means, begun, finished } = bringUp;
   if (wanted.kind === "mains") {
     if (old.length > 0) holds.push({ code: "suppliesFirst", positions: old });

@@ -3,10 +3,10 @@ import { fold, type Folded, type FaultState, type Observation } from "../evidenc
 import { withOverrides } from "../knowledge";
 import { isWetAluminium, type CapacitorPart, type Parallel, type Role } from "../part";
 import { evidenceKey, scenariosFor } from "../explain";
-import { hertz, type Volts } from "../units";
-import { expectEsr, judge, type EsrExpectation, type JudgingContext, type Twin, type Verdict } from "../verdict";
+import { hertz } from "../units";
+import { expectEsr, judge, type EsrExpectation, type JudgingContext, type Twin } from "../verdict";
 import type { ChoiceFacts, CircuitFacts, Fitting, JobRecords, PositionRecord, StoredReading } from "./records";
-import { lockOf, type HeldPosition } from "./lock";
+import { lockOf } from "./lock";
 import { markedVolts } from "./marked";
 import type { ShopFacts } from "./shop";
 import { complaintSince, contaminated, lastRepair, ranAtFullMains, reducedMainsAt } from "./repaired";
@@ -14,45 +14,7 @@ import { REPAIRS } from "./tried";
 import { unsafeThings } from "./unsafe";
 import { unitModel, type UnitModel } from "./unit";
 import type { JobFacts, PositionFacts } from "./facts";
-
-/** One part that stood or stands at a position, with what was read on it and the verdict on that. */
-export interface FittingModel {
-  /** null: what was found in place */
-  fitting: Fitting | null;
-  part: CapacitorPart;
-  readings: readonly StoredReading[];
-  folded: Folded<StoredReading>;
-  verdict: Verdict;
-}
-
-/** A position as every screen shows it: the part that is in now decides. */
-export interface PositionModel<C extends ChoiceFacts = ChoiceFacts> extends PositionRecord {
-  /** everything that has stood here, what was found first */
-  fittings: readonly FittingModel[];
-  verdict: Verdict;
-  /** readings of the part that is in now */
-  readings: readonly StoredReading[];
-  folded: Folded<StoredReading>;
-  /** whether the part that is in now was fitted on this job */
-  renewed: boolean;
-  twins: readonly string[];
-  parallelWith: readonly string[] | null;
-  choice: C | null;
-  /** where it is listed as holding charge */
-  held: HeldPosition | null;
-}
-
-export interface JobModel<C extends ChoiceFacts = ChoiceFacts> {
-  positions: readonly PositionModel<C>[];
-  safety: TouchSafety;
-  /** highest DC volts of the unit, where somebody said */
-  highest: Volts | null;
-  facts: JobFacts;
-  /** what is on record beside the capacitors */
-  unit: UnitModel;
-  /** ripple read at capacitors, the latest of what was found in place */
-  ripples: readonly Ripple[];
-}
+import type { FittingModel, JobModel, PositionModel, Ripple } from "./jobModel";
 
 /**
  * Makes a function that puts the model of a job together from its records, and remembers: a position whose inputs are the same
@@ -119,13 +81,6 @@ export function deriveJob<C extends ChoiceFacts>(): (records: JobRecords<JobReco
     return { positions, safety, highest, unit, ripples: ripplesOf(records), facts: factsOf(records, positions, safety, unit) };
   };
   return (stored, shop) => withOverrides(shop.figures ?? {}, () => model(stored, shop));
-}
-
-/** Alternating volts read at a capacitor, before another was fitted there. */
-export interface Ripple {
-  designator: string;
-  volts: number;
-  form: "rms" | "peakToPeak";
 }
 
 function ripplesOf({ positions, points, fittings }: JobRecords): Ripple[] {
@@ -266,7 +221,7 @@ function factsOf<C extends ChoiceFacts>(
     proven: provenBy(records, unit),
     notRun: notRun(records),
     contaminated: contaminated({ positions, unit }),
-    trace: null,
+    diagnosis: null,
     alsoChange: [],
     looked: unit.looks.length > 0 || positions.some((p) => p.readings.some((r) => r.measurement.kind === "visual")),
     heard: unit.heard.length,

@@ -30,7 +30,7 @@ import { settingsOf } from "../explain";
 import type { PointVerdict } from "../verdict";
 import { channelNames } from "./idleAdjust";
 import { isOf } from "./observed";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 import type { JobRecords } from "./records";
 import { NEAR } from "./stepShare";
 

@@ -2,7 +2,7 @@ import type { Question } from "../entry";
 import { unreadOf } from "./powerUp";
 import type { AfterFitting } from "./afterFitting";
 import type { IdleGroup } from "./idleAdjust";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 import type { NextAct } from "./stations/station";
 import type { StationId } from "./stations";
 

@@ -32,7 +32,7 @@ export interface JobHead {
   mainsV: number | null;
   ageYears: number | null;
   channels: number;
-  firstPowerSchool: "suppliesFirst" | "lookUnderLimiter";
+  firstPowerApproach: "suppliesFirst" | "lookUnderLimiter";
   /** what was waived when it was closed */
   waiver: Waiver | null;
 }

@@ -1,6 +1,6 @@
 import { REFIT_STEPS, type RefitList, type RefitStep } from "../device";
 import { isOf } from "./observed";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 import type { JobRecords } from "./records";
 
 /** One step of a list, with what it is about on this job. */

@@ -2,7 +2,7 @@ import { isOf } from "./observed";
 import type { JobRecords } from "./records";
 import { REPAIRS, type TriedModel } from "./tried";
 import type { UnitModel } from "./unit";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 
 // What "fixed" means: the complaint itself tried and said gone after the last repair, and the unit run at full mains since.
 

@@ -1,18 +1,18 @@
 import { describe, expect, test } from "vitest";
 import { SUPPLY_KINDS, UNIT_KINDS } from "../device";
 import { modelOf, records, typed } from "../testing/jobs";
-import { traceJob } from ".";
+import { diagnoseJob } from ".";
 import { sectionPicture, sectionsIn } from "./sections";
 
 const JOB = { unitKind: "receiver", supplyKind: "linear", findings: ["hum"], faultyChannel: null } as const;
-const traced = { ...records().job, channels: 2, firstPowerSchool: "suppliesFirst" } as const;
+const traced = { ...records().job, channels: 2, firstPowerApproach: "suppliesFirst" } as const;
 const drawn = (
   job: Partial<Omit<typeof JOB, "findings"> & { findings: readonly ("hum" | "oneChannel")[]; faultyChannel: string | null }>,
   ...said: string[]
 ) => {
   const model = modelOf(typed(records(), ...said));
   const asked = { ...traced, ...JOB, ...job, findings: [...(job.findings ?? JOB.findings)] };
-  return sectionPicture(asked, model, traceJob(asked, model).suspects);
+  return sectionPicture(asked, model, diagnoseJob(asked, model).suspects);
 };
 const kinds = (...said: string[]) => sectionsIn(JOB, modelOf(typed(records(), ...said))).map((s) => s.kind);
 
@@ -24,7 +24,7 @@ describe("what a unit is made of", () => {
     expect(kinds("section servo here")).toContain("servo");
   });
   test("a section that is gone takes its faults along, one that is said brings its own", () => {
-    const ids = (...said: string[]) => traceJob(traced, modelOf(typed(records(), ...said))).suspects.map((s) => s.id);
+    const ids = (...said: string[]) => diagnoseJob(traced, modelOf(typed(records(), ...said))).suspects.map((s) => s.id);
     expect(ids()).toContain("regulatorFailed");
     expect(ids("section regulators not here")).not.toContain("regulatorFailed");
     expect(ids()).not.toContain("servoLoop");

@@ -2,9 +2,9 @@ import { sectionsOf, type Role, type Section, type SectionKind } from "../device
 import { HYPOTHESES, type HypothesisId } from "../knowledge";
 import type { PartClass } from "../part";
 import { isBad, type PointVerdict, type VerdictState } from "../verdict";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 import type { JobHead } from "./records";
-import type { Suspect } from "./diagnosis";
+import type { Suspect } from "./diagnosis/types";
 
 /** One section of one unit, as it is drawn. */
 export interface SectionBox {

@@ -11,12 +11,12 @@ export interface ShopFacts extends References {
   touchLimit: Volts;
   /** resistors to discharge with */
   drawer: readonly DrawerResistor[];
-  tracing: ShopTracing;
+  diagnosis: ShopTracing;
   /** figures of the trade it sets otherwise */
   figures?: ConstantOverrides;
 }
 
-/** How a shop's tracing differs from everyone's. */
+/** How a shop's diagnosis differs from everyone's. */
 export interface ShopTracing {
   /** figures of the table it has changed, oldest first */
   changes: readonly TableChange[];
@@ -36,12 +36,12 @@ const TELLS: Readonly<Record<ReadoutMeter["shows"], readonly Instrument[]>> = {
 const instrumentsOf = (meters: readonly ReadoutMeter[]): ReadonlySet<Instrument> =>
   new Set<Instrument>(["benchSupply", ...meters.flatMap((m) => TELLS[m.shows])]);
 
-/** What a tracing in this shop goes by; the table is put together once. */
+/** What a diagnosis in this shop goes by; the table is put together once. */
 export function diagnosisInputsOf(
-  { tracing, meters, figures }: Pick<ShopFacts, "tracing" | "meters" | "figures">,
+  { diagnosis, meters, figures }: Pick<ShopFacts, "diagnosis" | "meters" | "figures">,
   predicted: readonly Predicted[] = [],
 ): DiagnosisInputs {
-  let known = tables.get(tracing);
-  if (!known) tables.set(tracing, (known = { table: amendTable(tracing.changes), learned: tracing.learned }));
+  let known = tables.get(diagnosis);
+  if (!known) tables.set(diagnosis, (known = { table: amendTable(diagnosis.changes), learned: diagnosis.learned }));
   return { ...known, figures, predicted, instruments: instrumentsOf(meters) };
 }

@@ -31,3 +31,6 @@ export interface Waiver {
   reason: string;
   holds: readonly ClosingBlocker[];
 }
+
+export const PROOF_ITEMS = ["offset", "power", "sides", "sine", "response", "delay", "starts", "soak", "listened", "complaint"] as const;
+export type ProofItem = (typeof PROOF_ITEMS)[number];

@@ -3,10 +3,10 @@ import { expect, test } from "vitest";
 import { internalAccessAllowed, type TouchSafety } from "../safety";
 import { VERDICT_STATES, isBad } from "../verdict";
 import { volts } from "../units";
-import type { AfterFacts, JobFacts, PositionFacts, TraceFacts } from "./facts";
-import { PROOF_ITEMS } from "./finalTest";
+import type { AfterFacts, JobFacts, PositionFacts, DiagnosisFacts } from "./facts";
+import { PROOF_ITEMS } from "./state";
 import { JOB_STATES } from "./state";
-import type { Advice } from "./diagnosis";
+import type { Advice } from "./diagnosis/types";
 import { PATH, STATIONS, nextOf, stationStates } from "./stations";
 
 const charge = { kind: "charged", volts: volts(40), at: 0 } as const;
@@ -35,7 +35,7 @@ const advice = fc
     ...{ power: power && !measures, hands: hands || measures, yes: 0.5, bits: 0.4, minutes: 3 },
     ...{ ifYes: "reservoirDried", ifNo: "groundLoop" },
   }));
-const trace: fc.Arbitrary<TraceFacts> = fc.record({
+const diagnosis: fc.Arbitrary<DiagnosisFacts> = fc.record({
   settled: fc.boolean(),
   mend: fc.constantFrom(null, { hypothesis: "earthPoint" as const, part: null }),
   advice: fc.option(advice, { nil: null }),
@@ -86,7 +86,7 @@ const job: fc.Arbitrary<JobFacts> = fc
     unexplainedFuses: fc.nat({ max: 1 }),
     openFaults: fc.nat({ max: 2 }),
     unmeasuredFuse: fc.constantFrom("F1", null),
-    trace: fc.option(trace, { nil: null }),
+    diagnosis: fc.option(diagnosis, { nil: null }),
     after: fc.option(after, { nil: null }),
     list: fc.array(position, { maxLength: 8 }),
   })
@@ -130,10 +130,12 @@ test("handing back comes only when every bad part is decided, what was chosen is
       expect(
         facts.positions.some(
           (p) =>
-            p.decision === "temporary" || p.decision === "replace" || (facts.trace === null && p.verdict === "unmeasured" && !p.renewed),
+            p.decision === "temporary" ||
+            p.decision === "replace" ||
+            (facts.diagnosis === null && p.verdict === "unmeasured" && !p.renewed),
         ),
       ).toBe(false);
-      if (facts.trace && facts.proven === null) expect(facts.trace).toMatchObject({ settled: true, mend: null });
+      if (facts.diagnosis && facts.proven === null) expect(facts.diagnosis).toMatchObject({ settled: true, mend: null });
     }),
     { numRuns: 500 },
   );

@@ -2,8 +2,8 @@ import { describe, expect, test } from "vitest";
 import type { TouchSafety } from "../safety";
 import { volts } from "../units";
 import { jobFacts as job } from "../testing/jobs";
-import { closingBlockers, type PositionFacts, type TraceFacts } from "./facts";
-import type { Advice } from "./diagnosis";
+import { closingBlockers, type PositionFacts, type DiagnosisFacts } from "./facts";
+import type { Advice } from "./diagnosis/types";
 import { PATH, nextOf, pathOf, stationStates } from "./stations";
 
 const position = (designator: string, over: Partial<PositionFacts> = {}): PositionFacts => ({
@@ -114,12 +114,12 @@ test("after make safe the eyes go first; a fuse that looks whole, and answers th
   expect(stationStates(job({ asked: 1, tried: 3 }), PATH).trace).toEqual({ kind: "underWay", done: 2, of: 3 });
 });
 
-describe("what the tracing asks for", () => {
+describe("what the diagnosis asks for", () => {
   const rails: Advice = {
     ...{ kind: "test", test: "railLow", yes: 0.5, bits: 0.4, minutes: 3, power: true, hands: true },
     ...{ ifYes: "regulatorFailed", ifNo: "earthPoint" },
   };
-  const traced = (over: Partial<TraceFacts>): TraceFacts => ({
+  const traced = (over: Partial<DiagnosisFacts>): DiagnosisFacts => ({
     settled: false,
     mend: null,
     advice: rails,
@@ -128,7 +128,7 @@ describe("what the tracing asks for", () => {
     ...over,
   });
   const positions = [position("C1"), position("C2")];
-  const act = (trace: TraceFacts, over: Parameters<typeof job>[0] = {}) => nextOf(job({ positions, trace, ...over }), PATH).act;
+  const act = (diagnosis: DiagnosisFacts, over: Parameters<typeof job>[0] = {}) => nextOf(job({ positions, diagnosis, ...over }), PATH).act;
 
   test("comes before the capacitors one by one, but not before the twin of a bad one", () => {
     expect(act(traced({}))).toEqual({ code: "advise", advice: rails });
@@ -140,22 +140,22 @@ describe("what the tracing asks for", () => {
     expect(act(traced({ advice, measure: ["C2", "C1"] }))).toEqual({ code: "measure", position: "C2", twinOf: null, left: 2 });
   });
   test("a shown cause is seen to before anything else is tested, with hands allowed only", () => {
-    const trace = traced({ settled: true, mend: { hypothesis: "rectifierShorted", part: "D1" }, lockedFirst: false, measure: [] });
-    expect(act(trace)).toEqual({ code: "mend", hypothesis: "rectifierShorted", part: "D1" });
+    const diagnosis = traced({ settled: true, mend: { hypothesis: "rectifierShorted", part: "D1" }, lockedFirst: false, measure: [] });
+    expect(act(diagnosis)).toEqual({ code: "mend", hypothesis: "rectifierShorted", part: "D1" });
     const held: TouchSafety = { kind: "chargeHeld", waiting: [{ position: "C1", state: { kind: "unmeasured" }, passedOver: null }] };
-    expect(act(trace, { safety: held }).code).toBe("dischargeAndMeasure");
+    expect(act(diagnosis, { safety: held }).code).toBe("dischargeAndMeasure");
   });
-  test("once a cause is shown and seen to, what the school leaves unmeasured stays so", () => {
+  test("once a cause is shown and seen to, what the approach leaves unmeasured stays so", () => {
     expect(act(traced({ settled: true, measure: [] }), { proven: true }).code).toBe("handBack");
     expect(act(traced({ settled: true, measure: [] })), "what was done is tried first").toEqual({ code: "hold", hold: "unproven" });
     expect(act(traced({ settled: true, measure: ["C2"] }))).toMatchObject({ code: "measure", position: "C2" });
   });
   test("beside a shown cause an undecided part may stay so, a bad one may not", () => {
-    const trace = traced({ settled: true, measure: [] });
+    const diagnosis = traced({ settled: true, measure: [] });
     const undecided = position("C1", { verdict: "undecided", settle: "liftAndEsr" });
-    expect(act(trace, { positions: [undecided], proven: true }).code).toBe("handBack");
+    expect(act(diagnosis, { positions: [undecided], proven: true }).code).toBe("handBack");
     expect(act(traced({ advice: null, measure: [] }), { positions: [undecided] }).code).toBe("settle");
-    expect(act(trace, { positions: [position("C1", { verdict: "failed" })] }).code).toBe("confirmOut");
+    expect(act(diagnosis, { positions: [position("C1", { verdict: "failed" })] }).code).toBe("confirmOut");
   });
   test("a unit that is on stays on for a test that needs it so", () => {
     const safety: TouchSafety = { kind: "energised", since: 0, attempt: false };

@@ -12,10 +12,10 @@ import { set } from "./stations/adjust";
 import { sound } from "./stations/sound";
 import type { NextAct, Station, StationState } from "./stations/station";
 import { takeIn } from "./stations/checkIn";
-import { trace } from "./stations/diagnose";
+import { diagnosis } from "./stations/diagnose";
 
 /** The stations in the order of the work: the path of every job. */
-export const PATH = [takeIn, makeSafe, look, sound, trace, measure, explain, choose, fit, bringUp, set, prove, handBack] as const;
+export const PATH = [takeIn, makeSafe, look, sound, diagnosis, measure, explain, choose, fit, bringUp, set, prove, handBack] as const;
 export type StationId = (typeof PATH)[number]["id"];
 export const STATIONS: readonly StationId[] = PATH.map((s) => s.id);
 

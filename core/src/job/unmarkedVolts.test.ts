@@ -41,10 +41,13 @@ describe("a capacitor whose volts nobody knows", () => {
   test("is not chosen for before its volts or its working volts are known", () => {
     const shop = USUAL_SHOP_RULES;
     expect(neededVolts(needs(), "aluminium", shop)).toEqual({ volts: null, from: "unknown" });
-    const blind = rankParts(inventedCatalogue(8), needs(), { schools: { value: "same", tantalum: "sameKind" }, shop });
+    const blind = rankParts(inventedCatalogue(8), needs(), { approaches: { value: "same", tantalum: "sameKind" }, shop });
     expect(blind.shortList).toEqual([]);
     expect(blind.refused[0]!.refusals).toContainEqual({ code: "voltsUnknown" });
-    const told = rankParts(inventedCatalogue(8), needs({ working: volts(20) }), { schools: { value: "same", tantalum: "sameKind" }, shop });
+    const told = rankParts(inventedCatalogue(8), needs({ working: volts(20) }), {
+      approaches: { value: "same", tantalum: "sameKind" },
+      shop,
+    });
     expect(told.shortList.length).toBeGreaterThan(0);
     expect(told.shortList.every((a) => a.part.rated >= 25)).toBe(true);
   });

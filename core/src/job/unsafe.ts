@@ -1,6 +1,6 @@
 import type { FindingToken } from "../device";
 import type { Check } from "../evidence";
-import type { JobModel } from "./model";
+import type { JobModel } from "./jobModel";
 import type { JobRecords } from "./records";
 
 /** What is known to be wrong between the wall and the unit. */

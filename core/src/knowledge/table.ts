@@ -2,7 +2,7 @@ import { FINDING_TOKENS, type FindingToken } from "../device";
 import { BENCH_TESTS, TEST_IDS, type BenchTest, type TestId } from "./benchTests";
 import { HYPOTHESES, HYPOTHESIS_IDS, type HypothesisId, type HypothesisRow } from "./hypotheses";
 
-// The table the tracing goes by, figure by figure: what everyone starts with, and what a shop knows better.
+// The table the diagnosis goes by, figure by figure: what everyone starts with, and what a shop knows better.
 
 export interface DiagnosisTable {
   faults: readonly HypothesisRow[];

@@ -26,7 +26,7 @@ export const SHOP: ShopFacts = {
   mustClimb: false,
   touchLimit: volts(5),
   drawer: [{ value: ohms(150), rated: watts(5), limit: volts(500) }],
-  tracing: { changes: [], learned: [] },
+  diagnosis: { changes: [], learned: [] },
 };
 
 export const positionRecord = (id: number, designator: string, of: CapacitorPart, over: Partial<PositionRecord> = {}): PositionRecord => ({
@@ -81,7 +81,7 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   unexplainedFuses: 0,
   unmeasuredFuse: null,
   after: null,
-  trace: null,
+  diagnosis: null,
   alsoChange: [],
   ...over,
 });
@@ -100,7 +100,7 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
     mainsV: 230,
     ageYears: null,
     channels: 2,
-    firstPowerSchool: "lookUnderLimiter",
+    firstPowerApproach: "lookUnderLimiter",
     waiver: null,
   },
   positions: [

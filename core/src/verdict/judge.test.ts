@@ -237,7 +237,7 @@ describe("one leak criterion", () => {
     expect(verdictOf(part(22, 350), out(ohmmeter(400, "climbing"))).state).toBe("undecided");
   });
 
-  test("a school may ask for over-range: then what settles within the form is worn at most", () => {
+  test("a approach may ask for over-range: then what settles within the form is worn at most", () => {
     expect(within({ mustClimb: true }, p, out(ohmmeter(2.5e6, "settled"))).state).toBe("worn");
   });
 

@@ -27,6 +27,6 @@ export interface References {
   norms: readonly EsrNorm[];
   /** whether a bulge condemns by itself, or the reading decides */
   bulgeDecides: boolean;
-  /** school: an ohmmeter must climb to over-range; one that settles within the form's limit is worn */
+  /** approach: an ohmmeter must climb to over-range; one that settles within the form's limit is worn */
   mustClimb: boolean;
 }

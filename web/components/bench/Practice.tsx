@@ -23,10 +23,10 @@ export function Practice({ onClose }: { onClose: () => void }) {
       mainsV: 230,
       earlierRepairs: "",
       valuePolicy: "same",
-      tantalumSchool: "sameKind",
-      scopeSchool: "provenBad",
-      sidesSchool: "everyChannel",
-      firstPowerSchool: "lookUnderLimiter",
+      tantalumApproach: "sameKind",
+      scopeApproach: "provenBad",
+      sidesApproach: "everyChannel",
+      firstPowerApproach: "lookUnderLimiter",
     });
     if (!made.ok) return (setBusy(""), setWrong(issueText(made.issue)));
     const path = `/api/jobs/${made.value.number}`;

@@ -4,7 +4,7 @@ import { FINDINGS, FINDING_GROUPS, SUPPLY_KINDS, UNIT_KINDS, type SupplyKind, ty
 import { Button, Checkbox, Form, Input, Segmented } from "antd";
 import { useState, type ComponentType, type KeyboardEvent } from "react";
 import type { TakeIn } from "../../schemas/job";
-import { findingGroupName, findingName, schoolChoices, supplyKindName, unitKindName } from "../../wording/vocabulary";
+import { findingGroupName, findingName, approachChoices, supplyKindName, unitKindName } from "../../wording/vocabulary";
 import { NumberItem, numberOf } from "../shared/NumberItem";
 import type { FindingsBoxProps } from "./FindingsBox";
 import { Pick } from "../shared/Pick";
@@ -24,10 +24,10 @@ export const EMPTY_TAKE_IN: TakeIn = {
   earlierRepairs: "",
   findings: [],
   valuePolicy: "same",
-  tantalumSchool: "sameKind",
-  scopeSchool: "provenBad",
-  sidesSchool: "everyChannel",
-  firstPowerSchool: "suppliesFirst",
+  tantalumApproach: "sameKind",
+  scopeApproach: "provenBad",
+  sidesApproach: "everyChannel",
+  firstPowerApproach: "suppliesFirst",
   faultyChannel: null,
 };
 
@@ -50,8 +50,8 @@ interface Props {
   onSave: (job: TakeIn) => Promise<boolean>;
 }
 
-const SCHOOLS = Object.entries(schoolChoices) as [
-  keyof typeof schoolChoices,
+const APPROACHES = Object.entries(approachChoices) as [
+  keyof typeof approachChoices,
   { name: string; options: readonly { value: string; label: string; means: string }[] },
 ][];
 
@@ -61,7 +61,7 @@ export function CheckInForm({ initial, saveLabel, findingsBox: FindingsBox, onTo
   const [busy, setBusy] = useState(false);
   const supply = Form.useWatch("supplyKind", form) ?? initial.supplyKind;
   const findings = Form.useWatch("findings", form) ?? initial.findings;
-  const schools = Form.useWatch((all) => all, form);
+  const approaches = Form.useWatch((all) => all, form);
   const save = async () => {
     const values = await form.validateFields().catch(() => null);
     if (!values) return;
@@ -162,14 +162,14 @@ export function CheckInForm({ initial, saveLabel, findingsBox: FindingsBox, onTo
           <Input.TextArea autoSize={{ minRows: 1, maxRows: 4 }} maxLength={4000} placeholder={checkInWords.outputPairReplacedEleven} />
         </Form.Item>
       </div>
-      <div className={styles.schools}>
-        {SCHOOLS.map(([name, { name: label, options }]) => (
+      <div className={styles.approaches}>
+        {APPROACHES.map(([name, { name: label, options }]) => (
           <Form.Item
             key={name}
             name={name}
             label={label}
             trigger="onPick"
-            extra={options.find((o) => o.value === (schools?.[name] ?? initial[name]))?.means}
+            extra={options.find((o) => o.value === (approaches?.[name] ?? initial[name]))?.means}
           >
             <Pick className={styles.pick} options={options} />
           </Form.Item>

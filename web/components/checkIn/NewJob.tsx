@@ -12,10 +12,10 @@ import { EMPTY_TAKE_IN, CheckInForm } from "./CheckInForm";
 import styles from "./NewJob.module.css";
 import { checkInWords } from "../../wording/screens/checkIn";
 
-type Schools = Pick<TakeIn, "valuePolicy" | "tantalumSchool" | "scopeSchool" | "sidesSchool" | "firstPowerSchool">;
+type Approaches = Pick<TakeIn, "valuePolicy" | "tantalumApproach" | "scopeApproach" | "sidesApproach" | "firstPowerApproach">;
 
-/** @param schools what new jobs of this shop begin with */
-export function NewJob({ schools }: { schools: Schools }) {
+/** @param approaches what new jobs of this shop begin with */
+export function NewJob({ approaches }: { approaches: Approaches }) {
   const router = useRouter();
   const message = useMessage();
   useKeys({ b: () => router.push("/") });
@@ -33,7 +33,7 @@ export function NewJob({ schools }: { schools: Schools }) {
         </Link>
       </p>
       <h1>{checkInWords.checkUnit}</h1>
-      <CheckInForm findingsBox={FindingsBox} initial={{ ...EMPTY_TAKE_IN, ...schools }} saveLabel="Open the job" onSave={save} />
+      <CheckInForm findingsBox={FindingsBox} initial={{ ...EMPTY_TAKE_IN, ...approaches }} saveLabel="Open the job" onSave={save} />
     </main>
   );
 }

@@ -45,7 +45,7 @@ export function Candidates({ position, onDecided }: Props) {
   const [again, setAgain] = useState(0);
   const [busy, setBusy] = useState(false);
   const twins = position.twins.flatMap((d) => view.positions.filter((p) => p.designator === d));
-  const [withTwins, setWithTwins] = useState(view.job.sidesSchool === "everyChannel");
+  const [withTwins, setWithTwins] = useState(view.job.sidesApproach === "everyChannel");
   const [withRules, setWithRules] = useState(false);
   const [asked, setAsked] = useState<Asked | null>(null);
   const [more, setMore] = useState<"sets" | "hand" | "hear" | "can" | null>(null);

@@ -91,7 +91,7 @@ export function ChooseStation() {
   );
 }
 
-function decisionText(p: PositionView, bySchool: boolean): string {
+function decisionText(p: PositionView, byApproach: boolean): string {
   switch (p.choice?.decision) {
     case "replace":
       return p.choice.set ? chooseWords.placeOne(p.choice.set.parts.length) : (p.choice.part?.code ?? "");
@@ -100,6 +100,6 @@ function decisionText(p: PositionView, bySchool: boolean): string {
     case "leave":
       return "stays";
     default:
-      return bySchool ? `${verdictName[p.verdict.state]}, by the scope` : verdictName[p.verdict.state];
+      return byApproach ? `${verdictName[p.verdict.state]}, by the scope` : verdictName[p.verdict.state];
   }
 }

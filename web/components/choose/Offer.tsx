@@ -31,7 +31,7 @@ export function Offer() {
   const closed = isClosed(view.job.state);
   const follow = async (scope: Scope) => {
     const { id: _id, number: _n, version, state: _s, waiver: _w, openedAt: _o, closedAt: _c, revision: _r, ...job } = view.job;
-    await write("PATCH", "", { version, job: { ...job, scopeSchool: scope } });
+    await write("PATCH", "", { version, job: { ...job, scopeApproach: scope } });
   };
   const agree = (scope: Scope, cents: number) => void submit(`agreed ${scope} up to ${(cents / 100).toFixed(2)}`);
   return (
@@ -67,10 +67,10 @@ export function Offer() {
           </thead>
           <tbody>
             {offer.quotes.map((q) => (
-              <tr key={q.scope} className={q.scope === view.job.scopeSchool ? styles.school : undefined}>
+              <tr key={q.scope} className={q.scope === view.job.scopeApproach ? styles.approach : undefined}>
                 <td>
                   {scopeName[q.scope]}
-                  {q.scope === view.job.scopeSchool && <small className="muted"> this job&apos;s scope</small>}
+                  {q.scope === view.job.scopeApproach && <small className="muted"> this job&apos;s scope</small>}
                 </td>
                 <td className="n" title={list(q.designators)}>
                   {q.designators.length}
@@ -95,7 +95,7 @@ export function Offer() {
                   </small>
                 </td>
                 <td>
-                  {q.scope !== view.job.scopeSchool && !closed && (
+                  {q.scope !== view.job.scopeApproach && !closed && (
                     <Button size="small" type="text" onClick={() => void follow(q.scope)} aria-label={`Follow: ${scopeName[q.scope]}`}>
                       Follow
                     </Button>

@@ -25,7 +25,7 @@ export function SectionPicture() {
   const { view } = useJob();
   const [open, setOpen] = useState<string | null>(null);
   const svg = useRef<SVGSVGElement>(null);
-  const { boxes, links } = sectionPicture(view.job, view, view.tracing.suspects);
+  const { boxes, links } = sectionPicture(view.job, view, view.diagnosis.suspects);
   const { at, width, height } = placeSections(boxes, links, givesPower);
   const chosen = boxes.find((b) => b.id === open) ?? null;
   const most = boxes.reduce<SectionBox | null>((m, b) => ((b.chance ?? 0) > (m?.chance ?? 0) ? b : m), null);
@@ -186,7 +186,7 @@ const TELLS = 0.4;
 /** What speaks for and against a section, what stands in it, and what would tell. */
 function Inside({ of: b }: { of: SectionBox }) {
   const { view } = useJob();
-  const suspects = view.tracing.suspects.filter((s) => b.suspects.includes(s.id));
+  const suspects = view.diagnosis.suspects.filter((s) => b.suspects.includes(s.id));
   const tests = diagnosisInputsOf(view.shop)
     .table.tests.filter((t) => b.suspects.some((id) => (t.given[id] ?? 0) > Math.max(TELLS, t.rest)))
     .sort((a, c) => a.minutes - c.minutes)

@@ -23,12 +23,12 @@ const TONE = { shown: "state-failed", likely: "state-worn", suspected: "", unlik
 /** What to do next, and who is suspected with the reasons for and against. */
 export function Suspects() {
   const { view } = useJob();
-  const { tracing } = view;
+  const { diagnosis } = view;
   const { tried } = view.unit;
-  const leading = tracing.suspects
-    .filter((s) => s.state !== "ruledOut" && s.chance >= (view.facts.trace?.settled ? BESIDE_SHOWN : WORTH_NAMING))
+  const leading = diagnosis.suspects
+    .filter((s) => s.state !== "ruledOut" && s.chance >= (view.facts.diagnosis?.settled ? BESIDE_SHOWN : WORTH_NAMING))
     .slice(0, SHOWN);
-  const out = tracing.suspects.filter((s) => s.state === "ruledOut");
+  const out = diagnosis.suspects.filter((s) => s.state === "ruledOut");
   if (view.job.findings.length === 0) return <p className="muted">{diagnoseWords.checkTickWhatYou}</p>;
   return (
     <>
@@ -41,7 +41,7 @@ export function Suspects() {
               <SuspectRow key={s.id} of={s} />
             ))}
             <tr>
-              <td className="n muted">{percent(tracing.other)}</td>
+              <td className="n muted">{percent(diagnosis.other)}</td>
               <td className="muted" colSpan={2}>
                 {diagnoseWords.anotherCauseNotListed}
               </td>
@@ -53,9 +53,9 @@ export function Suspects() {
             Ruled out: {out.map((s) => `${hypothesisName[s.id]} (${s.decisive ? decisiveText(s.decisive, tried) : ""})`).join("; ")}.
           </p>
         )}
-        {tracing.badButInnocent.length > 0 && (
+        {diagnosis.badButInnocent.length > 0 && (
           <p>
-            <b>{diagnoseWords.badButNotCause}</b> {list([...tracing.badButInnocent])}.
+            <b>{diagnoseWords.badButNotCause}</b> {list([...diagnosis.badButInnocent])}.
           </p>
         )}
       </section>
@@ -90,8 +90,8 @@ function SuspectRow({ of: s }: { of: Suspect }) {
 /** The tests that tell most a minute, of those that may be done now, each answered by a key or on the line. */
 function NextTests() {
   const { submit, view } = useJob();
-  const { advice, held } = useJob().view.tracing;
-  const settled = view.facts.trace?.settled ?? false;
+  const { advice, held } = useJob().view.diagnosis;
+  const settled = view.facts.diagnosis?.settled ?? false;
   const asked = view.facts.asked > 0 || settled;
   const answers = advice.slice(0, KEYS.length).flatMap((a, i) => {
     const words = adviceText(a);

@@ -93,7 +93,7 @@ export function BenchRail({
 /** The three leading suspects, anywhere in the job. */
 function Leading() {
   const { view } = useJob();
-  const { suspects } = useJob().view.tracing;
+  const { suspects } = useJob().view.diagnosis;
   const leading = suspects.filter((s) => s.chance >= LEADS_FROM && s.state !== "ruledOut").slice(0, MAX_LEADING);
   if (view.job.findings.length === 0 || leading.length === 0) return null;
   return (

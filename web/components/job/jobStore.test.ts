@@ -21,7 +21,7 @@ const data = (): JobData => {
     rails: IN_PROPORTION,
     records: {
       ...rest,
-      job: { ...job, id: 1, number: 406, title: "Unit", scopeSchool: "provenBad" } as JobData["records"]["job"],
+      job: { ...job, id: 1, number: 406, title: "Unit", scopeApproach: "provenBad" } as JobData["records"]["job"],
       choices: [],
       circuits: [],
     },
@@ -340,7 +340,7 @@ describe("what a circuit says of a ripple", () => {
     const positions = [positionRecord(1, "C1", part(4700, 50, { role: "reservoir" }))];
     const job = {
       ...d.records.job,
-      scopeSchool: "provenBad",
+      scopeApproach: "provenBad",
       unitKind: "receiver",
       supplyKind: "linear",
       mainsHz: 50,
@@ -351,7 +351,7 @@ describe("what a circuit says of a ripple", () => {
   const ripple = (store: JobStore) =>
     store
       .getJob()
-      .view.tracing.suspects.flatMap((x) => [...x.for, ...x.against])
+      .view.diagnosis.suspects.flatMap((x) => [...x.for, ...x.against])
       .find((r) => r.witness === "ripple:C1");
 
   test("is asked for once, and comes into the suspects when it is there", async () => {

@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { ShopTables } from "../../schemas/jobView";
 import { meterPost, shopSettings, type MeterPost, type ShopEdit, type ShopSettings } from "../../schemas/shop";
 import { shown } from "../../wording/quantity";
-import { schoolChoices } from "../../wording/vocabulary";
+import { approachChoices } from "../../wording/vocabulary";
 import { Pick } from "../shared/Pick";
 import { ShopNav } from "./ShopNav";
 import { useShopEdit } from "./useShopEdit";
@@ -14,7 +14,7 @@ import { shopWords } from "../../wording/screens/shop";
 
 type Edit = (change: ShopEdit) => Promise<boolean>;
 
-/** What a shop sets once: its margins and schools, its meters, the resistors it discharges with. */
+/** What a shop sets once: its margins and approaches, its meters, the resistors it discharges with. */
 export function SettingsPage({ initial }: { initial: ShopTables }) {
   const [tables, edit] = useShopEdit(initial);
   return (
@@ -41,7 +41,7 @@ const NUMBERS = [
   ["hoursPerYear", shopWords.hoursYear, 1],
   ["ambient", shopWords.insideWarmUnit, 1],
 ] as const;
-const CHOICES = ["scopeSchool", "valuePolicy", "tantalumSchool", "sidesSchool", "firstPowerSchool"] as const;
+const CHOICES = ["scopeApproach", "valuePolicy", "tantalumApproach", "sidesApproach", "firstPowerApproach"] as const;
 
 const asNumber = (text: string): number => (text.trim() === "" ? NaN : Number(text.replace(",", ".")));
 const asText = (value: number): string => String(Number(value.toPrecision(6)));
@@ -52,11 +52,11 @@ function Settings({ of, edit }: { of: ShopSettings; edit: Edit }) {
     currency: of.currency,
     ...Object.fromEntries(NUMBERS.map(([key, , times]) => [key, asText(of[key] * times)])),
   }));
-  const [schools, setSchools] = useState<Partial<ShopSettings>>({});
+  const [approaches, setApproaches] = useState<Partial<ShopSettings>>({});
   const [said, setSaid] = useState("");
   const keep = async () => {
     const numbers = Object.fromEntries(NUMBERS.map(([key, , times]) => [key, asNumber(typed[key]!) / times]));
-    const read = shopSettings.safeParse({ ...of, ...schools, name: typed.name, currency: typed.currency, ...numbers });
+    const read = shopSettings.safeParse({ ...of, ...approaches, name: typed.name, currency: typed.currency, ...numbers });
     if (!read.success) {
       const [first] = read.error.issues;
       const field = NUMBERS.find(([key]) => key === first?.path[0]);
@@ -81,11 +81,11 @@ function Settings({ of, edit }: { of: ShopSettings; edit: Edit }) {
         ))}
         {CHOICES.map((key) => (
           <label key={key}>
-            <span>{schoolChoices[key].name}</span>
+            <span>{approachChoices[key].name}</span>
             <Pick<string>
-              value={schools[key] ?? of[key]}
-              options={schoolChoices[key].options}
-              onPick={(value) => value && setSchools({ ...schools, [key]: value })}
+              value={approaches[key] ?? of[key]}
+              options={approachChoices[key].options}
+              onPick={(value) => value && setApproaches({ ...approaches, [key]: value })}
             />
           </label>
         ))}

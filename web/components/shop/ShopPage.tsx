@@ -13,7 +13,7 @@ import { useShopEdit } from "./useShopEdit";
 import styles from "./ShopPage.module.css";
 import { shopWords } from "../../wording/screens/shop";
 
-/** What this shop holds readings against: ESR norms, new parts on the shelf, and two schools. Every row can be struck, none is lost. */
+/** What this shop holds readings against: ESR norms, new parts on the shelf, and two approaches. Every row can be struck, none is lost. */
 export function ShopPage({ initial }: { initial: ShopTables }) {
   const [tables, edit] = useShopEdit(initial);
   const [picked, setPicked] = useState(0);
@@ -100,19 +100,19 @@ export function ShopPage({ initial }: { initial: ShopTables }) {
           </table>
         )}
       </section>
-      <section aria-label="Verdict rules" className={styles.schools}>
+      <section aria-label="Verdict rules" className={styles.approaches}>
         <h2>Verdict rules</h2>
         <label>
           <Switch
             checked={tables.bulgeDecides}
-            onChange={(bulgeDecides) => void edit({ kind: "schools", bulgeDecides, mustClimb: tables.mustClimb })}
+            onChange={(bulgeDecides) => void edit({ kind: "approaches", bulgeDecides, mustClimb: tables.mustClimb })}
           />{" "}
           {shopWords.bulgeAloneMeansFailed}
         </label>
         <label>
           <Switch
             checked={tables.mustClimb}
-            onChange={(mustClimb) => void edit({ kind: "schools", bulgeDecides: tables.bulgeDecides, mustClimb })}
+            onChange={(mustClimb) => void edit({ kind: "approaches", bulgeDecides: tables.bulgeDecides, mustClimb })}
           />{" "}
           {shopWords.ohmmeterMustClimbOver}
         </label>

@@ -5,7 +5,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { BandChart } from "./BandChart";
 import { ChangeTable } from "./ChangeTable";
-import type { SoundJob } from "./SoundDesk";
+import type { SoundJob } from "./soundJob";
 import type { RecordingState } from "./recordingStore";
 import styles from "./Sound.module.css";
 import { soundWords } from "../../wording/screens/sound";

@@ -10,7 +10,7 @@ import { useKeys } from "../shared/useKeys";
 import { Compared } from "./Compared";
 import { Exports } from "./Exports";
 import { play } from "./play";
-import type { SoundJob } from "./SoundDesk";
+import type { SoundJob } from "./soundJob";
 import type { Hearing, RecordingState, RecordingStore } from "./recordingStore";
 import styles from "./Sound.module.css";
 import { soundWords } from "../../wording/screens/sound";

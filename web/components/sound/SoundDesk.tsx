@@ -1,6 +1,5 @@
 "use client";
 
-import type { FindingToken, UnitKind } from "@mirvek/core/device";
 import { Button } from "antd";
 import dynamic from "next/dynamic";
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
@@ -12,24 +11,13 @@ import { Findings } from "./Findings";
 import { Sources } from "./Sources";
 import { Recordings } from "./Recordings";
 import { makeRecordingStore, type RecordingShelf } from "./recordingStore";
+import type { SoundJob } from "./soundJob";
 import styles from "./Sound.module.css";
 import { soundWords } from "../../wording/screens/sound";
 
 const BeforeAfter = dynamic(() => import("./BeforeAfter").then((m) => m.BeforeAfter), { ssr: false });
 
-/** What the desk must know of the job it stands in, and where findings go. */
-export interface SoundJob {
-  closed: boolean;
-  unitKind: UnitKind;
-  mainsHz: number;
-  complaint: readonly FindingToken[];
-  /** beginnings of the hashes of recordings whose findings are in the job */
-  heard: readonly string[];
-  /** sends lines; false where one was not understood */
-  send(lines: readonly string[]): boolean;
-}
-
-/** Where recordings are taken, listened to, held against each other and sent into a job. */
+/** Where recordings are taken, analysed, compared with each other and sent into a job. */
 export function SoundDesk({ shelf, job }: { shelf: RecordingShelf | null; job: SoundJob | null }) {
   const [client] = useState(makeSoundClient);
   const store = useMemo(() => makeRecordingStore({ client, shelf, asWav, most: PIECE_BYTES * MAX_PIECES }), [client, shelf]);

@@ -3,7 +3,8 @@
 import { FINDING_TOKENS, type FindingToken } from "@mirvek/core/device";
 import { useMemo } from "react";
 import { useJob } from "../job/JobProvider";
-import { SoundDesk, type SoundJob } from "./SoundDesk";
+import { SoundDesk } from "./SoundDesk";
+import type { SoundJob } from "./soundJob";
 import { makeShelf } from "./shelf";
 
 /** What is heard of the unit of a job: its recordings lie with the job, and their findings become lines of it. */

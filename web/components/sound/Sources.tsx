@@ -11,7 +11,7 @@ import { download } from "../shared/download";
 import { useKeys } from "../shared/useKeys";
 import { play } from "./play";
 import type { Running } from "./recorder";
-import type { SoundJob } from "./SoundDesk";
+import type { SoundJob } from "./soundJob";
 import type { RecordingStore } from "./recordingStore";
 import styles from "./Sound.module.css";
 import { soundWords } from "../../wording/screens/sound";

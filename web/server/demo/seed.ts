@@ -42,10 +42,10 @@ const DEFAULTS: TakeIn = {
   earlierRepairs: "",
   findings: [],
   valuePolicy: "same",
-  tantalumSchool: "sameKind",
-  scopeSchool: "provenBad",
-  sidesSchool: "everyChannel",
-  firstPowerSchool: "suppliesFirst",
+  tantalumApproach: "sameKind",
+  scopeApproach: "provenBad",
+  sidesApproach: "everyChannel",
+  firstPowerApproach: "suppliesFirst",
   faultyChannel: null,
 };
 

@@ -1,6 +1,6 @@
 import "server-only";
 import { readRows } from "../rows";
-import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES } from "@mirvek/core/choose";
+import { SIDES, TANTALUM_APPROACHES, VALUE_POLICIES } from "@mirvek/core/choose";
 import { FINDING_TOKENS, type FindingToken, SCOPES, SUPPLY_KINDS, type Scope, UNIT_KINDS } from "@mirvek/core/device";
 import { CLOSING_HOLDS, JOB_STATES, isClosed, type JobState, type Waiver } from "@mirvek/core/job";
 import { z } from "zod";
@@ -29,10 +29,10 @@ const jobRow = z
     faulty_channel: z.string().nullable(),
     earlier_repairs: z.string(),
     value_policy: z.enum(VALUE_POLICIES),
-    tantalum_school: z.enum(TANTALUM_SCHOOLS),
-    scope_school: z.enum(SCOPES),
-    sides_school: z.enum(SIDES),
-    first_power_school: z.enum(FIRST_POWER),
+    tantalum_approach: z.enum(TANTALUM_APPROACHES),
+    scope_approach: z.enum(SCOPES),
+    sides_approach: z.enum(SIDES),
+    first_power_approach: z.enum(FIRST_POWER),
     state: z.enum(JOB_STATES),
     waiver: z.string().nullable(),
     waived: z.array(z.enum(CLOSING_HOLDS)).nullable(),
@@ -57,10 +57,10 @@ const jobRow = z
     faultyChannel: r.faulty_channel,
     earlierRepairs: r.earlier_repairs,
     valuePolicy: r.value_policy,
-    tantalumSchool: r.tantalum_school,
-    scopeSchool: r.scope_school,
-    sidesSchool: r.sides_school,
-    firstPowerSchool: r.first_power_school,
+    tantalumApproach: r.tantalum_approach,
+    scopeApproach: r.scope_approach,
+    sidesApproach: r.sides_approach,
+    firstPowerApproach: r.first_power_approach,
     state: r.state,
     waiver: r.waiver === null ? null : { reason: r.waiver, holds: r.waived ?? [] },
     openedAt: r.opened_at,
@@ -169,10 +169,10 @@ const columns = (job: TakeIn) => [
   job.complaint,
   job.earlierRepairs,
   job.valuePolicy,
-  job.tantalumSchool,
-  job.scopeSchool,
-  job.sidesSchool,
-  job.firstPowerSchool,
+  job.tantalumApproach,
+  job.scopeApproach,
+  job.sidesApproach,
+  job.firstPowerApproach,
   job.faultyChannel,
   job.owner,
 ];
@@ -182,7 +182,7 @@ export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; numb
   await db.query("select pg_advisory_xact_lock(4711)");
   const { rows } = await db.query(
     `insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, age_years, channels, complaint, earlier_repairs,
-       value_policy, tantalum_school, scope_school, sides_school, first_power_school, faulty_channel, owner)
+       value_policy, tantalum_approach, scope_approach, sides_approach, first_power_approach, faulty_channel, owner)
      select coalesce(max(number), 400) + 1, $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16 from job returning id, number`,
     columns(job),
   );
@@ -194,8 +194,8 @@ export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; numb
 export async function updateJob(db: Db, id: number, version: number, job: TakeIn): Promise<void> {
   const { rowCount } = await db.query(
     `update job set version = version + 1, title = $3, unit_kind = $4, supply_kind = $5, mains_hz = $6, mains_v = $7, age_years = $8,
-       channels = $9, complaint = $10, earlier_repairs = $11, value_policy = $12, tantalum_school = $13, scope_school = $14,
-       sides_school = $15, first_power_school = $16, faulty_channel = $17, owner = $18 where id = $1 and version = $2`,
+       channels = $9, complaint = $10, earlier_repairs = $11, value_policy = $12, tantalum_approach = $13, scope_approach = $14,
+       sides_approach = $15, first_power_approach = $16, faulty_channel = $17, owner = $18 where id = $1 and version = $2`,
     [id, version, ...columns(job)],
   );
   if (rowCount !== 1) throw refuseStale();
@@ -246,14 +246,14 @@ export async function insertJobEvent(
   );
 }
 
-const closedRow = z.object({ scope_school: z.enum(SCOPES), jobs: z.number(), back: z.number() });
+const closedRow = z.object({ scope_approach: z.enum(SCOPES), jobs: z.number(), back: z.number() });
 
-/** Jobs that were ever closed as repaired, by their school of how much, and how many of them were opened again. */
+/** Jobs that were ever closed as repaired, by their approach of how much, and how many of them were opened again. */
 export async function countClosed(db: Db): Promise<Partial<Record<Scope, { jobs: number; back: number }>>> {
   const { rows } = await db.query(
-    `select j.scope_school, count(*)::int as jobs, count(*) filter (where exists
+    `select j.scope_approach, count(*)::int as jobs, count(*) filter (where exists
        (select 1 from job_event r where r.job_id = j.id and r.kind = 'reopened'))::int as back
-     from job j where exists (select 1 from job_event c where c.job_id = j.id and c.kind = 'closed') group by j.scope_school`,
+     from job j where exists (select 1 from job_event c where c.job_id = j.id and c.kind = 'closed') group by j.scope_approach`,
   );
-  return Object.fromEntries(rows.map((row) => closedRow.parse(row)).map(({ scope_school, ...n }) => [scope_school, n]));
+  return Object.fromEntries(rows.map((row) => closedRow.parse(row)).map(({ scope_approach, ...n }) => [scope_approach, n]));
 }

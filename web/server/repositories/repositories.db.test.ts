@@ -36,10 +36,10 @@ beforeAll(async () => {
     earlierRepairs: "",
     findings: [],
     valuePolicy: "same",
-    tantalumSchool: "sameKind",
-    scopeSchool: "provenBad",
-    sidesSchool: "everyChannel",
-    firstPowerSchool: "suppliesFirst",
+    tantalumApproach: "sameKind",
+    scopeApproach: "provenBad",
+    sidesApproach: "everyChannel",
+    firstPowerApproach: "suppliesFirst",
   });
   jobId = (await transaction((db) => insertJob(db, job))).id;
   const draft = parsePosition("C1 10u 50v coupling L 5x11 p2 105c #Front");

@@ -3,7 +3,7 @@ import { SHOP_TIME_ZONE } from "../timeZone";
 import { readRows } from "../rows";
 import type { DrawerResistor } from "@mirvek/core/safety";
 import type { ConstantOverrides } from "@mirvek/core/knowledge";
-import { SIDES, TANTALUM_SCHOOLS, VALUE_POLICIES, type ShopRules } from "@mirvek/core/choose";
+import { SIDES, TANTALUM_APPROACHES, VALUE_POLICIES, type ShopRules } from "@mirvek/core/choose";
 import { SCOPES } from "@mirvek/core/device";
 import { celsius, hertz, ohms, volts, watts, type Volts } from "@mirvek/core/units";
 import { z } from "zod";
@@ -13,7 +13,7 @@ import type { DrawerRow, MeterView, ShopView } from "../../schemas/jobView";
 import { together, type Db } from "../db";
 import { figuresOf, listFigureChanges } from "./figures";
 import { counted, listNorms, listShelfRows } from "./shelf";
-import { listLearned, listTableChanges } from "./tracing";
+import { listLearned, listTableChanges } from "./diagnosisTable";
 
 export interface Shop {
   name: string;
@@ -103,7 +103,7 @@ export async function bumpShop(db: Db): Promise<void> {
   await db.query("update shop set revision = revision + 1");
 }
 
-export async function setSchools(db: Db, bulgeDecides: boolean, mustClimb: boolean): Promise<void> {
+export async function setApproaches(db: Db, bulgeDecides: boolean, mustClimb: boolean): Promise<void> {
   await db.query("update shop set bulge_decides = $1, must_climb = $2", [bulgeDecides, mustClimb]);
 }
 
@@ -133,7 +133,7 @@ export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: n
       drawer,
       shelf: counted(shelf),
       norms: counting,
-      tracing: { changes: edits.map(({ cell, value }) => ({ cell, value })), learned },
+      diagnosis: { changes: edits.map(({ cell, value }) => ({ cell, value })), learned },
       figures,
     },
   };
@@ -141,10 +141,10 @@ export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: n
 
 const settingsRow = shopRow.extend({
   value_policy: z.enum(VALUE_POLICIES),
-  tantalum_school: z.enum(TANTALUM_SCHOOLS),
-  scope_school: z.enum(SCOPES),
-  sides_school: z.enum(SIDES),
-  first_power_school: z.enum(FIRST_POWER),
+  tantalum_approach: z.enum(TANTALUM_APPROACHES),
+  scope_approach: z.enum(SCOPES),
+  sides_approach: z.enum(SIDES),
+  first_power_approach: z.enum(FIRST_POWER),
 });
 
 /** What a shop sets once for all its jobs, and what new jobs begin with. */
@@ -163,18 +163,18 @@ export async function getSettings(db: Db): Promise<ShopSettings> {
     hoursPerYear: r.hours_per_year,
     ambient: r.ambient_c,
     valuePolicy: r.value_policy,
-    tantalumSchool: r.tantalum_school,
-    scopeSchool: r.scope_school,
-    sidesSchool: r.sides_school,
-    firstPowerSchool: r.first_power_school,
+    tantalumApproach: r.tantalum_approach,
+    scopeApproach: r.scope_approach,
+    sidesApproach: r.sides_approach,
+    firstPowerApproach: r.first_power_approach,
   };
 }
 
 export async function setSettings(db: Db, s: ShopSettings): Promise<void> {
   await db.query(
     `update shop set name = $1, currency = $2, touch_limit_v = $3, margin_wet = $4, margin_tantalum = $5, margin_film = $6, high_mains = $7,
-       target_years = $8, hours_per_year = $9, ambient_c = $10, value_policy = $11, tantalum_school = $12, scope_school = $13, sides_school = $14,
-       first_power_school = $15`,
+       target_years = $8, hours_per_year = $9, ambient_c = $10, value_policy = $11, tantalum_approach = $12, scope_approach = $13, sides_approach = $14,
+       first_power_approach = $15`,
     [
       s.name,
       s.currency,
@@ -187,10 +187,10 @@ export async function setSettings(db: Db, s: ShopSettings): Promise<void> {
       s.hoursPerYear,
       s.ambient,
       s.valuePolicy,
-      s.tantalumSchool,
-      s.scopeSchool,
-      s.sidesSchool,
-      s.firstPowerSchool,
+      s.tantalumApproach,
+      s.scopeApproach,
+      s.sidesApproach,
+      s.firstPowerApproach,
     ],
   );
 }

@@ -21,10 +21,10 @@ const intake = takeIn.parse({
   earlierRepairs: "",
   findings: ["hum", "allChannels"],
   valuePolicy: "same",
-  tantalumSchool: "sameKind",
-  scopeSchool: "provenBad",
-  sidesSchool: "everyChannel",
-  firstPowerSchool: "suppliesFirst",
+  tantalumApproach: "sameKind",
+  scopeApproach: "provenBad",
+  sidesApproach: "everyChannel",
+  firstPowerApproach: "suppliesFirst",
 });
 const LIST = "#Supply\nC1 2200u 35v reservoir\n#Left\nC11 100u 16v decoupler L\nC12 10u 50v coupling L p5";
 /** A minute and a second a line: two volts readings in a row are two readings. */

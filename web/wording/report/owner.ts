@@ -17,7 +17,7 @@ import { exchangedIn, found, inCure, isChosen, repairedWord } from "./repairs";
 
 /** The cause in an owner's words: what took the complaint with it, else what is shown; no suspects, no chances. */
 function ownerCause(view: JobView): string {
-  const { job, tracing } = view;
+  const { job, diagnosis } = view;
   const cure = cureOf(view);
   if (cure) {
     const named = list([...cure.names]);
@@ -28,7 +28,7 @@ function ownerCause(view: JobView): string {
       return `The fault was traced to ${list(bad)}: after ${named} were ${repairedWord(cure)}, it was gone.`;
     return `The fault was traced to ${named}: after ${cure.names.length > 1 ? "they were" : "it was"} ${repairedWord(cure)}, it was gone.`;
   }
-  const shown = tracing.suspects.filter((s) => s.state === "shown" && s.decisive?.by !== "cured").map((s) => hypothesisName[s.id]);
+  const shown = diagnosis.suspects.filter((s) => s.state === "shown" && s.decisive?.by !== "cured").map((s) => hypothesisName[s.id]);
   const ending =
     job.state === "clearedWithoutCause"
       ? "The fault went away during the work, and what made it was not found."

@@ -1,4 +1,4 @@
-import { isClosed, type JobState, type Suspect, type Tracing, type UnitModel } from "@mirvek/core/job";
+import { isClosed, type JobState, type Suspect, type Diagnosis, type UnitModel } from "@mirvek/core/job";
 import { complaintNowText } from "../observation";
 import { list, percent } from "../quantity";
 import { repairedWord } from "./repairs";
@@ -21,10 +21,10 @@ export interface Story {
 }
 
 /** The suspects of a job as the story of how its fault was found. Nothing is claimed that was not confirmed. */
-export function storyOf(tracing: Tracing, unit: Pick<UnitModel, "tried" | "complaint">, state: JobState, cure: Cure | null): Story {
-  const shown = tracing.suspects.filter((s) => s.state === "shown");
-  const asSet = tracing.suspects.filter((s) => s.state === "likely" && s.decisive !== null);
-  const open = tracing.suspects.filter((s) => s.state !== "ruledOut" && s.state !== "shown" && s.chance >= WORTH_NAMING).slice(0, 3);
+export function storyOf(diagnosis: Diagnosis, unit: Pick<UnitModel, "tried" | "complaint">, state: JobState, cure: Cure | null): Story {
+  const shown = diagnosis.suspects.filter((s) => s.state === "shown");
+  const asSet = diagnosis.suspects.filter((s) => s.state === "likely" && s.decisive !== null);
+  const open = diagnosis.suspects.filter((s) => s.state !== "ruledOut" && s.state !== "shown" && s.chance >= WORTH_NAMING).slice(0, 3);
   const leading = [...shown, ...asSet];
   const because = leading.flatMap((s) => s.for.filter((r) => r.bits > 0).map((r) => reasonText(r, unit.tried)));
   return {
@@ -34,10 +34,10 @@ export function storyOf(tracing: Tracing, unit: Pick<UnitModel, "tried" | "compl
       ...(unit.complaint ? [`${capital(complaintNowText(unit.complaint))}.`] : []),
     ],
     because: [...new Set(because)],
-    ruledOut: tracing.suspects
+    ruledOut: diagnosis.suspects
       .filter((s) => s.state === "ruledOut" && s.decisive !== null)
       .map((s) => `${hypothesisName[s.id]} (${decisiveText(s.decisive!, unit.tried)})`),
-    innocent: tracing.badButInnocent.length === 0 ? null : `Bad, but not the cause: ${list([...tracing.badButInnocent])}.`,
+    innocent: diagnosis.badButInnocent.length === 0 ? null : `Bad, but not the cause: ${list([...diagnosis.badButInnocent])}.`,
   };
 }
 

@@ -33,7 +33,7 @@ import { harmlessText, waivedName } from "../safety";
 import { changeHead, changeRows } from "../sound";
 import { dateTimeText } from "../time";
 import { backingOf, reasonOf } from "../verdict";
-import { findingName, roleName, schoolChoices, technologyName, verdictName } from "../vocabulary";
+import { findingName, roleName, approachChoices, technologyName, verdictName } from "../vocabulary";
 import { capital, heading, listed, section, sentences, table, text, type ReportBlock } from "./blocks";
 import { complaintBlocks } from "./complaint";
 import type { Enclosed } from "./enclosed";
@@ -72,8 +72,8 @@ export function technicianBlocks(view: JobView, { sound, pictures }: Enclosed): 
 }
 
 const approachText = (job: JobView["job"]): string =>
-  (Object.keys(schoolChoices) as (keyof typeof schoolChoices)[])
-    .flatMap((k) => schoolChoices[k].options.find((o) => o.value === job[k])?.label ?? [])
+  (Object.keys(approachChoices) as (keyof typeof approachChoices)[])
+    .flatMap((k) => approachChoices[k].options.find((o) => o.value === job[k])?.label ?? [])
     .join(" · ");
 
 function foundSummary(positions: readonly PositionView[]): string {
@@ -92,8 +92,8 @@ function foundSummary(positions: readonly PositionView[]): string {
 
 /** What was confirmed and by what, what was ruled out; then what was seen and tried, in the order it happened. */
 function howFoundBlocks(view: JobView): ReportBlock[] {
-  const { unit, tracing, job } = view;
-  const story = job.findings.length > 0 ? storyOf(tracing, unit, job.state, cureOf(view)) : null;
+  const { unit, diagnosis, job } = view;
+  const story = job.findings.length > 0 ? storyOf(diagnosis, unit, job.state, cureOf(view)) : null;
   const looks = unit.looks.filter((l) => !l.look.intended && l.look.sign !== "looksWhole");
   const intended = unit.looks.filter((l) => l.look.intended);
   const loads = unit.loads.filter((l) => l.odd);

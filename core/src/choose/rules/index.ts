@@ -1,22 +1,23 @@
 import type { CataloguePart } from "../catalogue";
-import type { Asked } from "./asked";
+import type { Requirements } from "./requirements";
 import { kindRules } from "./kinds";
 import { loadRules, temperatureRule } from "./load";
 import { EDGE, type Refusal } from "./rule";
 import { sizeRules } from "./size";
 import { voltageRules } from "./volts";
 
-export { asked, type Asked } from "./asked";
+export type { NeededVolts, Requirements } from "./requirements";
+export { requirementsOf } from "./requirementsOf";
 export { EDGE, type FitNote, type Refusal, type Ruled } from "./rule";
 export { isOldValue, searchBounds, valueWindow, type SearchBounds } from "./window";
-export { neededVolts, type NeededVolts } from "./volts";
+export { neededVolts } from "./volts";
 export { kindSuits, mainsClass } from "./kinds";
 export { fitsHoles } from "./size";
 export { lifeYears, rippleAllowed } from "./load";
 export { fitNotes, matchOf } from "./notes";
 
 /** Every hard rule that `part` breaks at this place; empty means it may be fitted. */
-export function refusals(part: CataloguePart, of: Asked): Refusal[] {
+export function refusals(part: CataloguePart, of: Requirements): Refusal[] {
   return [
     ...voltageRules(part, of),
     ...temperatureRule(part, of.needs),
@@ -27,7 +28,7 @@ export function refusals(part: CataloguePart, of: Asked): Refusal[] {
   ];
 }
 
-function valueRules(part: CataloguePart, { needs, window }: Asked): Refusal[] {
+function valueRules(part: CataloguePart, { needs, window }: Requirements): Refusal[] {
   const change = part.nominal / needs.nominal - 1;
   const { low, high } = window;
   const broken: Refusal[] = change < low - EDGE || change > high + EDGE ? [{ code: "value", change, low, high }] : [];

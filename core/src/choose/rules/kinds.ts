@@ -1,7 +1,7 @@
 import { TECHNOLOGIES, filtersSupply, isPolarised, isWetAluminium, valueSetsSound, type Technology } from "../../part";
 import type { CataloguePart } from "../catalogue";
-import type { PositionNeeds, Schools } from "../needs";
-import type { Asked } from "./asked";
+import type { PositionNeeds, Approaches } from "../needs";
+import type { Requirements } from "./requirements";
 import type { Refusal } from "./rule";
 
 /** Which class a place at the mains needs; null elsewhere. */
@@ -13,14 +13,14 @@ const NEEDS_NO_ESR: ReadonlySet<PositionNeeds["role"]> = new Set(["coupling", "f
 
 const WET: readonly Technology[] = ["aluminium", "can"];
 
-/** Kinds a place may have that are not refused, by what stood there, its role and the schools (common practice). */
-export function kindsFor(needs: PositionNeeds, schools: Schools): ReadonlySet<Technology> {
+/** Kinds a place may have that are not refused, by what stood there, its role and the approaches (common practice). */
+export function kindsFor(needs: PositionNeeds, approaches: Approaches): ReadonlySet<Technology> {
   if (mainsClass(needs) !== null) return new Set(["film", "c0g", "x7r", "paper"]);
-  const kinds = standsIn(needs, schools);
+  const kinds = standsIn(needs, approaches);
   return new Set(TECHNOLOGIES.filter((t) => kinds.has(t) && !biased(t, needs) && !heated(t, needs)));
 }
 
-function standsIn(needs: PositionNeeds, schools: Schools): ReadonlySet<Technology> {
+function standsIn(needs: PositionNeeds, approaches: Approaches): ReadonlySet<Technology> {
   switch (needs.technology) {
     case "aluminium":
     case "can":
@@ -28,7 +28,7 @@ function standsIn(needs: PositionNeeds, schools: Schools): ReadonlySet<Technolog
     case "bipolar":
       return new Set(["bipolar", "film"]);
     case "tantalum":
-      return new Set(byTantalumSchool(needs, schools));
+      return new Set(byTantalumApproach(needs, approaches));
     case "film":
     case "paper":
       return new Set(["film"]);
@@ -44,7 +44,7 @@ const filmFor = (needs: PositionNeeds): boolean => filtersSupply(needs.role) && 
 const noFilmAt = (needs: PositionNeeds): boolean =>
   needs.role === "regulatorOut" || needs.role === "smpsOutput" || needs.role === "smpsPrimary";
 
-function byTantalumSchool(needs: PositionNeeds, { tantalum }: Schools): readonly Technology[] {
+function byTantalumApproach(needs: PositionNeeds, { tantalum }: Approaches): readonly Technology[] {
   if (tantalum === "sameKind") return ["tantalum"];
   // film where it fits; a value no film part reaches still has to be filled
   return tantalum === "film" ? ["film", "aluminium"] : NEEDS_NO_ESR.has(needs.role) ? ["aluminium", "bipolar", "film"] : ["aluminium"];
@@ -58,7 +58,7 @@ const heated = (t: Technology, needs: PositionNeeds): boolean =>
   needs.role === "classDFilter" && (isWetAluminium(t) || t === "tantalum") && t !== needs.technology;
 
 /** Rules about how the part is made. */
-export function kindRules(part: CataloguePart, { needs, kinds }: Pick<Asked, "needs" | "kinds">): Refusal[] {
+export function kindRules(part: CataloguePart, { needs, kinds }: Pick<Requirements, "needs" | "kinds">): Refusal[] {
   const safety = mainsClass(needs);
   const broken: Refusal[] = [];
   if (safety !== null) {
@@ -75,9 +75,9 @@ export function kindRules(part: CataloguePart, { needs, kinds }: Pick<Asked, "ne
 }
 
 /** How well a kind suits beside those that may stand in: 1 best, 0 no better than another. */
-export function kindSuits(technology: Technology, { needs, schools }: Pick<Asked, "needs" | "schools">): number {
+export function kindSuits(technology: Technology, { needs, approaches }: Pick<Requirements, "needs" | "approaches">): number {
   if (needs.technology === "tantalum")
-    return technology === schools.tantalum || (schools.tantalum === "sameKind" && technology === "tantalum") ? 1 : 0;
+    return technology === approaches.tantalum || (approaches.tantalum === "sameKind" && technology === "tantalum") ? 1 : 0;
   if (mainsClass(needs) !== null) return technology === needs.technology ? 0.5 : 0;
   const same = technology === needs.technology || (WET.includes(technology) && WET.includes(needs.technology));
   // a bipolar place keeps its losses with a bipolar part; film lifts the treble

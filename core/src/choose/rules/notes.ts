@@ -3,7 +3,7 @@ import { filtersSupply, isPolarised, isWetAluminium } from "../../part";
 import type { CataloguePart } from "../catalogue";
 import { buyToMatch } from "../pairs";
 import type { PositionNeeds } from "../needs";
-import type { Asked } from "./asked";
+import type { Requirements } from "./requirements";
 import { mainsClass } from "./kinds";
 import { loadNotes } from "./load";
 import { EDGE, type FitNote } from "./rule";
@@ -13,7 +13,7 @@ import { sizeNotes } from "./size";
 const LARGER = 0.3;
 
 /** What to mind when fitting it. */
-export function fitNotes(part: CataloguePart, asked: Asked): FitNote[] {
+export function fitNotes(part: CataloguePart, asked: Requirements): FitNote[] {
   const { needs, shop } = asked;
   return [
     ...sizeNotes(part, needs),
@@ -25,7 +25,7 @@ export function fitNotes(part: CataloguePart, asked: Asked): FitNote[] {
   ];
 }
 
-function voltsNotes(part: CataloguePart, { needs, volts }: Asked): FitNote[] {
+function voltsNotes(part: CataloguePart, { needs, volts }: Requirements): FitNote[] {
   if (mainsClass(needs) !== null) return [];
   const notes: FitNote[] = [];
   if (needs.working === null && filtersSupply(needs.role)) notes.push({ code: "workingUnknown" });
@@ -49,7 +49,7 @@ function kindNotes(part: CataloguePart, needs: PositionNeeds): FitNote[] {
   return notes;
 }
 
-function valueNotes(part: CataloguePart, { needs, old }: Asked): FitNote[] {
+function valueNotes(part: CataloguePart, { needs, old }: Requirements): FitNote[] {
   const notes: FitNote[] = [];
   const change = part.nominal / needs.nominal - 1;
   if (old) notes.push({ code: "oldValue", change });
@@ -59,7 +59,7 @@ function valueNotes(part: CataloguePart, { needs, old }: Asked): FitNote[] {
   return notes;
 }
 
-/** How near the two sides must come, and how many to buy for it; null where it is not asked, or the part is made that tight. */
+/** How near the two sides must come, and how many to buy for it; null where it is not requirementsOf, or the part is made that tight. */
 export function matchOf(
   part: Pick<CataloguePart, "tolerance">,
   needs: Pick<PositionNeeds, "role" | "twins">,

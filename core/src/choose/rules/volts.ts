@@ -1,9 +1,9 @@
 import { figure } from "../../knowledge";
 import { isWetAluminium, type Technology } from "../../part";
-import { volts, type Volts } from "../../units";
+import { volts } from "../../units";
 import type { CataloguePart } from "../catalogue";
 import type { PositionNeeds, ShopRules } from "../needs";
-import type { Asked } from "./asked";
+import type { NeededVolts, Requirements } from "./requirements";
 import { mainsClass } from "./kinds";
 import { EDGE, type Refusal } from "./rule";
 
@@ -12,9 +12,6 @@ const marginOf = (technology: Technology, shop: ShopRules): number =>
 
 /** How far the computed volts must be over the original's rating before they count: settings left usual are that far off. */
 const SURELY_OVER = 1.1;
-
-/** Volts a part must be rated for, and what says so. Where nothing does, no part can be chosen: the volts are asked for. */
-export type NeededVolts = { volts: Volts; from: "working" | "computed" | "original" | "mains" } | { volts: null; from: "unknown" };
 
 /**
  * Volts the part must be rated for at this position: at the mains the mains volts + 10 %, whatever the original is marked; elsewhere working
@@ -32,7 +29,7 @@ export function neededVolts(needs: PositionNeeds, technology: Technology, shop: 
   return { volts: volts(Math.abs(needs.working) * (1 + shop.highMains) * marginOf(technology, shop)), from: "working" };
 }
 
-export function voltageRules(part: CataloguePart, { needs, volts: byKind }: Pick<Asked, "needs" | "volts">): Refusal[] {
+export function voltageRules(part: CataloguePart, { needs, volts: byKind }: Pick<Requirements, "needs" | "volts">): Refusal[] {
   const needed = byKind[part.technology];
   if (needed.from === "unknown") return [{ code: "voltsUnknown" }];
   const broken: Refusal[] = [];

@@ -1,20 +1,20 @@
 import { figure } from "../../knowledge";
 import { filtersSupply, isPolarised, isWetAluminium, nearestPreferred, preferredAround, type Technology } from "../../part";
 import type { Farads } from "../../units";
-import type { PositionNeeds, Schools } from "../needs";
+import type { PositionNeeds, Approaches } from "../needs";
 import { kindsFor } from "./kinds";
 import { neededVolts } from "./volts";
 import type { ShopRules } from "../needs";
 import { EDGE } from "./rule";
 
 /** How far the value may be from the marked one, as fractions (0.1 is +10 %), by role. Bounds are common practice: the rows `choose.*`. */
-export function valueWindow(needs: PositionNeeds, schools: Schools): { low: number; high: number } {
-  const { low, high } = roleWindow(needs, schools);
+export function valueWindow(needs: PositionNeeds, approaches: Approaches): { low: number; high: number } {
+  const { low, high } = roleWindow(needs, approaches);
   const steps = oldValueSteps(needs);
   return steps === null ? { low, high } : { low: Math.min(low, steps.below), high: Math.max(high, steps.above) };
 }
 
-function roleWindow(needs: PositionNeeds, schools: Schools): { low: number; high: number } {
+function roleWindow(needs: PositionNeeds, approaches: Approaches): { low: number; high: number } {
   const within = (share: number) => ({ low: -share, high: share });
   const wet = isPolarised(needs.technology) || needs.technology === "bipolar";
   switch (needs.role) {
@@ -37,7 +37,7 @@ function roleWindow(needs: PositionNeeds, schools: Schools): { low: number; high
     case "digitalRail":
       return { low: -figure("choose.low"), high: figure("choose.digitalMost") };
     default: {
-      const nextUp = filtersSupply(needs.role) && schools.value === "nextUp" ? figure("choose.reservoirMost") : figure("choose.high");
+      const nextUp = filtersSupply(needs.role) && approaches.value === "nextUp" ? figure("choose.reservoirMost") : figure("choose.high");
       return { low: -figure("choose.low"), high: needs.behindValve && needs.largest === null ? figure("choose.valveMost") : nextUp };
     }
   }
@@ -75,9 +75,9 @@ export interface SearchBounds {
 /**
  * Bounds for a search: every part that breaks no hard rule lies within them (a property test says so); those within may still break one.
  */
-export function searchBounds(needs: PositionNeeds, schools: Schools, shop: ShopRules): SearchBounds {
-  const { low, high } = valueWindow(needs, schools);
-  const technologies = [...kindsFor(needs, schools)];
+export function searchBounds(needs: PositionNeeds, approaches: Approaches, shop: ShopRules): SearchBounds {
+  const { low, high } = valueWindow(needs, approaches);
+  const technologies = [...kindsFor(needs, approaches)];
   return {
     low: needs.nominal * (1 + low) * (1 - EDGE),
     high: Math.min(needs.nominal * (1 + high), needs.largest ?? Infinity) * (1 + EDGE),

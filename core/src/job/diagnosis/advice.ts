@@ -3,8 +3,8 @@ import type { Role, Section } from "../../device";
 import type { BenchTest, Instrument, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import { expectedBits, weightOfEvidence, type Posterior } from "../../diagnosis";
 import { isCondemned } from "../../verdict";
-import type { JobModel } from "../model";
-import type { Advice, AdviceWhat, HeldBack, TracedJob, Tracing } from "../diagnosis";
+import type { JobModel } from "../jobModel";
+import type { Advice, AdviceWhat, HeldBack, DiagnosisJob, Diagnosis } from "./types";
 import { heardTests } from "./heard";
 import { badAnyway, chancesOf, nameOf, partsOf, type JobEvidence } from "./evidence";
 import { testOf } from "./fromActs";
@@ -22,7 +22,7 @@ const ANSWERED: readonly (readonly [RegExp, readonly TestId[]])[] = [
 ];
 
 /** Tests of the table that have their answer: by a figure, by something tried, by what was ticked or seen. */
-function doneTests(job: TracedJob, unit: JobModel["unit"], evidence: readonly JobEvidence[]): ReadonlySet<TestId> {
+function doneTests(job: DiagnosisJob, unit: JobModel["unit"], evidence: readonly JobEvidence[]): ReadonlySet<TestId> {
   return new Set<TestId>([
     ...evidence.flatMap((e) => ANSWERED.find(([id]) => id.test(e.id))?.[1] ?? []),
     ...unit.tried.flatMap((t) => (t.tried.outcome === null && t.tried.followed === null ? [] : (testOf(t) ?? []))),
@@ -50,7 +50,7 @@ function doneTests(job: TracedJob, unit: JobModel["unit"], evidence: readonly Jo
 
 /** Tests and measurements that are still open, by how much they tell a minute. */
 export function adviceOf(
-  job: TracedJob,
+  job: DiagnosisJob,
   { positions, unit, safety }: Pick<JobModel, "positions" | "unit" | "safety">,
   among: readonly Section[],
   rows: readonly HypothesisRow[],
@@ -58,7 +58,7 @@ export function adviceOf(
   evidence: readonly JobEvidence[],
   tests: readonly BenchTest[],
   instruments: ReadonlySet<Instrument>,
-): Pick<Tracing, "advice" | "held"> {
+): Pick<Diagnosis, "advice" | "held"> {
   const sections = new Set(among.map((s) => s.kind));
   const done = doneTests(job, unit, evidence);
   const options: Advice[] = [];
@@ -116,7 +116,7 @@ export function adviceOf(
     );
   }
   const holdsPower =
-    job.firstPowerSchool === "suppliesFirst" &&
+    job.firstPowerApproach === "suppliesFirst" &&
     positions.some((p) => SUPPLY_ROLES.has(p.role) && p.verdict.state === "unmeasured" && !p.renewed);
   const lacks = (o: Advice): boolean =>
     o.kind === "measure"

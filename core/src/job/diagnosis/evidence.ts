@@ -2,8 +2,8 @@ import type { Subject } from "../../evidence";
 import type { BenchTest, HypothesisId, HypothesisRow } from "../../knowledge";
 import type { Predicted, Evidence } from "../../diagnosis";
 import type { VerdictState } from "../../verdict";
-import type { PositionModel } from "../model";
-import type { Decisive, TracedJob } from "../diagnosis";
+import type { PositionModel } from "../jobModel";
+import type { Decisive, DiagnosisJob } from "./types";
 
 // What every witness of a job is made of.
 
@@ -20,7 +20,7 @@ export const DECISIVE = 1.7;
 const BADNESS: Readonly<Record<VerdictState, number>> = { open: 5, shorted: 5, failed: 4, worn: 3, undecided: 2, unmeasured: 1, sound: 0 };
 
 /** Positions a hypothesis can be, of the faulty channel where only that one can have it, the worst first. */
-export function partsOf(h: HypothesisRow, positions: readonly PositionModel[], job: TracedJob): PositionModel[] {
+export function partsOf(h: HypothesisRow, positions: readonly PositionModel[], job: DiagnosisJob): PositionModel[] {
   const elsewhere = (p: PositionModel) =>
     h.scope === "one" && job.faultyChannel !== null && p.channel !== null && p.channel.toUpperCase() !== job.faultyChannel.toUpperCase();
   return positions

@@ -1,7 +1,7 @@
 import type { Role } from "../../device";
 import type { Act, Outcome, Subject } from "../../evidence";
 import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
-import type { JobModel, PositionModel } from "../model";
+import type { JobModel, PositionModel } from "../jobModel";
 import { REPAIRS, type TriedModel } from "../tried";
 import { DECISIVE, about, chancesOf, nameOf, type JobEvidence } from "./evidence";
 import { OF_CLASS, namedBy } from "./named";

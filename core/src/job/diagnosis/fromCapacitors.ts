@@ -1,6 +1,6 @@
 import type { HypothesisRow } from "../../knowledge";
-import type { JobModel, PositionModel } from "../model";
-import type { Decisive, TracedJob } from "../diagnosis";
+import type { JobModel, PositionModel } from "../jobModel";
+import type { Decisive, DiagnosisJob } from "./types";
 import { isWetAluminium } from "../../part";
 import { isCondemned } from "../../verdict";
 import { DECISIVE, about, badAnyway, partsOf, type JobEvidence } from "./evidence";
@@ -33,7 +33,7 @@ export function acquittedIn(positions: readonly PositionModel[], complaint: JobM
 }
 
 export function capacitorWitnesses(
-  job: TracedJob,
+  job: DiagnosisJob,
   { positions, unit }: Pick<JobModel, "positions" | "unit">,
   rows: readonly HypothesisRow[],
 ): JobEvidence[] {
@@ -87,7 +87,11 @@ export function capacitorWitnesses(
 const HOT = 65;
 
 /** Where a part stands and how others of its kind have fared, for wet parts that nobody has measured yet. */
-export function placeWitnesses(job: TracedJob, { positions }: Pick<JobModel, "positions">, rows: readonly HypothesisRow[]): JobEvidence[] {
+export function placeWitnesses(
+  job: DiagnosisJob,
+  { positions }: Pick<JobModel, "positions">,
+  rows: readonly HypothesisRow[],
+): JobEvidence[] {
   return rows.flatMap((h): JobEvidence[] => {
     if (h.reads !== "dried") return [];
     const waiting = partsOf(h, positions, job).filter((p) => p.fittings[0]!.verdict.state === "unmeasured" && isWetAluminium(p.technology));

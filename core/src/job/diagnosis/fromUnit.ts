@@ -1,6 +1,6 @@
 import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import { isBad } from "../../verdict";
-import type { JobModel } from "../model";
+import type { JobModel } from "../jobModel";
 import { about, chancesOf, nameOf, type JobEvidence } from "./evidence";
 import { OF_CLASS, namedBy } from "./named";
 import { acquittedIn } from "./fromCapacitors";

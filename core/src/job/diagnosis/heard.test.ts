@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { traceCase, type TraceCase, type Tracing } from "..";
+import { traceCase, type TraceCase, type Diagnosis } from "..";
 
 const UNIT = {
   unit: { kind: "receiver", supply: "linear", ageYears: 30, channels: 2 },
@@ -7,12 +7,12 @@ const UNIT = {
   parts: ["C1 4700u 50v reservoir", "C14 100u 16v decoupler L"],
 } as const satisfies Omit<TraceCase, "mirvekCase">;
 
-const after = (steps: readonly string[], more: Partial<TraceCase> = {}): Tracing => {
+const after = (steps: readonly string[], more: Partial<TraceCase> = {}): Diagnosis => {
   const answer = traceCase({ mirvekCase: 1, ...UNIT, ...more, steps: [...steps] });
   if (!answer.ok) throw new Error(JSON.stringify(answer.issue));
   return answer.value.steps.at(-1)!;
 };
-const of = (t: Tracing, id: string) => t.suspects.find((s) => s.id === id)!;
+const of = (t: Diagnosis, id: string) => t.suspects.find((s) => s.id === id)!;
 const chance = (id: string, ...steps: string[]) => of(after(steps), id).chance;
 const NOTHING = "spent 1 min on a look";
 
@@ -36,7 +36,7 @@ describe("which hum it is", () => {
     expect(of(after(["heard hum ripple rec 0123abc"]), "reservoirDried").for.map((r) => r.witness)).toContain("heard:ripple");
   });
   test("a recording is advised once, and no more when there is one", () => {
-    const tests = (t: Tracing) => [...t.advice, ...t.held.map((h) => h.advice)].flatMap((a) => (a.kind === "test" ? [a.test] : []));
+    const tests = (t: Diagnosis) => [...t.advice, ...t.held.map((h) => h.advice)].flatMap((a) => (a.kind === "test" ? [a.test] : []));
     const before = tests(after([NOTHING], { parts: [] })).filter((t) => t.startsWith("hear"));
     expect(before).toHaveLength(1);
     expect(tests(after(["heard hum ripple"], { parts: [] })).filter((t) => t.startsWith("hear"))).toEqual([]);

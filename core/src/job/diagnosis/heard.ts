@@ -3,9 +3,9 @@ import type { Heard } from "../../evidence";
 import type { BenchTest, HypothesisRow, TestId } from "../../knowledge";
 import { sidesEvidence, symptomEvidence } from "../../diagnosis";
 import type { Of } from "../observed";
-import type { JobModel } from "../model";
+import type { JobModel } from "../jobModel";
 import { REPAIRS } from "../tried";
-import type { TracedJob } from "../diagnosis";
+import type { DiagnosisJob } from "./types";
 import { chancesOf, type JobEvidence } from "./evidence";
 
 // What recordings show, as it speaks for and against the suspects. Soft evidence: it never decides.
@@ -66,14 +66,14 @@ export function heardNow({ positions, unit }: Pick<JobModel, "positions" | "unit
 export const tokensHeard = (heard: readonly Of<"heard">[]): ReadonlySet<FindingToken> =>
   new Set(heard.flatMap(({ observation: o }) => (o.present && TOKEN[o.label] ? [TOKEN[o.label]!] : [])));
 
-const soundsOf = (job: TracedJob, label: SoundLabel): boolean => {
+const soundsOf = (job: DiagnosisJob, label: SoundLabel): boolean => {
   const token = TOKEN[label];
   return token !== undefined && (SAME[token] ?? [token]).some((t) => job.findings.includes(t));
 };
 
 /** Which of several kinds of hum it is, whether it swings, what was not ticked, and on which side it is. */
 export function heardWitnesses(
-  job: TracedJob,
+  job: DiagnosisJob,
   model: Pick<JobModel, "positions" | "unit">,
   rows: readonly HypothesisRow[],
   tests: readonly BenchTest[],

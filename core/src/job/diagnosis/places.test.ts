@@ -4,7 +4,7 @@ import { predictRipple } from "../../diagnosis";
 import { modelOf, positionRecord, records, typed } from "../../testing/jobs";
 import { part } from "../../testing/parts";
 import { STARTER } from "../../diagnosis";
-import { rippleQuestions, traceJob, traceCase, type TraceCase } from "..";
+import { rippleQuestions, diagnoseJob, traceCase, type TraceCase } from "..";
 
 const base = records();
 const JOB = {
@@ -12,7 +12,7 @@ const JOB = {
   findings: ["hum", "allChannels", "volumeNoEffect"] as const,
   mainsHz: 50,
   channels: 2,
-  firstPowerSchool: "lookUnderLimiter" as const,
+  firstPowerApproach: "lookUnderLimiter" as const,
 };
 const reservoir = (over = {}) => positionRecord(1, "C1", part(4700, 50, { role: "reservoir" }), over);
 const UNIT = {
@@ -24,7 +24,7 @@ const now = (from: typeof UNIT, ...said: string[]) => typed(from, ...said);
 const chance = (from: typeof UNIT, id: string, ...said: string[]) => {
   const model = modelOf(now(from, ...said));
   const predicted = rippleQuestions(JOB, model, []).flatMap((q) => predictRipple(q) ?? []);
-  return traceJob({ ...JOB, findings: [...JOB.findings] }, model, { ...STARTER, predicted }).suspects.find((s) => s.id === id)!;
+  return diagnoseJob({ ...JOB, findings: [...JOB.findings] }, model, { ...STARTER, predicted }).suspects.find((s) => s.id === id)!;
 };
 
 describe("a ripple against what the circuit would show", () => {

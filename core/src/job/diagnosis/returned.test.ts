@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import type { Observation } from "../../evidence";
-import { PATH, closingBlockers, nextOf, traceCase, diagnose, type TraceCase, type Tracing } from "..";
+import { PATH, closingBlockers, nextOf, traceCase, diagnose, type TraceCase, type Diagnosis } from "..";
 import { modelOf, records, typed } from "../../testing/jobs";
 
 const RECEIVER = {
@@ -9,12 +9,12 @@ const RECEIVER = {
   parts: ["C1 4700u 50v reservoir", "C2 4700u 50v reservoir", "C14 100u 16v decoupler L"],
 } as const satisfies Omit<TraceCase, "mirvekCase">;
 
-const after = (...steps: string[]): Tracing => {
+const after = (...steps: string[]): Diagnosis => {
   const answer = traceCase({ mirvekCase: 1, ...RECEIVER, steps });
   if (!answer.ok) throw new Error(JSON.stringify(answer.issue));
   return answer.value.steps.at(-1)!;
 };
-const reservoir = (t: Tracing) => t.suspects.find((s) => s.id === "reservoirDried")!;
+const reservoir = (t: Diagnosis) => t.suspects.find((s) => s.id === "reservoirDried")!;
 const BAD = "C1 out 900u 2.1r";
 const FITTED = "fitted C1 4700u 50v";
 
@@ -91,15 +91,15 @@ describe("the path after a repair that changed nothing", () => {
       ...base.job,
       findings: ["hum" as const],
       channels: 1,
-      scopeSchool: "provenBad",
-      firstPowerSchool: "lookUnderLimiter",
+      scopeApproach: "provenBad",
+      firstPowerApproach: "lookUnderLimiter",
     } as const;
     return diagnose(job, model).facts;
   };
-  test("goes on tracing, and the closing is held", () => {
+  test("goes on diagnosis, and the closing is held", () => {
     const now = facts("still hums");
     expect(now.stillThere).toBe(true);
-    expect(now.trace!.settled).toBe(false);
+    expect(now.diagnosis!.settled).toBe(false);
     expect(["advise", "measure"]).toContain(nextOf(now, PATH).act.code);
     expect(closingBlockers(now)).toContain("stillThere");
     expect(closingBlockers(now, "locatedNotRepaired"), "an honest end of another kind").not.toContain("stillThere");

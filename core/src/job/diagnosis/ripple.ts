@@ -2,7 +2,7 @@ import type { HypothesisId, HypothesisRow } from "../../knowledge";
 import { SCENARIO_FACTS } from "../../scenarios";
 import { type Predicted, type RippleQuestion } from "../../diagnosis";
 import { settingsOf } from "../../explain";
-import type { JobModel } from "../model";
+import type { JobModel } from "../jobModel";
 import type { CircuitFacts, JobHead } from "../records";
 import type { JobEvidence } from "./evidence";
 

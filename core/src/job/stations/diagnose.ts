@@ -2,7 +2,7 @@ import type { JobFacts } from "../facts";
 import { twinWaiting } from "./measure";
 import type { NextAct, Station } from "./station";
 
-export const trace: Station<"trace"> = {
+export const diagnosis: Station<"trace"> = {
   id: "trace",
   path: "diagnose",
   state: ({ tried, asked }) =>
@@ -14,8 +14,8 @@ export const trace: Station<"trace"> = {
   },
 };
 
-/** What the tracing asks for beside measuring a capacitor of the list; nothing once a part was chosen or fitted: it goes in and is proven first. */
-export function advised({ trace: t, proven, positions, stillThere }: JobFacts): NextAct | null {
+/** What the diagnosis asks for beside measuring a capacitor of the list; nothing once a part was chosen or fitted: it goes in and is proven first. */
+export function advised({ diagnosis: t, proven, positions, stillThere }: JobFacts): NextAct | null {
   if (t === null || (proven !== null && !stillThere) || positions.some((p) => p.decision === "replace")) return null;
   if (t.mend) return { code: "mend", ...t.mend };
   const { advice } = t;

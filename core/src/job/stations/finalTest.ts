@@ -14,7 +14,7 @@ export const prove: Station<"prove"> = {
   act(job): NextAct | null {
     if (isClosed(job.state)) return null;
     // nothing is shown and the complaint is still there: there is nothing to prove yet
-    if (job.trace && !job.trace.settled && job.stillThere) return null;
+    if (job.diagnosis && !job.diagnosis.settled && job.stillThere) return null;
     if (job.proven === false) return { code: "prove" };
     if (!job.after?.prove.begun) return null;
     const { failed, left } = job.after.prove;

@@ -31,9 +31,9 @@ export const makeSafe: Station<"makeSafe"> = {
       measure.act(job) !== null ||
       next?.code === "mend" ||
       (next?.code === "advise" && next.advice.hands) ||
-      job.trace?.lockedFirst === true;
+      job.diagnosis?.lockedFirst === true;
     // a unit that is on stays on for a test that needs it so
-    if (safety.kind === "energised" && next?.code === "advise" && next.advice.power && !job.trace?.lockedFirst) return null;
+    if (safety.kind === "energised" && next?.code === "advise" && next.advice.power && !job.diagnosis?.lockedFirst) return null;
     if (!handsNeeded && safety.kind !== "energised") return null;
     switch (safety.kind) {
       case "energised":

@@ -22,17 +22,17 @@ export const measure: Station<"measure"> = {
     if (measured === 0) return { kind: "untouched" };
     return measured < positions.length ? { kind: "underWay", done: measured, of: positions.length } : { kind: "done" };
   },
-  /** Twins of the bad first, then what the tracing asks for, else the rest; then what is undecided or condemned in circuit only. */
-  act({ positions, trace }): NextAct | null {
+  /** Twins of the bad first, then what the diagnosis asks for, else the rest; then what is undecided or condemned in circuit only. */
+  act({ positions, diagnosis }): NextAct | null {
     if (positions.length === 0) return { code: "listPositions" };
     const unmeasured = positions.filter(isUnmeasured);
     const twin = twinWaiting(positions);
     if (twin) return { code: "measure", ...twin, left: unmeasured.length };
-    const wanted = trace ? trace.measure : unmeasured.map((p) => p.designator);
+    const wanted = diagnosis ? diagnosis.measure : unmeasured.map((p) => p.designator);
     if (wanted.length > 0) return { code: "measure", position: wanted[0]!, twinOf: null, left: wanted.length };
     const open = positions.filter((p) => p.decision === "none");
     // beside a shown cause an undecided part may stay so
-    const undecided = trace?.settled ? undefined : open.find((p) => p.verdict === "undecided" && p.settle !== null);
+    const undecided = diagnosis?.settled ? undefined : open.find((p) => p.verdict === "undecided" && p.settle !== null);
     if (undecided) return { code: "settle", position: undecided.designator, settle: undecided.settle! };
     const unconfirmed = open.find((p) => isCondemned(p.verdict) && p.inCircuitOnly);
     return unconfirmed ? { code: "confirmOut", position: unconfirmed.designator } : null;

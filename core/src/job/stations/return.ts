@@ -23,7 +23,7 @@ export const handBack: Station<"handBack"> = {
   },
   act(job) {
     if (isClosed(job.state)) return { code: "closed" };
-    if (job.trace && !job.trace.settled && (job.proven === null || job.stillThere)) return { code: "noCause" };
+    if (job.diagnosis && !job.diagnosis.settled && (job.proven === null || job.stillThere)) return { code: "noCause" };
     const hold = closingBlockers(job).find((h) => !ASKED_ELSEWHERE.has(h));
     return hold ? { code: "hold", hold } : { code: "handBack" };
   },

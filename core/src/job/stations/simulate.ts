@@ -6,8 +6,10 @@ export const explain: Station<"explain"> = {
   path: "simulate",
   state: ({ explained }) => (explained ? { kind: "done" } : { kind: "untouched" }),
   /** Once a cause is shown by what was measured or tried, no model has to say so too. */
-  act({ explained, positions, trace }) {
+  act({ explained, positions, diagnosis }) {
     const bad = positions.filter(needsDecision);
-    return !trace?.settled && explained === false && bad.length > 0 ? { code: "explain", positions: bad.map((p) => p.designator) } : null;
+    return !diagnosis?.settled && explained === false && bad.length > 0
+      ? { code: "explain", positions: bad.map((p) => p.designator) }
+      : null;
   },
 };

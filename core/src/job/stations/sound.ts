@@ -1,6 +1,6 @@
 import type { Station } from "./station";
 
-/** What recordings show; it asks for nothing by itself: the tracing does, where a recording tells most. */
+/** What recordings show; it asks for nothing by itself: the diagnosis does, where a recording tells most. */
 export const sound: Station<"sound"> = {
   id: "sound",
   path: "sound",

@@ -2,8 +2,8 @@ import type { Stage } from "../../device";
 import type { HypothesisId } from "../../knowledge";
 import type { Settle } from "../../verdict";
 import type { JobFacts } from "../facts";
-import type { ProofItem } from "../finalTest";
-import type { Advice } from "../diagnosis";
+import type { ProofItem } from "../state";
+import type { Advice } from "../diagnosis/types";
 import type { ClosingBlocker } from "../state";
 
 export type StationState =

@@ -7,6 +7,6 @@ export const metadata: Metadata = { title: "Check in a unit" };
 export const dynamic = "force-dynamic";
 
 export default async function NewJobPage() {
-  const { valuePolicy, tantalumSchool, scopeSchool, sidesSchool, firstPowerSchool } = await getSettings(pool());
-  return <NewJob schools={{ valuePolicy, tantalumSchool, scopeSchool, sidesSchool, firstPowerSchool }} />;
+  const { valuePolicy, tantalumApproach, scopeApproach, sidesApproach, firstPowerApproach } = await getSettings(pool());
+  return <NewJob approaches={{ valuePolicy, tantalumApproach, scopeApproach, sidesApproach, firstPowerApproach }} />;
 }

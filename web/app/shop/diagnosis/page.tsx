@@ -6,6 +6,6 @@ import { loadShopTables } from "../../../server/editShop";
 export const metadata: Metadata = { title: "Diagnosis table" };
 export const dynamic = "force-dynamic";
 
-export default async function Tracing() {
+export default async function Diagnosis() {
   return <DiagnosisTablePage initial={await loadShopTables(pool())} />;
 }

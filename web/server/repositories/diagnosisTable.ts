@@ -7,7 +7,7 @@ import type { TableEdit } from "../../schemas/jobView";
 import type { Db } from "../db";
 import { readRows } from "../rows";
 
-// How a shop's tracing differs from everyone's. Rows are never changed: the latest of a figure counts, and every one before it stays.
+// How a shop's diagnosis differs from everyone's. Rows are never changed: the latest of a figure counts, and every one before it stays.
 
 const changeRow = z.object({
   id: z.number(),

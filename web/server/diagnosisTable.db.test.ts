@@ -24,7 +24,7 @@ beforeEach(async () => {
 });
 
 const edit = (change: unknown) => transaction((db) => editShop(db, shopEdit.parse(change)));
-const suspect = async (id: string) => (await view()).tracing.suspects.find((s) => s.id === id)!;
+const suspect = async (id: string) => (await view()).diagnosis.suspects.find((s) => s.id === id)!;
 const close = async (state: "closed" | "open" | "clearedWithoutCause", waived: ClosingBlocker[] = []) =>
   transaction(async (db) =>
     closeJob(db, number, {
@@ -94,7 +94,7 @@ describe("what closed jobs have shown", () => {
     const chanceNow = async () => {
       const job = (await findJob(pool(), number))!;
       const { records, shop } = await loadJobData(pool(), job);
-      return { learned: shop.tracing.learned, job: records.job.number };
+      return { learned: shop.diagnosis.learned, job: records.job.number };
     };
     expect((await chanceNow()).learned).toEqual([]);
     for (let i = 0; i < 2; i++) {
