@@ -28,10 +28,10 @@ export interface Diagnosed {
 export function diagnose(job: DiagnosedJob, model: DiagnosedModel & Pick<JobModel, "facts">, inputs?: DiagnosisInputs): Diagnosed {
   return withOverrides(inputs?.figures ?? {}, () => {
     const diagnosis = diagnoseJob(job, model, inputs);
-    const traced = job.findings.length > 0 && !isClosed(job.state);
+    const open = job.findings.length > 0 && !isClosed(job.state);
     return {
       diagnosis,
-      facts: { ...model.facts, trace: traced ? diagnosisFacts(diagnosis, job, model) : null, alsoChange: alsoChange(job, model) },
+      facts: { ...model.facts, diagnosis: open ? diagnosisFacts(diagnosis, job, model) : null, alsoChange: alsoChange(job, model) },
     };
   });
 }

@@ -9,7 +9,7 @@ const STEP_WORDS: Readonly<Record<WorkStep, RegExp>> = {
   takeIn: /^(?:take in|taking in|intake|talking)\b/i,
   makeSafe: /^(?:make safe|making safe|discharging)\b/i,
   look: /^(?:look|looking|inspecting|opening)\b/i,
-  trace: /^(?:trace|diagnosis|searching|fault finding)\b/i,
+  trace: /^(?:trace|tracing|diagnos(?:e|ing|is)|searching|fault finding)\b/i,
   measure: /^(?:measure|measuring)\b/i,
   choose: /^(?:choose|choosing|ordering)\b/i,
   fit: /^(?:fit|fitting|soldering)\b/i,
