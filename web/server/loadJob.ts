@@ -157,12 +157,22 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
   return (found.view = viewOf(found.records, found.shop, picture, predicted, predictRails(found.records, picture, figures)));
 }
 
-/** What an interlock is judged from, and the shop's figures it is judged under. */
-export async function loadInterlocked(db: Db, job: JobRecord): Promise<{ job: InterlockedJob; figures: ConstantOverrides }> {
+/** The records of one job, the shop they are judged in and its revision, as they stand for this connection. */
+export async function loadForLine(db: Db, job: JobRecord): Promise<{ records: Records; shop: ShopView; revision: number }> {
   const { records, shop } = await load(db, job);
+  return { records, shop, revision: records.revision - job.revision };
+}
+
+/** What an interlock is judged from, and the shop's figures it is judged under. */
+export function interlockedBy(records: Records, shop: ShopView): { job: InterlockedJob; figures: ConstantOverrides } {
   const picture = deriveJob<ChoiceView>()(records, shop);
   const { bringUp } = afterFitting(records, picture, predictRails(records, picture, shop.figures), shop.figures);
   return { job: { records, model: picture, bringUp }, figures: shop.figures ?? {} };
+}
+
+export async function loadInterlocked(db: Db, job: JobRecord): Promise<{ job: InterlockedJob; figures: ConstantOverrides }> {
+  const { records, shop } = await load(db, job);
+  return interlockedBy(records, shop);
 }
 
 /** Rows of one page of the bench: what fits a screen twice over. */

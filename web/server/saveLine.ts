@@ -1,59 +1,46 @@
 import "server-only";
-import { internalAccessAllowed } from "@mirvek/core/safety";
 import {
-  UNDONE_REASON,
+  applyLine,
   asksForPower,
-  contextOf,
+  beforeLine,
   effectsOf,
-  fittingOf,
-  needsInternalAccess,
   heldLine,
-  isEnergised,
-  lockOf,
   practiceIssue,
   practiceIssueOfUndo,
+  rowsOfLine,
   switchesOn,
-  undoesPower,
+  understand,
+  withdraw,
+  type EnteredLine,
   type Interlock,
-  type StoredObservation,
+  type LineRows,
   type StoredSafetyEvent,
 } from "@mirvek/core/job";
-import { withOverrides } from "@mirvek/core/knowledge";
-import { parseReadout, type Effect, type Entry } from "@mirvek/core/entry";
-import type { JobRecord } from "../schemas/jobView";
+import type { Effect } from "@mirvek/core/entry";
+import { choiceFitted, chosenPart } from "../schemas/chosenPart";
+import type { JobRecord, Records, ShopView } from "../schemas/jobView";
 import type { SavedLine, ReadoutPost } from "../schemas/records";
 import { isStorable } from "../schemas/storable";
 import { benchName } from "./bench";
-import { together, type Db } from "./db";
+import type { Db } from "./db";
 import { requireOpen } from "./guard";
-import { loadInterlocked } from "./loadJob";
+import { interlockedBy, loadForLine } from "./loadJob";
 import { refuseReadout, Refused } from "./refusal";
-import { findChosenPart } from "./repositories/choices";
 import { clock, insertJobEvent, lockJob } from "./repositories/jobs";
 import { findLastLine, findLine, findUndone, insertLine, keyOfLine, withdrawLine, type Moment } from "./repositories/lines";
-import { insertObservations, listObservations } from "./repositories/observations";
-import { insertPosition, listPositions } from "./repositories/positions";
-import { insertReadings, listSaid } from "./repositories/readings";
-import {
-  insertAcross,
-  insertFitting,
-  insertPointReading,
-  insertSafetyEvent,
-  insertWorking,
-  listFittings,
-  listPointReadings,
-  listSafetyEvents,
-} from "./repositories/records";
+import { insertObservations } from "./repositories/observations";
+import { insertPosition } from "./repositories/positions";
+import { insertReadings } from "./repositories/readings";
+import { insertAcross, insertFitting, insertPointReading, insertSafetyEvent, insertWorking } from "./repositories/records";
 import { insertShelfReading } from "./repositories/shelf";
-import { bumpShop, getShop, listMeters } from "./repositories/shop";
-
-type Positions = Awaited<ReturnType<typeof listPositions>>;
+import { bumpShop } from "./repositories/shop";
 
 /**
- * Understands and keeps one typed line, all of it or nothing. A key that was kept before is answered with what was kept then, so
- * that a browser that lost the answer may send the line again; the same key with another text is refused. An undo takes back the line
- * it names with everything that line brought about, once.
- * @param now when it is kept; the database's clock where a scene is not set by hand
+ * Understands and saves one typed line, all of it or nothing: what it means is decided by the same rules as in the browser, and the rows
+ * that they yield are stored. A key that was saved before is answered with what was saved then, so that a browser that lost the answer
+ * may send the line again; the same key with another text is refused. An undo takes back the line it names with everything it recorded,
+ * once.
+ * @param now when it is saved; the database's clock where a scene is not set by hand
  * @throws Refused when it was not understood or the job takes no more; the line then stays with the one who typed it
  */
 export async function saveLine(db: Db, jobNumber: number, post: ReadoutPost, now: Date | null = null): Promise<SavedLine> {
@@ -62,21 +49,16 @@ export async function saveLine(db: Db, jobNumber: number, post: ReadoutPost, now
   const known = await findLine(db, post.clientKey);
   if (known && (known.jobId !== job.id || known.typed !== post.line)) throw new Refused({ code: "keyReused" }, 409);
   if (!known) requireOpen(job);
-  const [positions, observations] = await together(db, [() => listPositions(db, [job.id]), () => listObservations(db, [job.id])]);
-  // a line asked for once more is understood as it was then, without the parts that it added itself
-  const entry = await understand(
-    db,
-    job,
-    post,
-    positions.filter((p) => p.line !== post.clientKey),
-    observations.filter((o) => o.line !== post.clientKey),
-  );
-  const shop = await getShop(db);
+  const { records, shop, revision } = await loadForLine(db, job);
+  const line: EnteredLine = { ...post, key: post.clientKey, at: at.typed.getTime() };
+  const understood = understand(known ? beforeLine(records, line.key) : records, shop, line);
+  if (!understood.ok) throw refuseReadout(understood.issue);
+  const entry = understood.value;
   const answer = (seq: number | null, more: Partial<SavedLine> = {}): SavedLine => ({
     entry,
     seq,
     ...ms(at),
-    revision: job.revision + shop.revision,
+    revision: job.revision + revision,
     held: null,
     again: false,
     by: benchName(),
@@ -84,28 +66,21 @@ export async function saveLine(db: Db, jobNumber: number, post: ReadoutPost, now
   });
   if (known) return answer(known.id, { ...ms(known.at), again: true });
   if (entry.kind === "setting") return answer(null);
-  if (entry.kind === "undo") return answer(null, await undo(db, job, post, at));
+  if (entry.kind === "undo") return answer(null, await undo(db, job, records, shop, post, at));
   if (!isStorable(entry.effects)) throw new Refused({ code: "notKept" });
-  const held = await heldOf(db, job, entry.effects);
-  const lineId = await insertLine(db, job.id, post.clientKey, post.line, benchName(), at);
-  const shelf = await keepAll(db, { job, positions, observations, lineId, at, held }, effectsOf(entry.effects, held));
-  return answer(lineId, { revision: job.revision + shop.revision + shelf, held });
-}
-
-/**
- * Why the power a line asks for is held: it is then kept as an attempt. What asks for no power, or mixes a unit with a stand-in, is refused.
- * For lines that do neither nothing is loaded.
- */
-async function heldOf(db: Db, job: JobRecord, effects: readonly Effect[]): Promise<Interlock | null> {
-  if (effects.some((c) => c.about === "observed" && c.observation.kind === "simulated")) {
-    const issue = practiceIssue((await loadInterlocked(db, job)).job.records, effects);
-    if (issue) throw new Refused({ code: "practice", issue });
-  }
-  if (!asksForPower(effects)) return null;
-  const { job: interlocked, figures } = await loadInterlocked(db, job);
-  const hold = heldLine(interlocked, effects, figures);
-  if (hold && (!switchesOn(effects) || hold.code === "noSupply")) throw new Refused({ code: "stepHeld", hold });
-  return hold;
+  const held = heldOf(records, shop, entry.effects);
+  const seq = await insertLine(db, job.id, post.clientKey, post.line, benchName(), at);
+  const after = applyLine(records, shop, line, entry, {
+    seq,
+    held,
+    by: benchName(),
+    keptAt: at.kept.getTime(),
+    positionId: newPositionIds(),
+    chosen: (id) => chosenPart(records.choices, id),
+  });
+  await storeRows(db, { job, records, lineId: seq, at }, rowsOfLine(after, line.key));
+  const shelf = await storeShelf(db, seq, effectsOf(entry.effects, held));
+  return answer(seq, { revision: job.revision + revision + shelf, held });
 }
 
 /** When a line was typed: as the browser says, but neither after it came nor before the job was opened. */
@@ -115,154 +90,108 @@ function moment(job: JobRecord, post: ReadoutPost, kept: Date): Moment {
 }
 const ms = (at: Moment) => ({ at: at.typed.getTime(), keptAt: at.kept.getTime() });
 
-async function understand(
-  db: Db,
-  job: JobRecord,
-  post: ReadoutPost,
-  positions: Positions,
-  observations: readonly StoredObservation[],
-): Promise<Entry> {
-  const meters = await listMeters(db);
-  const meant = post.refersTo === null ? null : await findLine(db, post.refersTo);
-  const last = meant && meant.jobId === job.id && !meant.withdrawn ? await listSaid(db, meant.id) : [];
-  const parsed = parseReadout(post.line, contextOf({ positions, observations }, meters, post, last));
-  if (!parsed.ok) throw refuseReadout(parsed.issue);
-  return parsed.value;
+/** Ids below every stored one for positions a line adds, until the database gives them theirs. */
+const newPositionIds = () => {
+  let last = 0;
+  return () => (last -= 1);
+};
+
+/**
+ * Why the power a line asks for is held: it is then saved as an attempt. What asks for no power, or mixes a unit with a simulated one, is
+ * refused.
+ */
+function heldOf(records: Records, shop: ShopView, effects: readonly Effect[]): Interlock | null {
+  if (effects.some((c) => c.about === "observed" && c.observation.kind === "simulated")) {
+    const issue = practiceIssue(records, effects);
+    if (issue) throw new Refused({ code: "practice", issue });
+  }
+  if (!asksForPower(effects)) return null;
+  const { job: interlocked, figures } = interlockedBy(records, shop);
+  const hold = heldLine(interlocked, effects, figures);
+  if (hold && (!switchesOn(effects) || hold.code === "noSupply")) throw new Refused({ code: "stepHeld", hold });
+  return hold;
 }
 
 /** Takes back the line that is meant, or the last one. The same undo sent twice takes back one line. */
-async function undo(db: Db, job: JobRecord, post: ReadoutPost, at: Moment): Promise<Partial<SavedLine>> {
+async function undo(db: Db, job: JobRecord, records: Records, shop: ShopView, post: ReadoutPost, at: Moment): Promise<Partial<SavedLine>> {
   if ((await findUndone(db, post.clientKey)) !== null) return { again: true };
   const meant = post.refersTo === null ? null : await findLine(db, post.refersTo);
   if (post.refersTo !== null && (!meant || meant.jobId !== job.id)) throw new Refused({ code: "nothingToUndo" });
   const lineId = meant ? meant.id : await findLastLine(db, job.id);
   if (lineId === null) throw new Refused({ code: "nothingToUndo" });
-  const by = benchName();
   const key = meant ? post.refersTo! : await keyOfLine(db, lineId);
-  const events = await listSafetyEvents(db, [job.id]);
-  const began = await listObservations(db, [job.id]).then((all) => all.some((o) => o.line === key && o.observation.kind === "simulated"));
-  if (began) {
-    const issue = practiceIssueOfUndo((await loadInterlocked(db, job)).job.records, key);
+  if (records.observations.some((o) => o.line === key && o.observation.kind === "simulated")) {
+    const issue = practiceIssueOfUndo(records, key);
     if (issue) throw new Refused({ code: "practice", issue });
   }
-  if (undoesPower(events, key)) await insertSafetyEvent(db, { jobId: job.id, lineId: null, kind: "powerUndone", by, at });
-  for (const positionId of await withdrawLine(db, lineId, post.clientKey, by))
-    await insertSafetyEvent(db, { jobId: job.id, lineId: null, kind: "released", positionId, reason: UNDONE_REASON, by, at });
+  const by = benchName();
+  const after = withdraw(records, key, shop, at.typed.getTime());
+  const added = after.events.filter((e) => e.line === null && !records.events.includes(e));
+  await withdrawLine(db, lineId, post.clientKey, by);
+  for (const e of added) await storeEvent(db, { job, records, lineId: null, at }, e);
   return {};
 }
 
-/** A line that is being kept, and what it is kept among. */
-interface KeptAmong {
+/** What rows are stored among. */
+interface Among {
   job: JobRecord;
-  positions: Positions;
-  observations: readonly StoredObservation[];
-  lineId: number;
+  records: Records;
+  lineId: number | null;
   at: Moment;
-  held: Interlock | null;
 }
 
-/** Stores everything a line brings about. @returns how many times it changed the shop */
-async function keepAll(db: Db, among: KeptAmong, effects: readonly Effect[]): Promise<number> {
-  const { job, positions, lineId, at } = among;
-  const readings = effects.flatMap((c) => (c.about === "reading" ? [c] : []));
-  const hands = effects.some(needsInternalAccess);
-  const needsEvents = hands || effects.some((c) => c.about === "voltsAt");
-  const events = needsEvents ? await listSafetyEvents(db, [job.id]) : [];
-  const idOf = (designator: string) => positions.find((p) => p.designator === designator)!.id;
-  const whileLocked = hands && !(await handsFree(db, among, events));
+/** Stores the rows of one line. */
+async function storeRows(db: Db, among: Among & { lineId: number }, rows: LineRows): Promise<void> {
+  const { job, records, lineId, at } = among;
+  const jobId = job.id;
+  const by = benchName();
+  const ids = new Map(records.positions.map((p) => [p.id, p.id]));
+  for (const p of rows.positions) {
+    ids.set(p.id, await insertPosition(db, jobId, p, null, lineId));
+    await insertJobEvent(db, jobId, "positionsAdded", { designators: [p.designator] }, by);
+  }
+  const idOf = (id: number) => ids.get(id)!;
+  const stored = { jobId, lineId, at: at.typed };
   await insertReadings(
     db,
-    readings.map((r) => ({ ...r, jobId: job.id, lineId, positionId: idOf(r.designator), whileLocked, at: at.typed })),
+    rows.readings.map((r) => ({ ...r, ...stored, positionId: idOf(r.positionId) })),
   );
   await insertObservations(
     db,
-    effects.flatMap((c) =>
-      c.about === "observed"
-        ? [{ ...c, jobId: job.id, lineId, whileLocked: whileLocked && needsInternalAccess(c), at: at.typed, by: benchName() }]
-        : [],
-    ),
+    rows.observations.map((o) => ({ ...o, ...stored })),
   );
-  let shop = 0;
-  for (const c of effects) shop += (await keepOne(db, among, c, events)) ? 1 : 0;
-  return shop;
-}
-
-async function handsFree(db: Db, { job, positions, observations }: KeptAmong, events: readonly StoredSafetyEvent[]): Promise<boolean> {
-  const [points, fittings, shop] = await together(db, [
-    () => listPointReadings(db, [job.id]),
-    () => listFittings(db, [job.id]),
-    () => getShop(db),
-  ]);
-  const { safety } = withOverrides(shop.figures, () => lockOf({ job, positions, observations, events, points, fittings }, shop));
-  return internalAccessAllowed(safety);
-}
-
-/** One consequence but readings and observations, which go in together. @returns whether it changed the shop */
-async function keepOne(db: Db, among: KeptAmong, c: Effect, events: readonly StoredSafetyEvent[]): Promise<boolean> {
-  const { job, positions, lineId, at, held } = among;
-  const by = benchName();
-  const jobId = job.id;
-  const find = (designator: string) => positions.find((p) => p.designator === designator)!;
-  switch (c.about) {
-    case "reading":
-    case "observed":
-      return false;
-    case "across": {
-      const designators = c.parallel.kind === "alone" ? [] : c.parallel.designators;
-      await insertAcross(db, { jobId, positionId: find(c.designator).id, lineId, designators, by });
-      return false;
-    }
-    case "voltsAt": {
-      const positionId = find(c.designator).id;
-      // off, DC volts are charge left; what alternates was read live, whatever is on record
-      if (c.form === "dc" && !isEnergised({ events }))
-        await insertSafetyEvent(db, { jobId, lineId, kind: "residual", positionId, volts: c.volts, by, at });
-      else await insertPointReading(db, { ...c, jobId, lineId, positionId, point: null, under: {}, at: at.typed });
-      return false;
-    }
-    case "point":
-      await insertPointReading(db, { ...c, jobId, lineId, positionId: null, at: at.typed });
-      return false;
-    case "power":
-      await insertSafetyEvent(db, { jobId, lineId, kind: !c.on ? "powerOff" : held ? "powerAttempt" : "powerOn", by, at });
-      return false;
-    case "highest":
-      await insertSafetyEvent(db, { jobId, lineId, kind: "highest", volts: c.volts, by, at });
-      return false;
-    case "working":
-      await insertWorking(db, { jobId, positionId: find(c.designator).id, lineId, volts: c.volts, by });
-      return false;
-    case "position":
-      await insertPosition(db, jobId, c.position, null, lineId);
-      await insertJobEvent(db, jobId, "positionsAdded", { designators: [c.position.designator] }, by);
-      return false;
-    case "fitted": {
-      const position = find(c.designator);
-      const chosen = await findChosenPart(db, position.id);
-      const fitting = fittingOf(c, position, { line: "", seq: lineId }, at.typed.getTime(), { chosen: () => chosen });
-      await insertFitting(
-        db,
-        jobId,
-        lineId,
-        {
-          ...fitting,
-          partId: fitting.code === null ? null : (chosen?.id ?? null),
-          setParts: fitting.code === null ? null : (chosen?.setParts ?? null),
-        },
-        by,
-      );
-      return false;
-    }
-    case "note":
-      await insertJobEvent(db, jobId, "note", { text: c.text }, by, {
-        lineId,
-        positionId: c.designator === null ? null : find(c.designator).id,
-        at: at.typed,
-      });
-      return false;
-    case "shelf":
-      await insertShelfReading(db, c, lineId, by);
-      await bumpShop(db);
-      return true;
+  for (const p of rows.points)
+    await insertPointReading(db, { ...p, ...stored, positionId: p.positionId === null ? null : idOf(p.positionId) });
+  for (const e of rows.events) await storeEvent(db, among, e);
+  for (const a of rows.across) await insertAcross(db, { ...a, jobId, lineId, positionId: idOf(a.positionId), by });
+  for (const w of rows.workings) await insertWorking(db, { ...w, jobId, lineId, positionId: idOf(w.positionId), by });
+  for (const f of rows.fittings) {
+    const choice = f.code === null ? undefined : choiceFitted(records.choices, f.positionId);
+    const parts = { partId: choice?.set ? null : (choice?.part?.id ?? null), setParts: choice?.set?.parts.map((p) => p.id) ?? null };
+    await insertFitting(db, jobId, lineId, { ...f, ...parts, positionId: idOf(f.positionId) }, by);
   }
+  for (const n of rows.notes)
+    await insertJobEvent(db, jobId, "note", { text: n.text }, by, {
+      lineId,
+      positionId: n.positionId === null ? null : idOf(n.positionId),
+      at: at.typed,
+    });
+}
+
+async function storeEvent(db: Db, { job, records, lineId, at }: Among, event: StoredSafetyEvent): Promise<void> {
+  const stored = { jobId: job.id, lineId, by: benchName(), at };
+  if (event.kind !== "residual" && event.kind !== "released") return insertSafetyEvent(db, { ...event, ...stored });
+  const { position, ...rest } = event;
+  const positionId = [...records.positions, ...records.retired].find((p) => p.designator === position)!.id;
+  return insertSafetyEvent(db, { ...rest, ...stored, positionId });
+}
+
+/** Readings of new parts belong to the shop, not to the job. @returns how many times they changed it */
+async function storeShelf(db: Db, lineId: number, effects: readonly Effect[]): Promise<number> {
+  const shelf = effects.flatMap((c) => (c.about === "shelf" ? [c] : []));
+  for (const reading of shelf) {
+    await insertShelfReading(db, reading, lineId, benchName());
+    await bumpShop(db);
+  }
+  return shelf.length;
 }

@@ -1,12 +1,24 @@
 import { internalAccessAllowed, isPowered } from "../safety";
 import { isInternalAccess, needsHands } from "../evidence";
+import { withOverrides } from "../knowledge";
 import { usualTolerance } from "../part";
 import { byDesignator, parseReadout, type Effect, type Entry, type ReadoutContext, type ReadoutIssue, type SaidReading } from "../entry";
 import type { Result } from "../units";
 import type { Interlock } from "./interlock";
 import { lockOf } from "./lock";
 import { partsNamed } from "./partsNamed";
-import type { Fitting, JobRecords, PositionRecord, StoredSafetyEvent } from "./records";
+import type {
+  AcrossNote,
+  Fitting,
+  JobRecords,
+  NoteRecord,
+  PointReading,
+  PositionRecord,
+  StoredObservation,
+  StoredReading,
+  StoredSafetyEvent,
+  WorkingNote,
+} from "./records";
 import type { ShopFacts } from "./shop";
 
 /** One line as it was entered, with what stood around it at that moment: a queued line keeps the setting it was typed under. */
@@ -92,12 +104,48 @@ export function applyLine<R extends JobRecords>(records: R, shop: ShopFacts, ent
   if (entry.kind === "setting" || records.lines.some((l) => l.key === entered.key)) return records;
   if (entry.kind === "undo") return entered.refersTo === null ? records : withdraw(records, entered.refersTo, shop, entered.at);
   const line = { key: entered.key, seq: keeping.seq, typed: entered.line, enteredAt: entered.at, enteredBy: keeping.by, withdrawn: false };
-  const locked = takenWhileLocked(records, shop, entry.effects);
+  const locked = withOverrides(shop.figures ?? {}, () => takenWhileLocked(records, shop, entry.effects));
   return effectsOf(entry.effects, keeping.held ?? null).reduce((r, c) => bring(r, c, entered, keeping, locked), {
     ...records,
     lines: [line, ...records.lines],
   });
 }
+
+/** The rows one line added to the records of its job, kind by kind, each in its order. */
+export interface LineRows {
+  positions: readonly PositionRecord[];
+  readings: readonly StoredReading[];
+  fittings: readonly Fitting[];
+  across: readonly AcrossNote[];
+  workings: readonly WorkingNote[];
+  events: readonly StoredSafetyEvent[];
+  points: readonly PointReading[];
+  observations: readonly StoredObservation[];
+  notes: readonly NoteRecord[];
+}
+
+export function rowsOfLine(records: JobRecords, key: string): LineRows {
+  const mine = <T extends { line?: string | null }>(rows: readonly T[]) => rows.filter((r) => r.line === key);
+  const { positions, readings, fittings, across, workings, events, points, observations, notes } = records;
+  return {
+    positions: mine(positions),
+    readings: Object.values(readings).flatMap(mine),
+    fittings: mine(fittings),
+    across: mine(across),
+    workings: mine(workings),
+    events: mine(events),
+    points: mine(points),
+    observations: mine(observations),
+    notes: mine(notes),
+  };
+}
+
+/** The records as a line found them that was saved before: without the parts it added itself, and what it observed. */
+export const beforeLine = <R extends JobRecords>(records: R, key: string): R => ({
+  ...records,
+  positions: records.positions.filter((p) => p.line !== key),
+  observations: records.observations.filter((o) => o.line !== key),
+});
 
 /** What a line brings about: of one that an interlock holds, the attempt and nothing of what it would have set. */
 export const effectsOf = (effects: readonly Effect[], held: Interlock | null): readonly Effect[] =>

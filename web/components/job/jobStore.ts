@@ -1,4 +1,3 @@
-import { asOne } from "@mirvek/core/choose";
 import {
   applyLine,
   asksForPower,
@@ -17,6 +16,7 @@ import {
   type JobModel,
   type SaveContext,
 } from "@mirvek/core/job";
+import { chosenPart } from "../../schemas/chosenPart";
 import type { ConstantOverrides } from "@mirvek/core/knowledge";
 import type { Effect, Entry, ReadoutIssue } from "@mirvek/core/entry";
 import type { Predicted, RippleQuestion } from "@mirvek/core/diagnosis";
@@ -110,10 +110,7 @@ export function makeJobStore(options: JobStoreOptions) {
       held,
       by,
       positionId: () => temporaryId(seq, added++),
-      chosen: (id) => {
-        const choice = records.choices.find((c) => c.positionId === id && (c.decision === "replace" || c.decision === "temporary"));
-        return choice?.set ? asOne(choice.set.arrangement, choice.set.parts) : (choice?.part ?? null);
-      },
+      chosen: (id) => chosenPart(records.choices, id),
     };
   };
 

@@ -5,7 +5,7 @@ import { FINDING_TOKENS, type FindingToken, SCOPES, SUPPLY_KINDS, type Scope, UN
 import { CLOSING_HOLDS, JOB_STATES, isClosed, type JobState, type Waiver } from "@mirvek/core/job";
 import { z } from "zod";
 import { FIRST_POWER, type TakeIn } from "../../schemas/job";
-import type { JobRecord } from "../../schemas/jobView";
+import type { JOB_EVENTS, JobRecord } from "../../schemas/jobView";
 import { together, type Db } from "../db";
 import { refuseMissing, refuseStale } from "../refusal";
 
@@ -218,18 +218,7 @@ export async function setJobState(db: Db, id: number, version: number, state: Jo
   if (rowCount !== 1) throw refuseStale();
 }
 
-export type JobEventKind =
-  | "opened"
-  | "edited"
-  | "positionsAdded"
-  | "positionEdited"
-  | "positionRetired"
-  | "note"
-  | "waived"
-  | "closed"
-  | "reopened"
-  | "parked"
-  | "resumed";
+export type JobEventKind = (typeof JOB_EVENTS)[number];
 
 /** @param from the line that says so, the position it is about, and when it was said; now where no line said it */
 export async function insertJobEvent(

@@ -110,7 +110,7 @@ async function listWhere(db: Db, jobIds: readonly number[], retired: "is null" |
 export async function insertPosition(
   db: Db,
   jobId: number,
-  draft: PositionDraft,
+  draft: Omit<PositionDraft, "assumed">,
   twinKey: string | null,
   lineId: number | null = null,
 ): Promise<number> {
