@@ -236,7 +236,7 @@ test("a second fault on the docket has a state of its own, and holds the closing
   await page.goto(`/jobs/${number}/return`);
   await expect(page.getByText("Another fault of this job is still open")).toBeVisible();
   await page.goto(`/jobs/${number}/check-in`);
-  await faults.getByLabel("Where fault 2 stands").selectOption("cured");
+  await faults.getByLabel("State of fault 2").selectOption("cured");
   await expect(page.getByTestId("readout-answer")).toContainText("fault 2: cured");
   await expectAccessible(page);
   await page.goto(`/jobs/${number}/return`);

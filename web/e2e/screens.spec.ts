@@ -81,7 +81,7 @@ test("a position's fields are kept, it is taken off and put back with its readin
   await page.getByRole("button", { name: "Show every position" }).click();
   await page.getByRole("navigation", { name: "Positions to decide" }).getByRole("button", { name: /C26/ }).click();
   await expect(page.getByText("over the working volts at high mains")).toBeVisible();
-  await expect(page.getByText(/Corner 0\.33\d Hz as it was made/)).toBeVisible();
+  await expect(page.getByText(/Corner 0\.33\d Hz as designed/)).toBeVisible();
 
   await page.goto("/jobs/403/measure");
   await page.getByRole("button", { name: "C24", exact: true }).click();
@@ -200,7 +200,7 @@ test("the shop's norms and shelf are seen, struck and brought back by keys; a no
   await norms.getByLabel("Degraded over").fill("0.9");
   await norms.getByLabel("Failed over").fill("0.8");
   await norms.getByRole("button", { name: "Add norm" }).click();
-  await expect(norms).toContainText("must go upwards");
+  await expect(norms).toContainText("must increase");
   await norms.getByLabel("Failed over").fill("1.8");
   await norms.getByRole("button", { name: "Add norm" }).click();
   await expect(norms.getByRole("row", { name: /33 µF/ })).toContainText("this shop");

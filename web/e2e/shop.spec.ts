@@ -102,7 +102,7 @@ test("where nothing fits a set is made up, a part is written down, what it chang
   await page.goto(`/jobs/${number}/choose`);
   await page.getByRole("button", { name: "Show every position" }).click();
   await place(page, "C1").click();
-  await expect(page.getByText("as no series carries it any more")).toBeVisible();
+  await expect(page.getByText("as no series offers the old value any more")).toBeVisible();
   await page.keyboard.press("Escape");
   await page.keyboard.press("c");
   const sets = page.getByRole("region", { name: "Several parts in place of one" });
@@ -202,7 +202,7 @@ test("a coupling part is heard before and after, and asked for at the supplier's
   await page.getByRole("button", { name: /^Rules/ }).click();
   await expect(page.getByRole("list", { name: /^Rules on/ }).first()).toContainText("nearValue The nearer the value");
   await page.getByRole("button", { name: /^Hear it/ }).click();
-  await expect(page.getByTestId("heardSaid")).toContainText("both equally loud", { timeout: 60_000 });
+  await expect(page.getByTestId("heardSaid")).toContainText("at equal loudness", { timeout: 60_000 });
   await page.getByRole("button", { name: "▶ with this part" }).click();
   await expect(page.getByRole("button", { name: "■ with this part" })).toBeVisible();
   await page.goto("/shop/catalogue");
@@ -257,7 +257,7 @@ test("what was taken is ordered over all jobs, booked in with a sample onto the 
   await row.getByRole("button", { name: `Book ${code} in` }).click();
   const form = page.getByRole("form", { name: `Book ${code}` });
   await form.getByLabel("Lot").fill("2431");
-  await form.getByLabel(/^One of them reads/).fill("1,2");
+  await form.getByLabel(/^ESR of one/).fill("1,2");
   await form.getByRole("button", { name: "Book", exact: true }).click();
   await expect(page.getByRole("region", { name: "Moves" })).toContainText(`2 × ${code} delivered, lot 2431`);
   await expectAccessible(page);
@@ -288,12 +288,12 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   await expect(page.getByText("From 6 to 60."), "stricter only").toBeVisible();
   await page.getByLabel("Find a rule or figure").fill("esr.soundRatio");
   await page.getByRole("row", { name: /esr\.soundRatio/ }).click();
-  await page.getByRole("button", { name: "Back to what default" }).click();
+  await page.getByRole("button", { name: "Restore default" }).click();
   await expect(page.getByRole("region", { name: "What this shop changed" })).toContainText("back to the default");
   await page.goto("/shop/settings");
   await page.getByLabel("Years a part should last").fill("many");
   await page.getByRole("button", { name: "Save", exact: true }).click();
-  await expect(page.getByText(/^Years a part should last does not go/)).toBeVisible();
+  await expect(page.getByText(/^Years a part should last is not accepted/)).toBeVisible();
   await page.getByLabel("Years a part should last").fill("12");
   await page.getByLabel("How much to replace").selectOption("section");
   await page.getByRole("button", { name: "Save", exact: true }).click();
@@ -309,11 +309,11 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   // green is what a corroded lead is
   await meters.getByLabel("Short name").fill("green");
   await meters.getByRole("button", { name: "Save meter" }).click();
-  await expect(meters).toContainText("word does not go");
+  await expect(meters).toContainText("word is not accepted");
   await meters.getByLabel("Short name").fill("grey");
   await meters.getByRole("button", { name: "Save meter" }).click();
   await expect(meters.getByRole("row", { name: /Grey meter/ })).toContainText("100 kHz");
-  await meters.getByRole("button", { name: "Put Grey meter away" }).click();
+  await meters.getByRole("button", { name: "Remove Grey meter" }).click();
   await expect(meters.getByRole("row", { name: /Grey meter/ })).toBeHidden();
 });
 

@@ -56,7 +56,7 @@ test("a file dropped at the Sound station is heard, kept, and its findings move 
     .getByRole("navigation", { name: "Job" })
     .getByRole("link", { name: /^Sound/ })
     .click();
-  await expect(page.getByText("Record a few seconds as it is complained of")).toBeVisible();
+  await expect(page.getByText("Record a few seconds of the fault")).toBeVisible();
   const file = await page.evaluateHandle((bytes) => {
     const data = new DataTransfer();
     data.items.add(new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], "as taken in.wav", { type: "audio/wav" }));
@@ -91,7 +91,7 @@ test("what was kept comes out again bit for bit, by whoever opens the job, and c
   const [saved] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Recording", exact: true }).click()]);
   expect(Buffer.compare(await readFile(await saved.path()), file.buffer)).toBe(0);
   await page.getByRole("button", { name: `Strike out ${file.name}` }).click();
-  await expect(page.getByText("Record a few seconds as it is complained of")).toBeVisible();
+  await expect(page.getByText("Record a few seconds of the fault")).toBeVisible();
 });
 
 test("before and after stand in one table, in the job and in the report", async ({ page, request, baseURL }) => {
@@ -103,7 +103,7 @@ test("before and after stand in one table, in the job and in the report", async 
   await expect(says(page)).toHaveText("Nothing stands out in it.", { timeout: 60_000 });
   await expect(recording(page, "repaired.wav")).toContainText(/[0-9a-f]{7}/, { timeout: 60_000 });
   const table = page.getByRole("region", { name: "Before and after" });
-  await expect(table).toContainText("Mark one before and one after as made with nothing played");
+  await expect(table).toContainText("Mark one before and one after as recorded with nothing played");
   for (const name of ["as taken in.wav", "repaired.wav"])
     await Promise.all([
       page.waitForResponse((r) => r.request().method() === "PATCH" && r.ok()),

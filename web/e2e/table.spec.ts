@@ -13,7 +13,7 @@ test("a figure of the diagnosis's table is changed by keys, looked at by version
   await page.keyboard.press("Enter");
   await page.getByRole("textbox", { name: "New figure" }).fill("often");
   await page.keyboard.press("Enter");
-  await expect(faults).toContainText("That is no such figure");
+  await expect(faults).toContainText("Not a valid figure");
   await page.getByRole("textbox", { name: "New figure" }).fill("12");
   await page.getByRole("textbox", { name: "Why" }).fill("as we see them");
   await page.keyboard.press("Enter");
@@ -24,7 +24,7 @@ test("a figure of the diagnosis's table is changed by keys, looked at by version
   await expectAccessible(page);
   await page.getByRole("button", { name: "Show the default" }).click();
   await expect(row.getByRole("cell").nth(1)).toHaveText("7");
-  await expect(faults).toContainText("An earlier version: look only.");
+  await expect(faults).toContainText("An earlier version: read only.");
   await page.getByRole("button", { name: "Show the latest" }).click();
   await expect(row.getByRole("cell").nth(1)).toHaveText("12");
   await versions.getByRole("button", { name: "Take back" }).first().click();

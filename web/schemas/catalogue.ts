@@ -21,7 +21,7 @@ const cents = z.number().int().min(1).max(100_000_000).nullable();
 const stock = z.number().int().min(0).max(1_000_000_000).nullable();
 const share = z.number().min(0).max(2);
 
-export const zPartDraft: z.ZodType<PartDraft> = z.object({
+const zPartDraft: z.ZodType<PartDraft> = z.object({
   code: z.string().min(1).max(LENGTHS.series),
   series: z.string().min(1).max(LENGTHS.series),
   grade: z.enum(GRADES),
@@ -44,9 +44,9 @@ export const zPartDraft: z.ZodType<PartDraft> = z.object({
   stock,
 });
 
-export const importPiece = z.object({ rows: z.array(zPartDraft).min(1).max(ROWS_A_PIECE) });
+const importPiece = z.object({ rows: z.array(zPartDraft).min(1).max(ROWS_A_PIECE) });
 /** of a file that only names what is withdrawn */
-export const withdrawPiece = z.object({ codes: z.array(z.string().min(1).max(LENGTHS.series)).min(1).max(ROWS_A_PIECE) });
+const withdrawPiece = z.object({ codes: z.array(z.string().min(1).max(LENGTHS.series)).min(1).max(ROWS_A_PIECE) });
 export const pieceAsked = z.union([importPiece, withdrawPiece]);
 export type PieceAsked = z.infer<typeof pieceAsked>;
 

@@ -115,7 +115,7 @@ export interface Prediction {
 export type PositionView = PositionModel<ChoiceView>;
 export type ReadingView = StoredReading;
 
-export interface PointView {
+interface PointView {
   line: string | null;
   where: string;
   volts: Volts;
@@ -124,7 +124,7 @@ export interface PointView {
   takenAt: number;
 }
 
-export interface SafetyEntry {
+interface SafetyEntry {
   line: string | null;
   at: number;
   kind: SafetyHappening["kind"];

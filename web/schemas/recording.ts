@@ -9,7 +9,6 @@ export type Played = (typeof PLAYED)[number];
 /** A file travels and lies in pieces of this many bytes, the last one shorter. */
 export const PIECE_BYTES = 1_048_576;
 export const MAX_PIECES = 200;
-export const MAX_RECORDING_MEGABYTES = (PIECE_BYTES * MAX_PIECES) / 1e6;
 
 export const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 const dB = z.number().min(-400).max(100);

@@ -10,7 +10,7 @@ const farads = z.number().min(LIMITS.nominalFarads[0]).max(LIMITS.nominalFarads[
 const limit = z.number().gt(0).max(LIMITS.esrOhms[1]);
 
 /** A norm of the shop's own: what parts of these values are held against at 100 kHz, ohms. */
-export const normPost = z
+const normPost = z
   .object({
     from: farads,
     to: farads,

@@ -36,7 +36,7 @@ import { freeInDrawer } from "./stock";
 /** parts of each list on the screen */
 const SHOWN = 8;
 
-export const approachesOf = (job: Pick<JobRecord, "valuePolicy" | "tantalumApproach">): Approaches => ({
+const approachesOf = (job: Pick<JobRecord, "valuePolicy" | "tantalumApproach">): Approaches => ({
   value: job.valuePolicy,
   tantalum: job.tantalumApproach,
 });
@@ -117,7 +117,7 @@ function standOf(view: JobView, p: PositionView): Stand | null {
   return null;
 }
 
-export interface Choosing {
+interface Choosing {
   job: JobRecord;
   view: JobView;
   shop: Shop;

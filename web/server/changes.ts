@@ -5,7 +5,7 @@ import { benchRevision, revisionsOf } from "./repositories/jobs";
 // What every open window is told: how often its job, or the shop with all its jobs, was written to. One question a beat for all windows of
 // this process; a beat that gets no answer is not passed on, so that a window knows since when it may be out of date.
 
-export const BEAT_MS = 700;
+const BEAT_MS = 700;
 
 /** A window that follows one job; null: the bench. */
 interface Follower {

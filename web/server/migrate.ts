@@ -11,7 +11,7 @@ const MIGRATIONS = fileURLToPath(new URL("./migrations", import.meta.url));
 /** Benches that migrate at once wait for each other on this lock. */
 const LOCK = 4712;
 
-export interface MigrateOptions {
+interface MigrateOptions {
   /** at most so many migrations */
   count?: number;
   /** where a dump is written first, if there is anything to lose */

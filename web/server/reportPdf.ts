@@ -138,7 +138,7 @@ const tableOf = (head: readonly string[], rows: readonly (readonly string[])[]):
 });
 
 /** Pictures by their ids, as JPEG. */
-export type PictureFiles = ReadonlyMap<number, Buffer>;
+type PictureFiles = ReadonlyMap<number, Buffer>;
 
 function blockOf(block: ReportBlock, pictures: PictureFiles): Content {
   switch (block.kind) {

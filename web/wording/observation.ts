@@ -50,7 +50,7 @@ export const partClassName: Readonly<Record<PartClass, string>> = {
   lamp: "lamp",
 };
 
-export const lookName: Readonly<Record<LookSign, string>> = {
+const lookName: Readonly<Record<LookSign, string>> = {
   looksWhole: "looks whole",
   blown: "blown",
   bulged: "bulged",
@@ -72,7 +72,7 @@ export const lookName: Readonly<Record<LookSign, string>> = {
   lifted: "pad or trace lifted",
 };
 
-export const actName: Readonly<Record<Act, string>> = {
+const actName: Readonly<Record<Act, string>> = {
   unplugged: "unplugged",
   fed: "fed from a bench supply",
   bridged: "bridged",
@@ -92,7 +92,7 @@ export const actName: Readonly<Record<Act, string>> = {
   cleaned: "cleaned",
 };
 
-export const outcomeName: Readonly<Record<Outcome, string>> = {
+const outcomeName: Readonly<Record<Outcome, string>> = {
   gone: "the fault is gone",
   better: "better",
   same: "no difference",
@@ -100,7 +100,7 @@ export const outcomeName: Readonly<Record<Outcome, string>> = {
   answers: "the fault answers",
 };
 
-export const followedName: Readonly<Record<Followed, string>> = {
+const followedName: Readonly<Record<Followed, string>> = {
   part: "the fault went with the part",
   place: "the fault stayed in place",
 };
@@ -254,7 +254,7 @@ export const checkName: Readonly<Record<Check, string>> = {
   jig: "jig",
   limiter: "lamp limiter",
 };
-export const fuseEndName: Readonly<Record<FuseEnd, string>> = {
+const fuseEndName: Readonly<Record<FuseEnd, string>> = {
   violent: "violently: look for a short behind it",
   gentle: "gently: an overload, or age",
 };
@@ -266,7 +266,7 @@ export const leakStepName: Readonly<Record<LeakStep, string>> = {
   cleaned: "cleaning",
   insulation: "insulation",
 };
-export const stepName: Readonly<Record<WorkStep, string>> = {
+const stepName: Readonly<Record<WorkStep, string>> = {
   takeIn: "checking in",
   makeSafe: "making safe",
   look: "looking",
@@ -356,7 +356,7 @@ export function heardText({ label, present, hum, hz, level, times: count, channe
 const becauseText = (because: string | null): string => (because === null ? "" : `, out of order: ${because}`);
 
 /** What was shown of a mended unit, in a few words. */
-export function proofText(p: Proof): string {
+function proofText(p: Proof): string {
   switch (p.of) {
     case "power":
       return `${p.channel}: ${shown(p.volts, "V")}${p.form === "peakToPeak" ? " p-p" : " ~"} into ${shown(p.ohms, "Ω")} where it clips`;

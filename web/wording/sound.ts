@@ -40,7 +40,7 @@ export const playedName: Readonly<Record<Played, string>> = {
   tones: "the tones",
 };
 
-export const dBText = (level: number, unit: "dB" | "dBFS" | "dBA" = "dBFS"): string => `${level.toFixed(1).replace("-", "−")} ${unit}`;
+const dBText = (level: number, unit: "dB" | "dBFS" | "dBA" = "dBFS"): string => `${level.toFixed(1).replace("-", "−")} ${unit}`;
 const hertz = (hz: number): string => (hz < 1000 ? `${hz.toFixed(2)} Hz` : `${(hz / 1000).toFixed(hz < 10_000 ? 2 : 1)} kHz`);
 export const sidesText = (channels: readonly number[], of: number): string =>
   of < 2

@@ -19,8 +19,7 @@ export const timeText = (at: number, zone: TimeZone): string => format(at, zone,
 /** "2 Nov 2026, 14:03" */
 export const dateTimeText = (at: number, zone: TimeZone): string => `${dateText(at, zone)}, ${timeText(at, zone)}`;
 /** "14:03:27" */
-export const clockText = (at: number, zone: TimeZone): string =>
-  format(at, zone, { hour: "2-digit", minute: "2-digit", second: "2-digit" });
+const clockText = (at: number, zone: TimeZone): string => format(at, zone, { hour: "2-digit", minute: "2-digit", second: "2-digit" });
 
 export type ShopTime = ReturnType<typeof shopTime>;
 /** The same by the clock of one shop. */

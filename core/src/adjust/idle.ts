@@ -1,15 +1,14 @@
 /** What is read for an idle current: volts over a resistor, amperes, or watts at the mains. */
-export const IDLE_UNITS = ["V", "A", "W"] as const;
-export type IdleUnit = (typeof IDLE_UNITS)[number];
+export type IdleUnit = "V" | "A" | "W";
 
 /** Where a reading should lie, in its unit. */
-export interface Window {
+interface Window {
   low: number;
   high: number;
 }
 
 /** What to do about a reading: up to the lower edge, leave, down to the upper edge. */
-export type WindowAct = { act: "raise"; to: number } | { act: "leave" } | { act: "lower"; to: number };
+type WindowAct = { act: "raise"; to: number } | { act: "leave" } | { act: "lower"; to: number };
 
 /** The window rule of common practice: what is inside is left alone, what is outside is brought to the nearest edge. */
 export const windowAct = (read: number, { low, high }: Window): WindowAct =>

@@ -1,7 +1,7 @@
 import { figure } from "../knowledge";
 
 /** One valve, or one half of a pair, as it idles. */
-export interface ValveReading {
+interface ValveReading {
   name: string;
   /** volts from plate to cathode */
   plate: number;

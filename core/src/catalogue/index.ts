@@ -10,5 +10,5 @@ export {
   type Mapping,
   type Source,
 } from "./columns";
-export { readRow, type CellIssue, type PartDraft, type RowIssue, type RowRead } from "./readRow";
+export { readRow, type CellIssue, type PartDraft, type RowIssue } from "./readRow";
 export { plainNumber } from "./cells";

@@ -30,7 +30,7 @@ export interface RowIssue {
   text: string;
 }
 
-export type RowRead = { ok: true; part: PartDraft } | { ok: false; issues: readonly RowIssue[] };
+type RowRead = { ok: true; part: PartDraft } | { ok: false; issues: readonly RowIssue[] };
 
 /** Signs that a spreadsheet takes for a formula. */
 const FORMULA = /^[\s\uFEFF]*[=+\-@]/;

@@ -12,7 +12,7 @@ export type BridgeRefusal =
   /** nobody knows what the part across must bear */
   | "voltsUnknown";
 
-export type BridgePlan =
+type BridgePlan =
   { ok: true; least: Farads; most: Farads; volts: Volts; polarised: boolean } | { ok: false; refusals: readonly BridgeRefusal[] };
 
 const ON_MAINS: ReadonlySet<Role> = new Set<Role>(["mainsX", "mainsY", "smpsPrimary"]);

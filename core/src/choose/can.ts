@@ -14,7 +14,7 @@ export interface CanSection extends CapacitorPart {
 }
 
 /** A body seen from above: centre and radius, mm. */
-export interface Footprint {
+interface Footprint {
   designator: string;
   x: number;
   y: number;

@@ -3,29 +3,24 @@ export { SIDES, TANTALUM_APPROACHES, USUAL_SHOP_RULES, VALUE_POLICIES, type Posi
 export { expectedLife, rippleHeat } from "./life";
 export {
   requirementsOf,
-  fitNotes,
-  isOldValue,
-  lifeYears,
   matchOf,
   neededVolts,
   refusals,
   searchBounds,
   valueWindow,
-  type Requirements,
   type FitNote,
   type NeededVolts,
   type Refusal,
   type SearchBounds,
 } from "./rules";
 export { assessPart, rankParts, type Assessment, type Merit, type Ranking, type RankingContext } from "./rank";
-export { changesAt, newPartState, type Change, type Original, type PlaceChanges, type StandIn } from "./changes";
-export { orderList, sparesFor, type OrderLine, type OrderMind, type OrderNeed, type OrderStock } from "./orderList";
+export { changesAt, type Change, type PlaceChanges } from "./changes";
+export { orderList, type OrderLine, type OrderMind, type OrderNeed, type OrderStock } from "./orderList";
 export { quotes, type Quote, type QuotePosition } from "./quote";
-export { bridgePlan, type BridgePlan, type BridgeRefusal } from "./bridge";
+export { bridgePlan, type BridgeRefusal } from "./bridge";
 export { ARRANGEMENTS, asOne, worstShare, type Arrangement } from "./asOne";
 export { balanceFor, setsFor, valueSets, type Balance, type PartSet } from "./sets";
-export { isElectrolytic, takenBy, type ScopedPosition } from "./scope";
-export { comeback, ownHistory, type Comeback, type LeftPosition, type OwnHistory } from "./comeback";
-export { canOf, canPlan, type CanPlan, type CanSection, type Footprint } from "./can";
-export { buyToMatch } from "./pairs";
+export { isElectrolytic, takenBy } from "./scope";
+export { comeback, ownHistory, type OwnHistory } from "./comeback";
+export { canOf, canPlan, type CanPlan } from "./can";
 export { hearAt, type Hearable } from "./hear";

@@ -147,7 +147,7 @@ function waveValues(wave: Wave): [string, number, Range][] {
 }
 
 /** Sets of joined names; `join` says whether the two were apart before. */
-export function joinedSets() {
+function joinedSets() {
   const parent = new Map<string, string>();
   const find = (name: string): string => {
     let root = name;

@@ -2,7 +2,7 @@
 export const THERMAL_VOLTS = 0.025864926;
 
 /** Slope left in a blocking junction, in siemens, so that a winding behind two blocking diodes still has a potential: 1 nA at 100 V. */
-export const BLOCKING_SIEMENS = 1e-11;
+const BLOCKING_SIEMENS = 1e-11;
 
 /**
  * Wright's omega, the w with w + ln w = z, for real z; relative error under 1e-14 (checked against that equation in the tests).

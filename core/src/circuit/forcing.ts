@@ -4,7 +4,7 @@ import { STAGE_SHARE } from "./stepper";
 import { waveAt } from "./wave";
 
 /** What the sources add to states and port volts, per step: [B·u | Q·u] of stage 1, then of stage 2; and u at the end of each step. */
-export interface Forcing {
+interface Forcing {
   stride: number;
   table: Float64Array;
   inputs: Float64Array;

@@ -5,7 +5,7 @@ import type { CircuitIssue } from "./issue";
 import type { NodeName } from "./netlist";
 
 /** What a meter across two nodes of an unpowered circuit shows. */
-export interface InCircuitReading {
+interface InCircuitReading {
   /** complex impedance in ohms */
   re: number;
   im: number;

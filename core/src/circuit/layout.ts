@@ -24,7 +24,7 @@ export interface SeriesBranch {
 }
 
 /** A row of its own in the matrix: an element whose current is an unknown. */
-export interface SourceRow {
+interface SourceRow {
   element: ElementId;
   row: number;
   plus: number;
@@ -34,7 +34,7 @@ export interface SourceRow {
   input: number;
 }
 
-export interface AmplifierRow extends SourceRow {
+interface AmplifierRow extends SourceRow {
   inPlus: number;
   inMinus: number;
   gain: number;
@@ -43,7 +43,7 @@ export interface AmplifierRow extends SourceRow {
   state: number;
 }
 
-export interface DiodePort {
+interface DiodePort {
   element: ElementId;
   a: number;
   b: number;

@@ -6,7 +6,7 @@ import { layOut } from "./layout";
 import { makeStepMap } from "./stepMap";
 
 /** A way the circuit moves by itself: grows as e^(growth·t) while swinging at `hertz` (0: creeps without swinging). */
-export interface Mode {
+interface Mode {
   /** per second; negative dies away */
   growth: number;
   hertz: number;

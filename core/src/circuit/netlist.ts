@@ -35,7 +35,7 @@ export interface Capacitor {
   volts?: number;
 }
 /** L with its winding resistance in series. `amperes` flows from `a` to `b` at time 0. */
-export interface Inductor {
+interface Inductor {
   kind: "inductor";
   id: ElementId;
   a: NodeName;
@@ -45,7 +45,7 @@ export interface Inductor {
   amperes?: number;
 }
 /** A source of volts with a series resistance: a transformer winding is one of these. */
-export interface VoltageSource {
+interface VoltageSource {
   kind: "voltageSource";
   id: ElementId;
   plus: NodeName;
@@ -54,7 +54,7 @@ export interface VoltageSource {
   ohms?: number;
 }
 /** Drives its current out of `to`, having taken it in at `from`. */
-export interface CurrentSource {
+interface CurrentSource {
   kind: "currentSource";
   id: ElementId;
   from: NodeName;

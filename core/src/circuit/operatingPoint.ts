@@ -8,7 +8,7 @@ import { makeStepMap, PORT_SIEMENS } from "./stepMap";
 import { waveAt } from "./wave";
 
 /** Volts of every node, amperes of every source row, and the charge of every state, with nothing changing. */
-export interface OperatingPoint {
+interface OperatingPoint {
   volts: ReadonlyMap<NodeName, number>;
   /** amperes into the plus end of each voltage source, closed switch and amplifier */
   amperes: ReadonlyMap<ElementId, number>;
@@ -27,7 +27,7 @@ export function operatingPoint(netlist: CheckedNetlist, time = 0): Result<Operat
   return solveOperatingPoint(layOut(netlist), (j, layout) => waveAt(layout.inputs[j]!.wave)(time), time);
 }
 
-export function solveOperatingPoint(
+function solveOperatingPoint(
   layout: Layout,
   input: (j: number, layout: Layout) => number,
   time: number,

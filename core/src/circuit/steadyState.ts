@@ -107,7 +107,7 @@ function apartOf(layout: Layout, coarse: SteadyState, fine: SteadyState): number
 }
 
 /** Shortest time in which all sources repeat. Sources must run at whole multiples of the slowest. */
-export function commonPeriod(layout: Layout): Result<number, CircuitIssue> {
+function commonPeriod(layout: Layout): Result<number, CircuitIssue> {
   const rates = layout.inputs.map((i) => ({ element: i.element, hertz: repeatsAt(i.wave) })).filter((r) => r.hertz !== null);
   if (rates.length === 0) return { ok: true, value: 0.02 };
   const slowest = Math.min(...rates.map((r) => r.hertz!));

@@ -19,7 +19,7 @@ export interface Spread {
 }
 
 /** One draw of each unknown into `out`; `random` gives numbers in [0, 1). */
-export function drawInto(out: Float64Array, unknowns: readonly Unknown[], random: () => number): void {
+function drawInto(out: Float64Array, unknowns: readonly Unknown[], random: () => number): void {
   for (let i = 0; i < unknowns.length; i++) {
     const { value, share, law } = unknowns[i]!;
     out[i] = law === "even" ? value * (1 + share * (2 * random() - 1)) : value * Math.exp(normal(random, 0, share));

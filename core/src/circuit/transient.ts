@@ -12,7 +12,7 @@ export const MAX_STEPS = 2_000_000;
 /** asked this often whether to go on */
 const STEPS_BETWEEN_ASKING = 256;
 
-export interface TransientOptions {
+interface TransientOptions {
   /** seconds */
   duration: number;
   /** seconds; the last step ends at or just after `duration` */

@@ -1,4 +1,4 @@
 export { expectedBits, infer, weightOfEvidence, type Posterior, type Evidence } from "./infer";
-export { TABLE_IS_WORTH, complaintEvidence, hypothesesOf, sidesEvidence, symptomEvidence, weightsOf, type TracedUnit } from "./complaint";
+export { complaintEvidence, hypothesesOf, sidesEvidence, symptomEvidence, weightsOf, type TracedUnit } from "./complaint";
 export { STARTER, type Predicted, type DiagnosisInputs, type LearnedCause, type RippleQuestion } from "./inputs";
 export { predictRipple } from "./predictRipple";

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "vitest";
 import { STARTER_TABLE, amendTable } from "../knowledge";
 import { part } from "../testing/parts";
-import { TABLE_IS_WORTH, predictRipple, hypothesesOf, weightsOf, type LearnedCause, type RippleQuestion } from ".";
+import { predictRipple, hypothesesOf, weightsOf, type LearnedCause, type RippleQuestion } from ".";
+import { TABLE_IS_WORTH } from "./complaint";
 
 const UNIT = { unitKind: "receiver", supplyKind: "linear", ageYears: 20 } as const;
 const rows = hypothesesOf(UNIT);

@@ -141,7 +141,7 @@ function piecesOf(text: string): string[] {
 }
 
 /** Sorts the words of one statement into slots. Nothing is guessed: what fits no slot is in `unread`. */
-export function readClause(text: string): Clause {
+function readClause(text: string): Clause {
   const span = takeSpan(text);
   const power = takeMains(span.rest);
   const pieces = piecesOf(power.rest);

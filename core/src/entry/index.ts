@@ -1,4 +1,4 @@
-export { byDesignator, completeDesignator, looksLikeDesignator, normaliseDesignator, shiftDesignator } from "./designator";
+export { byDesignator, completeDesignator, shiftDesignator } from "./designator";
 export {
   VOLTS_FORMS,
   type Effect,
@@ -8,7 +8,6 @@ export {
   type ReadoutContext,
   type ReadoutIssue,
   type ReadoutMeter,
-  type SaidParallel,
   type SaidReading,
   type VoltsForm,
 } from "./entry";
@@ -26,5 +25,5 @@ export { EXAMPLES } from "./commands";
 export { answering, type Question } from "./answering";
 export { lex } from "./lex";
 export { parseReadout } from "./parseLine";
-export { GRADE_WORDS, ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";
+export { ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";
 export { isReserved } from "./reserved";

@@ -6,7 +6,7 @@ import { meterNamed } from "./commands/setting";
 import type { Token } from "./lex";
 import { CONDITION_WORDS, FILLERS, OVER_WORDS, SAID, TREND_WORDS, VISUAL_WORDS } from "./words";
 
-export type Hint = "esr" | "capacitance" | "dissipation" | "leak" | "volts" | "ripple";
+type Hint = "esr" | "capacitance" | "dissipation" | "leak" | "volts" | "ripple";
 
 export const HINT_WORDS: ReadonlyMap<string, Hint> = wordTable({
   esr: "esr",

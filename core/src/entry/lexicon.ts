@@ -30,7 +30,7 @@ export type Meaning =
   | { slot: "ground" }
   | { slot: "followed"; followed: "part" | "place" };
 
-export interface LexiconRow {
+interface LexiconRow {
   meaning: Meaning;
   /** as it is said, lower case */
   phrases: readonly string[];

@@ -10,7 +10,7 @@ import type { Parsed } from "./parsed";
 
 type Said = Extract<Effect, { about: "observed" }>;
 /** What the heads of the line make of one statement by itself. */
-export type ReadAlone = (text: string) => Parsed<Entry> | null;
+type ReadAlone = (text: string) => Parsed<Entry> | null;
 
 const UNIT: Subject = { kind: "unit" };
 /** Touches that make a fault answer: a symptom that is named after one came with it. */

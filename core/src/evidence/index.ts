@@ -7,14 +7,12 @@ export {
   type Bound,
   type Condition,
   type Measurement,
-  type MeasurementKind,
   type OhmmeterTrend,
-  type OrOver,
   type Reading,
   type SaidWord,
   type VisualSign,
 } from "./reading";
-export { evidenceRegistry, type EvidenceKind, type EvidenceRegistry, type Quantity } from "./kind";
+export { evidenceRegistry, type EvidenceKind, type Quantity } from "./kind";
 export { EVIDENCE, magnitudeOf, needsHands } from "./kinds";
 export { countingOf, fold, type Counted, type Folded } from "./fold";
 export {
@@ -23,7 +21,6 @@ export {
   CHECKS,
   FAULT_STATES,
   FIGURES,
-  FIGURE_UNIT,
   FOLLOWED,
   HEALTH_STATES,
   HEAT_STATES,
@@ -34,9 +31,7 @@ export {
   IDLE_READ,
   LOAD_STATES,
   LOAD_VOLTS,
-  PROOFS,
   LOOK_SIGNS,
-  OBSERVATIONS,
   OBSERVATION_KINDS,
   OUTCOMES,
   PART_STATES,
@@ -59,7 +54,6 @@ export {
   type LookSign,
   type Marked,
   type Observation,
-  type ObservationKind,
   type Outcome,
   type Proof,
   type RemarkMeaning,

@@ -35,16 +35,6 @@ export interface Marked {
 /** Figures of parts that are no capacitors, of loads and of the unit. */
 export const FIGURES = ["ohms", "toGround", "half", "junction", "gain", "current", "power"] as const;
 export type FigureQuantity = (typeof FIGURES)[number];
-/** In which unit each is kept; null for a ratio. */
-export const FIGURE_UNIT: Readonly<Record<FigureQuantity, UnitSymbol | null>> = {
-  ohms: "Ω",
-  toGround: "Ω",
-  half: "Ω",
-  junction: "V",
-  gain: null,
-  current: "A",
-  power: "W",
-};
 
 /** What a part is said to be, without a figure. */
 export const PART_STATES = ["open", "shorted", "intermittent", "fine", "bad", "hot", "conducts"] as const;
@@ -192,7 +182,6 @@ export type Proof =
   | { of: "settings"; text: string }
   /** seconds until the loudspeakers came on */
   | { of: "delay"; seconds: number };
-export const PROOFS = ["power", "sine", "response", "soak", "listened", "settings", "delay"] as const satisfies readonly Proof["of"][];
 
 export const IDLE_READ = ["V", "A", "W"] as const;
 
@@ -297,10 +286,10 @@ export type Observation =
   | { kind: "sideJob"; text: string }
   | { kind: "claim"; text: string }
   | { kind: "owner"; text: string };
-export type ObservationKind = Observation["kind"];
+type ObservationKind = Observation["kind"];
 
 /** What the rest of the house must know of one kind of observation. */
-export interface ObservationRule {
+interface ObservationRule {
   /** whether hands are inside the unit while it is taken */
   hands: boolean;
   /** what it may be about */
@@ -311,7 +300,7 @@ const INSIDE: ObservationRule = { hands: true, about: ["part", "point", "place",
 const BESIDE: ObservationRule = { hands: false, about: ["part", "point", "place", "unit"] };
 
 /** Every kind there is; one that is missing here does not compile. */
-export const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } = {
+const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } = {
   named: { hands: false, about: ["part"] },
   figure: INSIDE,
   state: { hands: true, about: ["part", "point", "place"] },

@@ -14,7 +14,7 @@ export const BOUNDS = ["below", "above", "about"] as const;
 export type Bound = (typeof BOUNDS)[number];
 
 /** "over" is a meter that shows over-range: a state of its own, never a number. */
-export type OrOver<T> = T | "over";
+type OrOver<T> = T | "over";
 
 export type Measurement =
   | { kind: "esr"; ohms: OrOver<Ohms>; at: Hertz; bound?: Bound }

@@ -4,7 +4,7 @@ import { SCENARIO_FACTS, type ScenarioFacts, type ScenarioId, type Unit } from "
 const HEARD: ReadonlySet<FindingToken> = new Set<FindingToken>(FINDINGS.sound.filter((f) => f !== "noSound"));
 
 /** Findings that can be asked of a circuit: a unit without power, or with its fuse gone, hums no more. */
-export const findingsThatSpeak = (findings: readonly FindingToken[]): FindingToken[] =>
+const findingsThatSpeak = (findings: readonly FindingToken[]): FindingToken[] =>
   findings.includes("noPower") || findings.includes("fuseBlown") ? findings.filter((f) => !HEARD.has(f)) : [...findings];
 
 /** Scenarios the unit has at all, those that make its complaint first, in the order of the findings and best first within each. */

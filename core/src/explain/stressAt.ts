@@ -9,7 +9,7 @@ export interface ComputedStress extends Stress {
 }
 
 /** Stress on each place of a circuit, under what it was solved with: any two circuits alike share it. */
-export interface SolvedCircuits {
+interface SolvedCircuits {
   get(key: string): Readonly<Record<string, Stress>> | undefined;
   set(key: string, stress: Readonly<Record<string, Stress>>): unknown;
 }

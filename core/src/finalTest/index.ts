@@ -1,3 +1,3 @@
-export { offScreen, powerDb, powerIn, rmsOf, voltsDb, type LoadVolts, type Screen } from "./power";
+export { offScreen, powerDb, powerIn, rmsOf, voltsDb } from "./power";
 export { startsNeeded, startsWorth, type StartsWorth } from "./starts";
-export { judgeOffset, judgePower, judgeResponse, judgeSides, judgeSoak, type Passes, type SoakReading } from "./limits";
+export { judgeOffset, judgePower, judgeResponse, judgeSides, judgeSoak, type Passes } from "./limits";

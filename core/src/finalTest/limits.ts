@@ -23,7 +23,7 @@ export const judgeSides = (dB: number): Passes => (Math.abs(dB) <= figure("proof
 export const judgeResponse = (dB: number): Passes => (Math.abs(dB) <= figure("proof.response") ? "passes" : "fails");
 
 /** One temperature of a soak. */
-export interface SoakReading {
+interface SoakReading {
   /** s since it was switched on */
   after: number;
   celsius: number;

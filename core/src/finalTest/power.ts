@@ -1,5 +1,5 @@
 /** How volts over a load were read: rms, or peak to peak off a screen. */
-export type LoadVolts = "rms" | "peakToPeak";
+type LoadVolts = "rms" | "peakToPeak";
 
 /** rms of a sine from how it was read. */
 export const rmsOf = (volts: number, form: LoadVolts): number => (form === "rms" ? volts : volts / (2 * Math.SQRT2));
@@ -27,7 +27,7 @@ export function voltsDb(volts: number, against: number): number {
 }
 
 /** What is read off a screen: divisions by what one stands for. */
-export interface Screen {
+interface Screen {
   /** divisions from peak to peak, and volts a division */
   high?: { divisions: number; each: number };
   /** divisions of one cycle, and seconds a division */

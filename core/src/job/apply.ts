@@ -89,11 +89,11 @@ export const lastLine = (records: JobRecords): string | null => records.lines.fi
 export const isEnergised = (records: Pick<JobRecords, "events">): boolean => isPowered(records.events);
 
 /** Whether hands are inside the unit while this is taken. */
-export const needsInternalAccess = (c: Effect): boolean =>
+const needsInternalAccess = (c: Effect): boolean =>
   c.about === "reading" ? needsHands([c.measurement]) : c.about === "observed" && isInternalAccess(c.subject, c.observation);
 
 /** What a line said while hands should have been out is kept, with a warning. */
-export const takenWhileLocked = (records: JobRecords, shop: ShopFacts, effects: readonly Effect[]): boolean =>
+const takenWhileLocked = (records: JobRecords, shop: ShopFacts, effects: readonly Effect[]): boolean =>
   effects.some(needsInternalAccess) && !internalAccessAllowed(lockOf(records, shop).safety);
 
 /**
@@ -244,7 +244,7 @@ function bring<R extends JobRecords>(records: R, c: Effect, { key, at }: Entered
 }
 
 /** The part that is in now: as said, else as chosen, else like the one it replaces. */
-export function fittingOf(
+function fittingOf(
   c: Extract<Effect, { about: "fitted" }>,
   position: PositionRecord,
   from: { line: string; seq: number },
@@ -295,7 +295,7 @@ export function inOrder<P extends { section: string; designator: string }>(posit
 }
 
 /** Why a part left the list of those that hold charge when the line that added it was undone. */
-export const UNDONE_REASON = "its line was undone";
+const UNDONE_REASON = "its line was undone";
 
 /** What no line says, behind the last line there is. */
 const noLine = ({ lines }: Pick<JobRecords, "lines">, at: number) =>

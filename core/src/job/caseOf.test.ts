@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { SHOP, bench, records } from "../testing/jobs";
-import { caseOf, readCase, traceCase, diagnoseJob } from ".";
+import { caseOf, readCase, traceCase } from ".";
+import { diagnoseJob } from "./diagnosis";
 
 const JOB = { ...records().job, findings: ["hum", "allChannels"] as const, channels: 2, firstPowerApproach: "lookUnderLimiter" as const };
 

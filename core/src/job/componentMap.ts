@@ -13,7 +13,7 @@ export interface RoadMapRow {
   twinsOtherWay: readonly string[];
 }
 
-export interface RoadMap {
+interface RoadMap {
   /** null: what all channels share, or a unit without channels */
   channel: string | null;
   /** channels it serves */

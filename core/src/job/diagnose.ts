@@ -13,13 +13,13 @@ import { worthOf } from "./diagnosis/advice";
 import type { DiagnosisInputs } from "../diagnosis";
 
 /** What the weighing must know of a job. */
-export interface DiagnosedJob extends DiagnosisJob {
+interface DiagnosedJob extends DiagnosisJob {
   state: JobState;
   scopeApproach: Scope;
 }
 
 /** Everything on record weighed, and what it comes to for the path. */
-export interface Diagnosed {
+interface Diagnosed {
   diagnosis: Diagnosis;
   facts: JobFacts;
 }

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS } from "../device";
-import { readCase, traceCase, diagnoseJob, type TraceCase, type Diagnosis } from ".";
+import { readCase, traceCase, type TraceCase, type Diagnosis } from ".";
+import { diagnoseJob } from "./diagnosis";
 import { modelOf, records } from "../testing/jobs";
 
 const traced = (c: Omit<TraceCase, "mirvekCase">): Diagnosis[] => {

@@ -16,7 +16,7 @@ import type { DiagnosisJob, Diagnosis } from "./diagnosis/types";
 
 /** A line as it was said: by itself, or with the part under the cursor, what the meter showed, and that the part was out of circuit. */
 export type CaseLine = string | { line: string; on?: string; out?: boolean; meter?: CaseMeter };
-export const CASE_METERS = ["esr", "bridge", "multi"] as const;
+const CASE_METERS = ["esr", "bridge", "multi"] as const;
 export type CaseMeter = (typeof CASE_METERS)[number];
 
 /** Version 1. Lines are those of the readout line; times are none of its business: each line is a minute after the one before. */
@@ -41,7 +41,7 @@ export type CaseIssue =
   | { code: "part"; at: string; text: string; why: string }
   | { code: "line"; at: string; text: string; why: string };
 
-export interface CaseAnswer {
+interface CaseAnswer {
   mirvekAnswer: 1;
   steps: readonly ({ after: number; lines: readonly string[] } & Diagnosis)[];
 }

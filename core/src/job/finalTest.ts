@@ -30,7 +30,7 @@ interface Taken {
   settings: string | null;
 }
 
-export interface ChannelProof {
+interface ChannelProof {
   channel: string;
   offset: (Taken & { volts: number; watts: number; most: number; passes: Passes }) | null;
   power: (Taken & { watts: number; ohms: number; dB: number | null; passes: Passes }) | null;
@@ -38,7 +38,7 @@ export interface ChannelProof {
   listened: readonly (Taken & { text: string })[];
 }
 
-export interface ResponseRow {
+interface ResponseRow {
   hz: number;
   /** dB by channel, after the repair; before it where it was read then */
   after: Readonly<Record<string, number>>;

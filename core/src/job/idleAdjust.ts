@@ -29,7 +29,7 @@ export interface IdleGroup {
   channels: readonly (IdleChannel & { /** A, where it is read over a known resistor */ amperes: number | null })[];
 }
 
-export interface WattModel {
+interface WattModel {
   down: number | null;
   each: number;
   /** mains watts to expect: fully down, then one channel after the other */
@@ -37,7 +37,7 @@ export interface WattModel {
   read: readonly { channel: string; watts: number; should: number | null; off: number | null }[];
 }
 
-export interface SetPoint {
+interface SetPoint {
   name: string;
   low: number;
   high: number;

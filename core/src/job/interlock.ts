@@ -37,7 +37,7 @@ const FIRM: ReadonlySet<Interlock["code"]> = new Set<Interlock["code"]>(FIRM_INT
 export const isFirm = (hold: Interlock): boolean => FIRM.has(hold.code);
 
 /** What is asked for: a step of the plan, the beginning of a stage, or the unit straight onto the mains. */
-export type WantedPower =
+type WantedPower =
   | { kind: "step"; stage: Stage; share: number | null; because: string | null }
   | { kind: "stage"; stage: Stage; because: string | null }
   | { kind: "mains"; because: string | null };
@@ -50,7 +50,7 @@ export interface InterlockedJob {
 }
 
 /** What a line asks for; null where it sets no mains and begins no stage. */
-export function wantedBy(effects: readonly Effect[], { bringUp, records }: InterlockedJob): WantedPower | null {
+function wantedBy(effects: readonly Effect[], { bringUp, records }: InterlockedJob): WantedPower | null {
   const stage = bringUp.at?.stage ?? bringUp.stages[0]?.stage ?? "full";
   for (const c of effects) {
     if (c.about !== "observed") continue;
@@ -128,7 +128,7 @@ function firmInterlocks({ records, model }: InterlockedJob, isLast: boolean): In
  * Why a fuse holds the power: something across it or one larger than belongs there, at any stage; gone and nobody said why; gone and not
  * renewed, at the last.
  */
-export type FuseHold = "bridged" | "larger" | "unexplained" | "blown";
+type FuseHold = "bridged" | "larger" | "unexplained" | "blown";
 function fuseHold({ larger, bridged, blown, because, renewed }: FuseModel, isLast: boolean): FuseHold | null {
   if (bridged) return "bridged";
   if (larger) return "larger";

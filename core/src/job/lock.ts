@@ -19,7 +19,7 @@ import type { JobHead, JobRecords, PositionRecord } from "./records";
 import type { ShopFacts } from "./shop";
 
 /** What the lock is judged from. */
-export interface LockRecords extends Pick<JobRecords, "events" | "observations"> {
+interface LockRecords extends Pick<JobRecords, "events" | "observations"> {
   job: Pick<JobHead, "supplyKind" | "unitKind">;
   positions: readonly Pick<PositionRecord, "id" | "designator" | "nominal" | "rated" | "holdsCharge">[];
   points: readonly Pick<JobRecords["points"][number], "positionId" | "volts" | "form" | "takenAt">[];
@@ -31,7 +31,7 @@ export interface HeldPosition extends Held {
   charge: PartCharge;
 }
 
-export interface ChargeLock {
+interface ChargeLock {
   safety: TouchSafety;
   /** by designator */
   holders: ReadonlyMap<string, HeldPosition>;

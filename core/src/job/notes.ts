@@ -20,14 +20,14 @@ export interface WantedModel {
   differs: boolean | null;
 }
 
-export interface TeardownModel {
+interface TeardownModel {
   seq: number;
   text: string;
   back: boolean;
 }
 
 /** One thing looked over, the last time it was. */
-export interface CheckModel {
+interface CheckModel {
   what: Check;
   ohms: number | "over" | null;
   fine: boolean;
@@ -35,7 +35,7 @@ export interface CheckModel {
 }
 
 /** What was seen to where something leaked. */
-export interface LeakFollowed {
+interface LeakFollowed {
   name: string;
   step: LeakStep;
   ohms: number | "over" | null;

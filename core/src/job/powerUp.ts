@@ -37,13 +37,13 @@ import { NEAR } from "./stepShare";
 // How far a unit has been brought up, step by step, from what was said; what may be done next, and why not.
 
 /** Something read at a step; the line takes it back. */
-export interface StepReading {
+interface StepReading {
   value: number;
   line: string | null;
   takenAt: number;
 }
 
-export interface PointAtStep {
+interface PointAtStep {
   point: WatchedPoint;
   expected: StepExpectation;
   read: StepReading | null;
@@ -108,7 +108,7 @@ const AS_READ = 0.15;
  * The points that are watched, with what they should read at full mains: the unit's own rails and bias where any are on record, else those
  * usual for its kind; and the offset of every channel where its kind has them.
  */
-export function watchedPoints({ job }: Pick<JobRecords, "job">, { positions, unit }: Pick<JobModel, "positions" | "unit">): WatchedPoint[] {
+function watchedPoints({ job }: Pick<JobRecords, "job">, { positions, unit }: Pick<JobModel, "positions" | "unit">): WatchedPoint[] {
   const regulators = positions.some((p) => REGULATORS.has(p.role));
   const of = (name: string, low: number, high: number, nominal: number): WatchedPoint => ({
     name,

@@ -22,7 +22,7 @@ export function isPractice({ events, observations }: Pick<JobRecords, "events" |
 }
 
 /** Whether anything of a unit, or of a stand-in, is on record: readings, volts, charge, power, parts put in, things done or seen. */
-export const anythingRead = ({
+const anythingRead = ({
   readings,
   points,
   events,

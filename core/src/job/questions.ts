@@ -7,7 +7,7 @@ import type { NextAct } from "./stations/station";
 import type { StationId } from "./stations";
 
 /** What a job is asked at one of its stations. */
-export interface QuestionedJob {
+interface QuestionedJob {
   model: Pick<JobModel, "safety">;
   after: Pick<AfterFitting, "bringUp" | "setting" | "proof">;
   next: NextAct;

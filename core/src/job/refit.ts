@@ -18,7 +18,7 @@ export interface RefitStepModel {
 }
 
 /** A part that goes in: what, where, which way round. */
-export interface FitRow {
+interface FitRow {
   designator: string;
   section: string;
   old: { nominal: number; rated: number | null };

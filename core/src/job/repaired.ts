@@ -9,7 +9,7 @@ import type { JobModel } from "./jobModel";
 type Repairing = Pick<JobRecords, "fittings" | "observations">;
 
 /** Everything that changed the unit for good, in the order of the lines: parts put in, replaced, resoldered, cleaned. */
-export function repairsOf({ fittings, observations }: Repairing): { seq: number; at: number }[] {
+function repairsOf({ fittings, observations }: Repairing): { seq: number; at: number }[] {
   const tried = observations.filter(isOf("tried")).filter((o) => REPAIRS.has(o.observation.act));
   return [...fittings.map(({ seq, at }) => ({ seq, at })), ...tried.map(({ seq, takenAt }) => ({ seq, at: takenAt }))].sort(
     (a, b) => a.seq - b.seq,

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { SUPPLY_KINDS, UNIT_KINDS } from "../device";
 import { modelOf, records, typed } from "../testing/jobs";
-import { diagnoseJob } from ".";
+import { diagnoseJob } from "./diagnosis";
 import { sectionPicture, sectionsIn } from "./sections";
 
 const JOB = { unitKind: "receiver", supplyKind: "linear", findings: ["hum"], faultyChannel: null } as const;

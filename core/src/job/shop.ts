@@ -17,7 +17,7 @@ export interface ShopFacts extends References {
 }
 
 /** How a shop's diagnosis differs from everyone's. */
-export interface ShopTracing {
+interface ShopTracing {
   /** figures of the table it has changed, oldest first */
   changes: readonly TableChange[];
   /** causes shown in its closed jobs, since it last began to count */

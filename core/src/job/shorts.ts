@@ -9,7 +9,7 @@ import type { UnitModel } from "./unit";
 // off the list, or putting another in, does not undo it; only the node reading clear does.
 
 /** A node that reads short. `low`: it may be low by nature, so that a reason and a current-limited supply open it. */
-export interface ShortNode {
+interface ShortNode {
   name: string;
   low: boolean;
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
-import { closingBlockers, lastSaid, withdraw } from "../job";
+import { closingBlockers, withdraw } from "../job";
+import { lastSaid } from "./apply";
 import { SHOP, modelOf, records, typed, unitOf } from "../testing/jobs";
 
 describe("what a bench says is folded into what is so now", () => {

@@ -32,7 +32,7 @@ import { REPAIRS, triedModels, type TriedModel } from "./tried";
 
 // Everything on record beside the capacitors, folded once: parts of other classes, points, loads, looks, things tried, remarks.
 
-export interface PartModel {
+interface PartModel {
   name: string;
   class: PartClass;
   marked: readonly Marked[];
@@ -47,7 +47,7 @@ export interface PartModel {
   sinceReplaced: PartVerdict | null;
 }
 
-export interface PointReadingModel {
+interface PointReadingModel {
   reading: PointReading;
   /** null for alternating volts, and at reduced mains, where what it should read is no standard */
   verdict: PointVerdict | null;
@@ -76,7 +76,7 @@ export interface LoadModel {
   odd: boolean;
 }
 
-export interface LookModel {
+interface LookModel {
   seq: number;
   line: string | null;
   subject: Subject;
@@ -94,7 +94,7 @@ export interface RemarkModel {
 }
 
 /** One fault of the docket: the complaint itself first. */
-export interface FaultModel {
+interface FaultModel {
   number: number;
   /** null: the complaint of the docket */
   text: string | null;
@@ -115,7 +115,7 @@ export interface ColdStarts {
 }
 
 /** What the complaint does, and by which line. */
-export interface ComplaintNow {
+interface ComplaintNow {
   seq: number;
   outcome: Exclude<Outcome, "answers">;
   symptom: FindingToken | null;

@@ -7,7 +7,7 @@ import type { JobRecords } from "./records";
 export type UnsafeThing = Check | Extract<FindingToken, "earthPinRemoved" | "wrongFuse">;
 
 /** Looked over for whoever uses the unit, not for the bench. */
-export const MAINS_CHECKS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse"]);
+const MAINS_CHECKS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse"]);
 
 /** What was found bad between the wall and the unit and not found good since; what was ticked at check-in until it is measured or renewed. */
 export function unsafeThings({ job }: Pick<JobRecords, "job">, { unit }: Pick<JobModel, "unit">): UnsafeThing[] {

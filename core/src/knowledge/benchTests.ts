@@ -30,8 +30,7 @@ export interface BenchTest {
 
 export const INSTRUMENTS = ["voltmeter", "ohmmeter", "ammeter", "benchSupply", "capacitorMeter"] as const;
 export type Instrument = (typeof INSTRUMENTS)[number];
-export const RISKS = ["none", "switchedOn", "charge", "liveProbing"] as const;
-export type Risk = (typeof RISKS)[number];
+export type Risk = "none" | "switchedOn" | "charge" | "liveProbing";
 
 export const TEST_IDS = [
   "volumeDown",

@@ -1,13 +1,13 @@
-export { memory, practice, type KnowledgeRow, type Source, type Stricter } from "./row";
-export { ROWS, byId, figure, figureRange, type FigureId } from "./rows";
+export { memory, practice, type KnowledgeRow, type Source } from "./row";
+export { ROWS, byId, figure, figureRange } from "./rows";
 export { withOverrides, type ConstantOverrides } from "./own";
 export { CHOOSING_RULES, weightId, weightOf, type ChoosingRule, type ChoosingRuleId, type RuleIdOf } from "./choosing";
 export { DRY_TAN_D, ESR_NORMS, TAN_D, TAN_D_PER_1000_UF, type EsrNorm } from "./norms";
 export { LENGTHS, LIMITS, MAX_POSITIONS, within } from "./limits";
-export { PATTERNS, PATTERN_IDS, patternsFor, type Pattern, type PatternId } from "./patterns";
-export { PAIRED_KINDS, USUAL_DRAW, usualDraw, usualPoints, type UsualDraw, type UsualPoint } from "./usual";
+export { patternsFor, type PatternId } from "./patterns";
+export { PAIRED_KINDS, usualDraw, usualPoints, type UsualPoint } from "./usual";
 export { HYPOTHESES, HYPOTHESIS_IDS, type HypothesisId, type HypothesisRow } from "./hypotheses";
-export { BENCH_TESTS, INSTRUMENTS, RISKS, TEST_IDS, type BenchTest, type Instrument, type Risk, type TestId } from "./benchTests";
+export { BENCH_TESTS, INSTRUMENTS, TEST_IDS, type BenchTest, type Instrument, type Risk, type TestId } from "./benchTests";
 export {
   STARTER_TABLE,
   amendTable,

@@ -1,7 +1,7 @@
 import type { FindingToken, SupplyKind, UnitKind } from "../device";
 
 /** A fault that such a complaint of such a unit has often been: where to look and the test that tells it apart first (common practice). */
-export interface Pattern {
+interface Pattern {
   id: PatternId;
   /** null: of any */
   kinds: readonly UnitKind[] | null;

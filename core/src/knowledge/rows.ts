@@ -198,7 +198,7 @@ export const ROWS = [
   row("ripple.most", 0.01, "share", practice, "rough", "ripple of a regulated rail, peak to peak over its volts"),
 ] as const;
 
-export type FigureId = (typeof ROWS)[number]["id"];
+type FigureId = (typeof ROWS)[number]["id"];
 
 /** Rows by their id. @throws RangeError when two rows share one */
 export function byId<R extends { id: string }>(rows: readonly R[]): ReadonlyMap<string, R> {

@@ -1,6 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS } from "../device";
-import { PATTERNS, PATTERN_IDS, USUAL_DRAW, byId, patternsFor, usualDraw, usualPoints } from ".";
+import { byId, patternsFor, usualDraw, usualPoints } from ".";
+import { PATTERNS } from "./patterns";
+import { USUAL_DRAW } from "./usual";
+import { PATTERN_IDS } from "./patterns";
 
 describe("what a complaint has often been", () => {
   const find = (over: Partial<Parameters<typeof patternsFor>[0]>) =>

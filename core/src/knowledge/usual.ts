@@ -4,7 +4,7 @@ import { memory, practice, type Source } from "./row";
 // What is usual for a kind of unit: what it draws, which points it has.
 
 /** Watts a kind of unit draws when it is well and nothing plays. Rough by nature: what the unit's own plate or drawing says rules. */
-export interface UsualDraw {
+interface UsualDraw {
   id: string;
   kinds: readonly UnitKind[];
   power: "standby" | "idle";

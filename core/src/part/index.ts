@@ -2,10 +2,10 @@ export { PART_CLASSES, ROLES, filtersSupply, holdsCharge, valueSetsSound, type P
 export { TECHNOLOGIES, isPolarised, isWetAluminium, usualTolerance, type Technology, type Tolerance } from "./technology";
 export type { CapacitorPart, Parallel } from "./part";
 export type { PartState } from "./state";
-export { E_SERIES, eSeriesDecade, nearestPreferred, preferredAround, type ESeries } from "./eSeries";
-export { codeOfRatedVoltage, ratedVoltageOfCode } from "./ratedVoltageCode";
+export { eSeriesDecade, nearestPreferred, preferredAround, type ESeries } from "./eSeries";
+export { codeOfRatedVoltage } from "./ratedVoltageCode";
 export { capacitanceOfCode, parseMarking, type Marking, type MarkingIssue } from "./marking";
 export { readDateCode } from "./dateCode";
-export { bridgeReading, dissipationFromEsr, esrFromTanD, esrShares, soundEsr, usualTanD } from "./soundCapacitor";
-export { couplingShift, leakageLimit, leastInsulation } from "./leakage";
+export { bridgeReading, esrFromTanD, esrShares, soundEsr, usualTanD } from "./soundCapacitor";
+export { couplingShift, leastInsulation } from "./leakage";
 export { classOf } from "./partClass";

@@ -4,8 +4,7 @@ import { volts } from "../units";
 import { judgePoint, type PointExpectation, type PointVerdict } from "../verdict";
 import { shapeAt, valveConducts, type RailShapes } from "./shapes";
 
-export const POINT_KINDS = ["raw", "regulated", "bias", "ht", "offset"] as const;
-export type PointKind = (typeof POINT_KINDS)[number];
+export type PointKind = "raw" | "regulated" | "bias" | "ht" | "offset";
 
 /** A point that is watched while the mains come up, with what it should read at full mains. */
 export interface WatchedPoint {

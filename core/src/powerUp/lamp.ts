@@ -8,7 +8,7 @@ export const LAMP_WATTS = [15, 25, 40, 60, 75, 100, 150, 200, 300, 500] as const
 const FILAMENT = 0.55;
 
 /** Volts that stay on the lamp, as a share of the mains, and what is left for the unit behind it. */
-export interface LampDivision {
+interface LampDivision {
   lamp: number;
   unit: number;
   amperes: number;

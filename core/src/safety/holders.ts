@@ -4,7 +4,7 @@ import { storedEnergy } from "./discharge";
 import { hazardClass, type HazardClass } from "./hazard";
 
 /** A part that holds charge, as it stands in the unit. */
-export interface ChargeHolder {
+interface ChargeHolder {
   designator: string;
   nominal: Farads;
   /** null: not marked */

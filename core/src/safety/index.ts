@@ -1,18 +1,8 @@
-export {
-  dischargeCurve,
-  dischargePlan,
-  dischargePlans,
-  storedEnergy,
-  timeToVolts,
-  type DischargePlan,
-  type DischargeRefusal,
-  type DrawerResistor,
-} from "./discharge";
-export { hazardClass, type HazardClass } from "./hazard";
-export { held, type ChargeHolder, type Held } from "./holders";
+export { dischargeCurve, dischargePlans, storedEnergy, type DischargePlan, type DischargeRefusal, type DrawerResistor } from "./discharge";
+export { type HazardClass } from "./hazard";
+export { held, type Held } from "./holders";
 export {
   NO_READING,
-  RECOVERY_MS,
   SAFETY_KINDS,
   chargeState,
   partCharges,
@@ -23,7 +13,6 @@ export {
   touchSafety,
   type ChargeState,
   type Harmless,
-  type LockedUnit,
   type PartCharge,
   type PassedOver,
   type SafetyEvent,

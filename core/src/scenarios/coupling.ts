@@ -3,7 +3,7 @@ import { acResponse, decibels, logFrequencies, nearIndex, phaseDegrees, checkNet
 import { num, part, place, type Figure, type Parts, solvedBy, type Scenario, type Settings, type Warning, isCoarse } from "./scenario";
 
 /** Volts rms across an electrolytic at the lowest note above which it distorts audibly (D. Self, from memory). */
-export const DISTORTION_VOLTS = 0.08;
+const DISTORTION_VOLTS = 0.08;
 
 /** the lowest that is heard, and the lowest strings of a bass and a guitar, in hertz */
 const NOTES = [20, 41, 82] as const;

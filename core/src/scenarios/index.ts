@@ -18,14 +18,10 @@ export {
   type SettingUnit,
   type Settings,
   type Slot,
-  type SolveOptions,
   type Stress,
   type Unit,
   type Warning,
 } from "./scenario";
-export { dischargeTime, railsPerMainsStep } from "./supply";
-export { CROSSOVER_TABLE } from "./crossover.facts";
-export { restoringOhms, sectionImpedance, sideMismatch } from "./crossover";
-export { classDButterworth } from "./classD";
-export { startUp, type StartUp } from "./startUp";
-export { delaySeconds } from "./delay";
+export { railsPerMainsStep } from "./supply";
+export { restoringOhms, sideMismatch } from "./crossover";
+export { startUp } from "./startUp";

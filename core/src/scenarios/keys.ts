@@ -1,219 +1,208 @@
 // Every name a circuit's numbers, places, settings and curves go by: the wording of each is checked against these lists.
 
 /** What a figure of a circuit is. */
-export const FIGURE_KEYS = [
-  "dc",
-  "ripple",
-  "rippleRms",
-  "trough",
-  "harmonic",
-  "diodePeak",
-  "inrush",
-  "capacitorRipple",
-  "hum",
-  "discharge",
-  "headroom",
-  "railImpedance",
-  "railImpedancePeak",
-  "railNoise",
-  "steady",
-  "atSwitchOn",
-  "balanceAtMost",
-  "balanceWatts",
-  "corner",
-  "level",
-  "phase",
-  "voltsAcross",
-  "dcShift",
-  "bandLevel",
-  "loadAtLeast",
-  "peaking",
-  "carrierLeft",
-  "treble",
-  "resonance",
-  "q",
-  "carrierVolts",
-  "gainMargin",
-  "phaseCrossing",
-  "phaseMargin",
-  "gainCrossing",
-  "nearest",
-  "swing",
-  "growth",
-  "auxiliary",
-  "startTime",
-  "heldUp",
-  "outputRipple",
-  "delay",
-  "delayShortest",
-  "delayLongest",
-  "settlesAt",
-] as const;
-export type FigureKey = (typeof FIGURE_KEYS)[number];
+export type FigureKey =
+  | "dc"
+  | "ripple"
+  | "rippleRms"
+  | "trough"
+  | "harmonic"
+  | "diodePeak"
+  | "inrush"
+  | "capacitorRipple"
+  | "hum"
+  | "discharge"
+  | "headroom"
+  | "railImpedance"
+  | "railImpedancePeak"
+  | "railNoise"
+  | "steady"
+  | "atSwitchOn"
+  | "balanceAtMost"
+  | "balanceWatts"
+  | "corner"
+  | "level"
+  | "phase"
+  | "voltsAcross"
+  | "dcShift"
+  | "bandLevel"
+  | "loadAtLeast"
+  | "peaking"
+  | "carrierLeft"
+  | "treble"
+  | "resonance"
+  | "q"
+  | "carrierVolts"
+  | "gainMargin"
+  | "phaseCrossing"
+  | "phaseMargin"
+  | "gainCrossing"
+  | "nearest"
+  | "swing"
+  | "growth"
+  | "auxiliary"
+  | "startTime"
+  | "heldUp"
+  | "outputRipple"
+  | "delay"
+  | "delayShortest"
+  | "delayLongest"
+  | "settlesAt";
 
 /** Nodes and parts of a circuit that a figure or curve belongs to. */
-export const NODE_KEYS = [
-  "rail",
-  "rail-",
-  "raw",
-  "node1",
-  "node2",
-  "node3",
-  "noLoad",
-  "upper",
-  "lower",
-  "first",
-  "second",
-  "reservoir",
-  "reservoir2",
-  "filter1",
-  "filter2",
-  "filter3",
-] as const;
-export type NodeKey = (typeof NODE_KEYS)[number];
+export type NodeKey =
+  | "rail"
+  | "rail-"
+  | "raw"
+  | "node1"
+  | "node2"
+  | "node3"
+  | "noLoad"
+  | "upper"
+  | "lower"
+  | "first"
+  | "second"
+  | "reservoir"
+  | "reservoir2"
+  | "filter1"
+  | "filter2"
+  | "filter3";
 
 /** Places of a circuit that a part of the job can take. */
-export const SLOT_KEYS = [
-  "rail",
-  "rail-",
-  "raw",
-  "node1",
-  "node2",
-  "node3",
-  "noLoad",
-  "upper",
-  "lower",
-  "first",
-  "second",
-  "reservoir",
-  "reservoir2",
-  "filter1",
-  "filter2",
-  "filter3",
-  "input",
-  "output",
-  "c",
-  "c1",
-  "c2",
-  "main",
-  "decoupler1",
-  "decoupler2",
-  "servo",
-  "coupling",
-  "filter",
-  "start",
-] as const;
-export type SlotKey = (typeof SLOT_KEYS)[number];
+export type SlotKey =
+  | "rail"
+  | "rail-"
+  | "raw"
+  | "node1"
+  | "node2"
+  | "node3"
+  | "noLoad"
+  | "upper"
+  | "lower"
+  | "first"
+  | "second"
+  | "reservoir"
+  | "reservoir2"
+  | "filter1"
+  | "filter2"
+  | "filter3"
+  | "input"
+  | "output"
+  | "c"
+  | "c1"
+  | "c2"
+  | "main"
+  | "decoupler1"
+  | "decoupler2"
+  | "servo"
+  | "coupling"
+  | "filter"
+  | "start";
 
 /** What can be set of a circuit. */
-export const SETTING_KEYS = [
-  "arrangement",
-  "rectifier",
-  "fault",
-  "mainsHertz",
-  "mainsShare",
-  "secondary",
-  "source",
-  "loadIs",
-  "load",
-  "bleeder",
-  "stages",
-  "rejection",
-  "heardFrom",
-  "dropOut",
-  "regulated",
-  "regulatorOhms",
-  "regulatorHenries",
-  "supply",
-  "balance",
-  "rated",
-  "place",
-  "signal",
-  "before",
-  "emitter",
-  "siemens",
-  "collector",
-  "kind",
-  "alignment",
-  "crossing",
-  "crossingTop",
-  "driver",
-  "voiceCoil",
-  "resonance",
-  "resonancePeak",
-  "amplifierOhms",
-  "seriesOhms",
-  "henries",
-  "coilOhms",
-  "bridgeOhms",
-  "carrier",
-  "dropper",
-  "outputSiemens",
-  "coupling",
-  "leak",
-  "feedThrough",
-  "driverQ",
-  "loopGain",
-  "servoOhms",
-  "couplingOhms",
-  "filterOhms",
-  "output",
-  "switching",
-  "rippleAmperes",
-  "postCoil",
-  "bus",
-  "startOhms",
-  "startAt",
-  "stopAt",
-  "idleAmperes",
-  "runAmperes",
-  "takeOver",
-  "ohms",
-  "threshold",
-  "shortest",
-  "longest",
-  "tolerance",
-  "dropper1",
-  "dropper2",
-  "dropper3",
-  "choke1",
-  "choke2",
-  "choke3",
-  "load1",
-  "load2",
-  "load3",
-] as const;
-export type SettingKey = (typeof SETTING_KEYS)[number];
+export type SettingKey =
+  | "arrangement"
+  | "rectifier"
+  | "fault"
+  | "mainsHertz"
+  | "mainsShare"
+  | "secondary"
+  | "source"
+  | "loadIs"
+  | "load"
+  | "bleeder"
+  | "stages"
+  | "rejection"
+  | "heardFrom"
+  | "dropOut"
+  | "regulated"
+  | "regulatorOhms"
+  | "regulatorHenries"
+  | "supply"
+  | "balance"
+  | "rated"
+  | "place"
+  | "signal"
+  | "before"
+  | "emitter"
+  | "siemens"
+  | "collector"
+  | "kind"
+  | "alignment"
+  | "crossing"
+  | "crossingTop"
+  | "driver"
+  | "voiceCoil"
+  | "resonance"
+  | "resonancePeak"
+  | "amplifierOhms"
+  | "seriesOhms"
+  | "henries"
+  | "coilOhms"
+  | "bridgeOhms"
+  | "carrier"
+  | "dropper"
+  | "outputSiemens"
+  | "coupling"
+  | "leak"
+  | "feedThrough"
+  | "driverQ"
+  | "loopGain"
+  | "servoOhms"
+  | "couplingOhms"
+  | "filterOhms"
+  | "output"
+  | "switching"
+  | "rippleAmperes"
+  | "postCoil"
+  | "bus"
+  | "startOhms"
+  | "startAt"
+  | "stopAt"
+  | "idleAmperes"
+  | "runAmperes"
+  | "takeOver"
+  | "ohms"
+  | "threshold"
+  | "shortest"
+  | "longest"
+  | "tolerance"
+  | "dropper1"
+  | "dropper2"
+  | "dropper3"
+  | "choke1"
+  | "choke2"
+  | "choke3"
+  | "load1"
+  | "load2"
+  | "load3";
 
 /** Choices of a setting. */
-export const OPTION_KEYS = [
-  "halfWave",
-  "bridge",
-  "centreTap",
-  "doubler",
-  "dualRail",
-  "silicon",
-  "valve",
-  "none",
-  "diodeOpen",
-  "resistance",
-  "current",
-  "rails",
-  "lastNode",
-  "coupling",
-  "bypass",
-  "high1",
-  "high2",
-  "high3",
-  "low1",
-  "low2",
-  "low3",
-  "band1",
-  "butterworth",
-  "linkwitzRiley",
-] as const;
-export type OptionKey = (typeof OPTION_KEYS)[number];
+export type OptionKey =
+  | "halfWave"
+  | "bridge"
+  | "centreTap"
+  | "doubler"
+  | "dualRail"
+  | "silicon"
+  | "valve"
+  | "none"
+  | "diodeOpen"
+  | "resistance"
+  | "current"
+  | "rails"
+  | "lastNode"
+  | "coupling"
+  | "bypass"
+  | "high1"
+  | "high2"
+  | "high3"
+  | "low1"
+  | "low2"
+  | "low3"
+  | "band1"
+  | "butterworth"
+  | "linkwitzRiley";
 
 /** What a curve shows. */
-export const CURVE_KEYS = ["volts", "impedance", "response", "loopGain", "afterKick", "charging"] as const;
-export type CurveKey = (typeof CURVE_KEYS)[number];
+export type CurveKey = "volts" | "impedance" | "response" | "loopGain" | "afterKick" | "charging";

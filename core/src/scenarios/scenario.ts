@@ -151,7 +151,7 @@ export interface ScenarioFacts {
 }
 
 /** How it is solved: what a screen that only asks for the facts need not load. */
-export interface ScenarioSolver {
+interface ScenarioSolver {
   netlist(settings: Settings, parts: Parts): Netlist;
   solve(settings: Settings, parts: Parts, options: SolveOptions): Result<Outcome, CircuitIssue>;
 }
@@ -172,7 +172,7 @@ export function place(id: string, a: NodeName, b: NodeName, state: PartState): C
       return [{ kind: "resistor", id, a, b, ohms: SHORTED_OHMS }];
   }
 }
-export const SHORTED_OHMS = 0.05;
+const SHORTED_OHMS = 0.05;
 
 /** A slot's own part as good as new, from its marked values alone. */
 export const faultless = (farads: number, esr = 0): PartState => ({ kind: "works", farads, esr, leak: Infinity });

@@ -13,7 +13,7 @@ import {
 import type { Figure, Outcome, SolveOptions, Stress, Warning } from "./scenario";
 import { isCoarse } from "./scenario";
 
-export interface LoopQuestion {
+interface LoopQuestion {
   /** the closed loop, everything in place */
   netlist: Netlist;
   /** the amplifier or transconductance around which the loop is looked at */

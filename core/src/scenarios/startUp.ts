@@ -26,7 +26,7 @@ export const startUpSupply: Scenario = solvedBy(startUpSupplyFacts, {
   },
 });
 
-export interface StartUp {
+interface StartUp {
   /** volts the auxiliary rail would climb to with the controller idle */
   reaches: number;
   /** seconds until the start threshold; null when it is never reached */

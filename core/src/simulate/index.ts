@@ -1,8 +1,8 @@
 export { renderHearing, type Hearing } from "./hearing";
 export { inventedCatalogue } from "./catalogue";
-export { readCapacitance, readEsr, trueEsr, type SimulatedMeter, type TrueState } from "./meter";
+export { readCapacitance, readEsr, type SimulatedMeter, type TrueState } from "./meter";
 export { PROGRAMMES, programme, type Made, type ProgrammeName } from "./programme";
-export { sickUnit, type SickFault, type SickSide, type SickSound } from "./sickUnit";
+export { sickUnit, type SickFault, type SickSide } from "./sickUnit";
 export {
   addClicks,
   addCrackle,
@@ -18,4 +18,4 @@ export {
   type HumShape,
 } from "./sickSound";
 export { PRACTICE_UNITS, type PracticeUnit } from "./practice";
-export { idleLines, proofLines, stepLines, worldOf, type StepAsked, type World, type WorldFault } from "./world";
+export { idleLines, proofLines, stepLines, worldOf } from "./world";

@@ -19,7 +19,7 @@ export type SickFault =
   | { code: "dull"; corner: number; side: SickSide }
   | { code: "hiss"; level: number; side: SickSide };
 
-export interface SickSound {
+interface SickSound {
   channels: readonly [Float32Array, Float32Array];
   rate: number;
   programme: ProgrammeName;

@@ -7,13 +7,13 @@ import { seededRandom } from "../numeric";
 // one fault until that is mended. For practice and for tests; whatever is read of it is marked as simulated.
 
 /** The fault of a world: the part that has it, what it does to the readings, and from which stage on it shows. */
-export interface WorldFault {
+interface WorldFault {
   part: string;
   does: "pullsDown" | "biasGone" | "regulatorPasses" | "halfRectified" | "offsetShifted" | "triesAgain";
   from: Stage;
 }
 
-export interface World {
+interface World {
   fault: WorldFault;
   /** volts over the emitter resistors of each channel, cold, and what its adjuster was left at */
   idle: Readonly<Record<string, number>>;
@@ -75,7 +75,7 @@ const ORDER: readonly Stage[] = ["transformer", "bias", "unloaded", "loaded", "f
 const NOISE = 0.012;
 
 /** What the meters are asked at a step. */
-export interface StepAsked {
+interface StepAsked {
   stage: Stage;
   points: readonly { point: WatchedPoint; expected: StepExpectation }[];
   current: { typical: number } | null;

@@ -39,7 +39,7 @@ export interface SoundPicture {
   bands: readonly (readonly (number | null)[])[];
 }
 
-export interface Analyser {
+interface Analyser {
   /** takes samples of every channel as they come, full scale 1 */
   push(blocks: readonly Float32Array[], count: number): void;
   finish(): { report: SoundReport; picture: SoundPicture };

@@ -20,7 +20,7 @@ const HEAD_BYTES = 1 << 20;
 const BLOCK_FRAMES = 1 << 15;
 const MIN_SECONDS = 0.2;
 /** A file with more of its samples no numbers is refused. */
-export const MAX_NOT_NUMBERS = 0.01;
+const MAX_NOT_NUMBERS = 0.01;
 
 /**
  * Analyses a WAV file piece by piece: no more than some hundred kB of it are held at once.

@@ -8,7 +8,7 @@ type RecordingMoment = "before" | "after" | "twin";
 type Played = "programme" | "nothing" | "sweep" | "tones";
 
 /** Figures of one channel, dBFS; `hum.there` false: none was found above that level. */
-export interface ChannelFigures {
+interface ChannelFigures {
   noise: { level: number; levelA: number };
   hum: { level: number; there: boolean } | null;
   /** dB of each third octave from 20 Hz to 20 kHz */

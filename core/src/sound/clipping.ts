@@ -1,7 +1,7 @@
 import { decibels } from "./bands";
 import type { Ticks } from "./ticks";
 
-export interface Clipping {
+interface Clipping {
   threshold: number;
   share: number;
   side: "both" | "positive" | "negative";

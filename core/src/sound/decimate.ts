@@ -1,6 +1,6 @@
 // Samples at a fraction of their rate, as they come: for what is slow and must be seen finely.
 
-export interface Decimator {
+interface Decimator {
   /** takes samples, gives those that are left; what it gives is overwritten by the next push */
   push(samples: Float32Array, count: number): { samples: Float32Array; count: number };
 }

@@ -2,7 +2,7 @@ import { decibels } from "./bands";
 import type { SoundEvent } from "./findings";
 import { TICK, type Ticks } from "./ticks";
 
-export interface Impulses {
+interface Impulses {
   events: SoundEvent[];
   /** of the middle one, dBFS */
   level: number;

@@ -25,7 +25,7 @@ const RIVALS = 1.4;
 const MAX_OF_ONE = 12;
 
 /** One multiple of the mains frequency. */
-export interface Rung {
+interface Rung {
   times: number;
   /** how well it keeps its phase: 1 by chance; 0 where something round about keeps its own about as well */
   keeps: number;

@@ -48,7 +48,7 @@ export function findTones(s: Spectra, full: Spectra, from: number, to: number, m
   return out;
 }
 
-export interface Noise {
+interface Noise {
   level: number;
   levelA: number;
   slope: number;

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { thinOut } from "../simulate";
-import { BANDS, STIMULI, analyseWav, bandMid, responseOf, stimulus, summaryOf, writeWav } from ".";
+import { BANDS, analyseWav, bandMid, responseOf, stimulus, summaryOf, writeWav } from ".";
+import { STIMULI } from "./stimulus";
 
 const PLAN = { rate: 48_000, level: -20, seconds: 12 };
 function bandsOf(x: Float32Array): readonly (number | null)[] {

@@ -5,7 +5,7 @@ import { BANDS, bandMid } from "./bands";
 export const STIMULI = ["sweep", "tones"] as const;
 export type Stimulus = (typeof STIMULI)[number];
 
-export interface StimulusPlan {
+interface StimulusPlan {
   /** samples a second */
   rate: number;
   /** dBFS */

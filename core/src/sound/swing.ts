@@ -2,7 +2,7 @@ import FFT from "fft.js";
 import { HANN, cosineWindow, decibels, windowPower } from "./bands";
 import { floorAround, linePower, peakOffset } from "./spectra";
 
-export interface Swing {
+interface Swing {
   rate: number;
   level: number;
   growth: number;

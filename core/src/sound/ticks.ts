@@ -4,7 +4,7 @@ import { Growing } from "./growing";
 export const TICK = 0.002;
 
 /** What the samples of one side near its top are like. */
-export interface Top {
+interface Top {
   /** magnitude of the highest */
   level: number;
   /** samples in the last 0.4 % under it, and in the 1.6 % under that */

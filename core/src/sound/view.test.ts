@@ -1,7 +1,8 @@
 import { expect, test } from "vitest";
 import { seededRandom } from "../numeric";
 import { addHiss, addHum, programme, weaken } from "../simulate";
-import { aWeighting, analyseWav, compareSides, compareSounds, decibels, soundView, summaryOf, writeWav, type AnalysedSound } from ".";
+import { analyseWav, compareSides, compareSounds, decibels, soundView, summaryOf, writeWav, type AnalysedSound } from ".";
+import { aWeighting } from "./bands";
 
 const RATE = 32_000;
 function heard(spoil: (a: Float32Array, b: Float32Array, random: () => number) => void, rate = RATE, seconds = 8): AnalysedSound {

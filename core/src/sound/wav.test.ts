@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { WaveFile } from "wavefile";
-import { analyseWav, decodeFrames, readWavFormat, writeWav, type WavFormat } from ".";
+import { analyseWav, decodeFrames, readWavFormat, writeWav } from ".";
+import { type WavFormat } from "./wav";
 
 // Files written by a library that is not ours are read back.
 

@@ -142,7 +142,7 @@ function sampleReader(bytes: Uint8Array, { float, bits, bytesPerSample: width }:
 }
 
 /** How samples are written: as they are, or whole numbers of 16 bits, which is what every player reads. */
-export type WavForm = "float32" | "pcm16";
+type WavForm = "float32" | "pcm16";
 
 /**
  * A WAV file, one array a channel, all of one length, full scale 1; what is beyond full scale is held at it in 16 bits.

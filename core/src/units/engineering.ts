@@ -11,7 +11,7 @@ const PREFIXES = [
   { symbol: "G", exponent: 9 },
 ] as const;
 
-export interface EngineeringOptions {
+interface EngineeringOptions {
   /** Significant digits shown, 1 to 12; default 3. */
   significant?: number;
   /** Keep trailing zeros, so that a reading shows the precision it was entered with. Default false. */

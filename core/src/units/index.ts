@@ -20,7 +20,7 @@ export {
   type Volts,
   type Watts,
 } from "./quantity";
-export { formatEngineering, type EngineeringOptions, type UnitSymbol } from "./engineering";
+export { formatEngineering, type UnitSymbol } from "./engineering";
 export { parseValue, type ParsedValue } from "./parseValue";
 export type { Result } from "./result";
 export { ownValue, wordTable } from "./wordTable";

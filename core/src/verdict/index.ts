@@ -3,20 +3,18 @@ export { expectEsr, isOver, type EsrExpectation, type ReferenceSource } from "./
 export { judge, type Twin } from "./judge";
 export type { JudgingContext } from "./judgingContext";
 export { measuredState, soundState, type KnownState, type MeasuredPart } from "./partState";
-export type { Datasheet, References, ShelfReading } from "./reference";
+export type { References, ShelfReading } from "./reference";
 export {
   VERDICT_STATES,
   isBad,
   isCondemned,
-  type Certainty,
-  type Finding,
   type Settle,
   type Verdict,
   type VerdictNote,
   type VerdictReason,
   type VerdictState,
 } from "./verdict";
-export { judgePart, type PartEvidence, type PartReason, type PartSettle, type PartVerdict } from "./otherPart";
+export { judgePart, type PartReason, type PartSettle, type PartVerdict } from "./otherPart";
 export { judgePoint, nominalIn, sisterOf, type PointExpectation, type PointState, type PointVerdict } from "./point";
-export { besideSiblings, type Siblings } from "./siblings";
+export { besideSiblings } from "./siblings";
 export { judgeDraw, type DrawNorm, type DrawVerdict } from "./draw";

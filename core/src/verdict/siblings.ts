@@ -2,7 +2,7 @@ import { figure } from "../knowledge";
 import { median } from "../numeric";
 
 /** A figure of each sibling beside the others. */
-export interface Siblings {
+interface Siblings {
   /** of those that were read; null where fewer than two were */
   median: number | null;
   /** each over the median; null where it was not read */

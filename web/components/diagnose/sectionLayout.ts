@@ -1,7 +1,7 @@
 import { Graph, layout } from "@dagrejs/dagre";
 import type { SectionBox, SectionLink } from "@mirvek/core/job";
 
-export interface Placed {
+interface Placed {
   /** middle of each box, by its id */
   at: ReadonlyMap<string, { x: number; y: number }>;
   width: number;

@@ -31,7 +31,7 @@ import { waitingLines, type LineStorage } from "./waitingLines";
 // judged here at Enter, by the core the server uses; the server confirms them one after the other, or refuses one, which then goes.
 
 /** What stands at the entry line as the last thing said. */
-export type LineAnswer =
+type LineAnswer =
   /** `held`: the power it asked for is held; it is kept as an attempt */
   | { kind: "said"; key: string; entry: Entry; waiting: boolean; held: Interlock | null }
   | { kind: "refused"; line: string; issue: RequestIssue };
@@ -54,7 +54,7 @@ export interface CursorSnapshot {
   meter: string | null;
 }
 
-export interface JobStoreOptions {
+interface JobStoreOptions {
   data: JobData;
   sendLine: (post: ReadoutPost) => Promise<Answer<SavedLine>>;
   loadData: () => Promise<Answer<JobData>>;

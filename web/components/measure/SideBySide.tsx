@@ -119,7 +119,7 @@ function valueOf(p: PositionView, quantity: Shown): number | null {
 }
 
 /** Twin groups, each in the order of their designators. */
-export function groupsOf(positions: readonly PositionView[]): PositionView[][] {
+function groupsOf(positions: readonly PositionView[]): PositionView[][] {
   const groups = new Map<string, PositionView[]>();
   for (const p of positions) if (p.twinKey !== null) groups.set(p.twinKey, [...(groups.get(p.twinKey) ?? []), p]);
   return [...groups.values()].filter((g) => g.length > 1);

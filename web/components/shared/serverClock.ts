@@ -1,7 +1,7 @@
 /** How many of the last times heard are kept: a clock set anew on either side is followed after as many. */
 const KEPT = 32;
 
-export interface ServerClock {
+interface ServerClock {
   /** `now`: what the server's clock said when it answered, ms since the epoch */
   hear(now: number): void;
   now(): number;

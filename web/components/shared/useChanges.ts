@@ -4,13 +4,13 @@ import { useEffect, useRef, useState } from "react";
 import { read } from "./request";
 
 /** What every open window is told at each beat: how often what it shows was written to, and the server's clock, ms since the epoch. */
-export interface Beat {
+interface Beat {
   revision: number;
   now: number;
 }
 
 /** Older than this a window no longer claims to be up to date: two beats and a breath. */
-export const STALE_MS = 3000;
+const STALE_MS = 3000;
 const POLL_MS = 2000;
 
 /**

@@ -198,7 +198,7 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
                 <Button
                   size="small"
                   type="text"
-                  aria-label={`Put ${m.name} away`}
+                  aria-label={`Remove ${m.name}`}
                   onClick={() => void edit({ kind: "retireMeter", id: m.id })}
                 >
                   Remove

@@ -15,7 +15,7 @@ const PAGES = [
   { key: "k", path: "/shop/catalogue", name: "Catalogue" },
   { key: "o", path: "/shop/order", name: "Order and stock" },
 ] as const;
-export type ShopPath = (typeof PAGES)[number]["path"];
+type ShopPath = (typeof PAGES)[number]["path"];
 
 /** The pages of the shop, each by one key. */
 export function ShopNav({ here }: { here: ShopPath }) {

@@ -7,7 +7,7 @@ const TAKE_MS = 120_000;
 /** A piece that got lost is sent again so often. */
 const TRIES = 3;
 
-export type ImportEnd = { kind: "taken"; outcome: ImportOutcome } | { kind: "cancelled" } | { kind: "failed"; why: string };
+type ImportEnd = { kind: "taken"; outcome: ImportOutcome } | { kind: "cancelled" } | { kind: "failed"; why: string };
 
 /** Sends a file that was read, piece by piece, and has it taken at once; cancelled or failed, nothing of it is. */
 export async function sendImport(

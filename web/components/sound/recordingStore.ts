@@ -30,7 +30,7 @@ export interface RecordingState {
   sick: readonly SickFault[] | null;
 }
 
-export interface RecordingSnapshot {
+interface RecordingSnapshot {
   recordings: readonly RecordingState[];
   current: string | null;
   /** why the last thing asked for was not done; null where it was */

@@ -11,7 +11,7 @@ import { numberOf } from "../shared/NumberItem";
 import { percent, shown, span } from "../../wording/quantity";
 
 /** One thing to be typed: with a unit as at the bench, a plain number, or words. */
-export interface ToolField {
+interface ToolField {
   key: string;
   label: string;
   unit: UnitSymbol | "number" | "text";
@@ -20,14 +20,14 @@ export interface ToolField {
 }
 
 /** What is worked out: a sentence each, the first the one that is asked for. */
-export interface ToolAnswer {
+interface ToolAnswer {
   lines: readonly string[];
   minded?: boolean;
   /** nothing is typed yet: worked out for what stands in the fields */
   example?: boolean;
 }
 
-export interface BenchTool {
+interface BenchTool {
   id: string;
   name: string;
   fields: readonly ToolField[];

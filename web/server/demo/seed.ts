@@ -85,7 +85,7 @@ async function seedShop(db: Db): Promise<void> {
 }
 
 /** Where the supplier of the demo is asked for stock and price; another one at every start. */
-export async function setSupplierAddress(db: Db, address: string): Promise<void> {
+async function setSupplierAddress(db: Db, address: string): Promise<void> {
   await db.query("update supplier set address = $2 where name = $1", [DEMO_SUPPLIER, address]);
 }
 

@@ -1,6 +1,6 @@
 import "server-only";
 import { readRows } from "../rows";
-import { ARRANGEMENTS, asOne, type Arrangement, type CataloguePart, type Refusal } from "@mirvek/core/choose";
+import { ARRANGEMENTS, type Arrangement, type Refusal } from "@mirvek/core/choose";
 import { z } from "zod";
 import type { ChoiceView } from "../../schemas/jobView";
 import { listParts } from "./parts";
@@ -58,38 +58,7 @@ async function listSets(db: Db, choiceIds: readonly number[]): Promise<Map<numbe
   return sets;
 }
 
-/** What is fitted where a choice is put in: its part, or its set as the one part it is. */
-export type ChosenPart = Pick<CataloguePart, "code" | "nominal" | "rated" | "technology" | "tolerance"> & {
-  id: number | null;
-  /** of a set its parts */
-  setParts: readonly number[] | null;
-};
-
-/** The part chosen for a position, or the set as one; null where nothing is. */
-export async function findChosenPart(db: Db, positionId: number): Promise<ChosenPart | null> {
-  const { rows } = await db.query("select id, part_id, arrangement from choice where position_id = $1 order by id desc limit 1", [
-    positionId,
-  ]);
-  if (!rows[0]) return null;
-  const row = z.object({ id: z.number(), part_id: z.number().nullable(), arrangement: z.enum(ARRANGEMENTS).nullable() }).parse(rows[0]);
-  if (row.part_id === null) return null;
-  if (row.arrangement === null) {
-    const [part] = await listParts(db, [row.part_id]);
-    return part ? { ...part, setParts: null } : null;
-  }
-  const places = (await listSets(db, [row.id])).get(row.id) ?? [];
-  const parts = await listParts(db, [...new Set(places)]);
-  return {
-    id: null,
-    setParts: places,
-    ...asOne(
-      row.arrangement,
-      places.map((id) => parts.find((p) => p.id === id)!),
-    ),
-  };
-}
-
-export interface NewChoice {
+interface NewChoice {
   jobId: number;
   positionId: number;
   follows: number | null;

@@ -97,7 +97,7 @@ export async function insertImportPiece(db: Db, importId: number, place: number,
   return rowCount === 1;
 }
 
-export interface ImportUnderWay {
+interface ImportUnderWay {
   supplierId: number;
   means: ImportMeans;
   rowsSaid: number;

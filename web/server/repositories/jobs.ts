@@ -70,7 +70,7 @@ const jobRow = z
 
 const SELECT = `select job.*, array(select finding::text from job_finding f where f.job_id = job.id order by f.finding) as findings from job`;
 
-export interface JobSearch {
+interface JobSearch {
   /** every word must stand in docket number, title, owner or complaint */
   words: readonly string[];
   limit: number;
@@ -218,7 +218,7 @@ export async function setJobState(db: Db, id: number, version: number, state: Jo
   if (rowCount !== 1) throw refuseStale();
 }
 
-export type JobEventKind = (typeof JOB_EVENTS)[number];
+type JobEventKind = (typeof JOB_EVENTS)[number];
 
 /** @param from the line that says so, the position it is about, and when it was said; now where no line said it */
 export async function insertJobEvent(

@@ -7,7 +7,7 @@ import type { Db } from "../db";
 import { readRows } from "../rows";
 import { COUNTS, FROM_LINE, JOIN_LINE, fromLine } from "./lines";
 
-export interface NewObservation extends Pick<StoredObservation, "subject" | "observation" | "by" | "whileLocked"> {
+interface NewObservation extends Pick<StoredObservation, "subject" | "observation" | "by" | "whileLocked"> {
   jobId: number;
   lineId: number;
   at: Date;

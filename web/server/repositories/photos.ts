@@ -30,7 +30,7 @@ export async function countPhotos(db: Db, jobId: number): Promise<number> {
   return z.object({ n: z.number() }).parse(rows[0]).n;
 }
 
-export interface NewPhoto {
+interface NewPhoto {
   jobId: number;
   about: string | null;
   moment: PhotoMoment;

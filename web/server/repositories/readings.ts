@@ -8,7 +8,7 @@ import type { Db } from "../db";
 import { readRows } from "../rows";
 import { COUNTS, FROM_LINE, JOIN_LINE, fromLine } from "./lines";
 
-export interface NewReading extends SaidReading {
+interface NewReading extends SaidReading {
   jobId: number;
   lineId: number;
   positionId: number;
@@ -153,16 +153,4 @@ export async function listReadings(db: Db, jobIds: readonly number[]): Promise<(
     [jobIds],
   );
   return readRows("reading", rows, readingOf);
-}
-
-/** What a line said of its last part: what `same` repeats. */
-export async function listSaid(db: Db, lineId: number): Promise<SaidReading[]> {
-  const { rows } = await db.query(`select r.*, ${FROM_LINE} from reading r ${JOIN_LINE} where r.line_id = $1 and ${COUNTS} order by r.id`, [
-    lineId,
-  ]);
-  const readings = readRows("reading", rows, readingOf);
-  const part = readings.at(-1)?.positionId;
-  return readings
-    .filter((r) => r.positionId === part)
-    .map(({ measurement, significant, inCircuit, meter }) => ({ measurement, significant, inCircuit, meter }));
 }

@@ -55,7 +55,7 @@ export async function readPiece(db: Db, sha256: string): Promise<Buffer> {
   return z.object({ bytes: z.instanceof(Buffer) }).parse(rows[0]).bytes;
 }
 
-export interface NewRecording extends RecordingAsked {
+interface NewRecording extends RecordingAsked {
   jobId: number;
   sha256: string;
   by: string;

@@ -26,7 +26,7 @@ async function counting(db: Db, table: string, jobIds: readonly number[], where 
 
 // ---------------------------------------------------------------- volts at parts and points
 
-export interface NewPointReading extends Pick<PointReading, "positionId" | "point" | "volts" | "form" | "significant" | "under"> {
+interface NewPointReading extends Pick<PointReading, "positionId" | "point" | "volts" | "form" | "significant" | "under"> {
   jobId: number;
   lineId: number;
   at: Date;
@@ -62,7 +62,7 @@ export async function listPointReadings(db: Db, jobIds: readonly number[]): Prom
 // ---------------------------------------------------------------- charge and power
 
 type AtPosition<H> = H extends { position: string } ? Omit<H, "position"> & { positionId: number } : H;
-export type NewSafetyEvent = { jobId: number; lineId: number | null; by: string; at: Moment } & AtPosition<SafetyHappening>;
+type NewSafetyEvent = { jobId: number; lineId: number | null; by: string; at: Moment } & AtPosition<SafetyHappening>;
 
 export async function insertSafetyEvent(db: Db, e: NewSafetyEvent): Promise<void> {
   await db.query(

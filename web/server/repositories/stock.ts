@@ -7,10 +7,10 @@ import { readRows } from "../rows";
 // What lies in the shop's drawers and what is on its way, as a ledger: ordered, delivered, counted anew, taken. What a job fitted from a
 // catalogue part is taken by its fitting, so that undoing the line puts it back.
 
-export const STOCK_KINDS = ["ordered", "delivered", "counted", "taken"] as const;
-export type StockKind = (typeof STOCK_KINDS)[number];
+const STOCK_KINDS = ["ordered", "delivered", "counted", "taken"] as const;
+type StockKind = (typeof STOCK_KINDS)[number];
 
-export interface StockMove {
+interface StockMove {
   partId: number;
   kind: StockKind;
   count: number;

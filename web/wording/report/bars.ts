@@ -3,13 +3,13 @@ import type { ReportBlock } from "./blocks";
 type BarsBlock = Extract<ReportBlock, { kind: "bars" }>;
 
 /** One bar as it is drawn: where it begins and how long it is, with its figure beside its end. */
-export interface Bar {
+interface Bar {
   y: number;
   width: number;
   label: string;
   filled: boolean;
 }
-export interface DrawnBars {
+interface DrawnBars {
   width: number;
   height: number;
   rows: readonly { name: string; y: number; bars: readonly Bar[] }[];

@@ -11,7 +11,7 @@ import type { Cure, TriedModel } from "@mirvek/core/job";
 const WORTH_NAMING = 0.05;
 const MAX_SURE = 0.99;
 
-export interface Story {
+interface Story {
   /** what was the cause, and by what that is known; first sentence first */
   cause: string[];
   /** what points to it */

@@ -1,5 +1,5 @@
 /** One curve over its own axis; names carry their unit, as in "rail (V)". */
-export interface NamedCurve {
+interface NamedCurve {
   name: string;
   values: ArrayLike<number>;
 }

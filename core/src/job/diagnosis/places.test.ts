@@ -4,7 +4,8 @@ import { predictRipple } from "../../diagnosis";
 import { modelOf, positionRecord, records, typed } from "../../testing/jobs";
 import { part } from "../../testing/parts";
 import { STARTER } from "../../diagnosis";
-import { rippleQuestions, diagnoseJob, traceCase, type TraceCase } from "..";
+import { rippleQuestions, traceCase, type TraceCase } from "..";
+import { diagnoseJob } from "../diagnosis";
 
 const base = records();
 const JOB = {
