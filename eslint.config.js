@@ -67,7 +67,7 @@ export default tseslint.config(
   {
     files: ["web/**/*.{ts,tsx}"],
     plugins: { "react-hooks": reactHooks },
-    rules: { ...reactHooks.configs.recommended.rules, "react-hooks/set-state-in-effect": "off", "react-hooks/refs": "off" },
+    rules: { ...reactHooks.configs.recommended.rules },
   },
   {
     // the core runs anywhere: no web, no Node, no clock or chance of its own

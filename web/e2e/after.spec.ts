@@ -239,7 +239,7 @@ test("the bench tools by keyboard, wrong figures said, a result sent into a dock
   await page.keyboard.press("e");
   await expect(page.getByRole("heading", { name: "Bench tools" })).toBeVisible();
   const answered = page.getByRole("status", { name: "Answer" });
-  await expect(answered).toContainText("For example");
+  await expect(answered).toContainText("Example, from the fields");
   await page.locator("body").press("8");
   await page.getByLabel(/^Volts over the load/).fill("20");
   await expect(answered).toContainText("Load: still to be typed.");

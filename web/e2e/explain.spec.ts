@@ -59,7 +59,7 @@ test("a value set by hand stays with the job, a wrong one is marked and not take
   const winding = page.getByLabel("Secondary voltage rms");
   await winding.fill("18,5");
   await winding.press("Enter");
-  await expect(page.getByText("1 set by hand")).toBeVisible();
+  await expect(page.getByText("1 entered")).toBeVisible();
   await winding.fill("-3");
   await winding.press("Enter");
   await expect(winding).toHaveAttribute("aria-invalid", "true");

@@ -79,8 +79,14 @@ export function lastSaid(records: JobRecords, key: string | null): SaidReading[]
 }
 
 /** Understands a line against the job as it stands. */
-export const understand = (records: JobRecords, shop: Pick<ShopFacts, "meters">, entered: EnteredLine): Result<Entry, ReadoutIssue> =>
-  parseReadout(entered.line, contextOf(records, shop.meters, entered, lastSaid(records, entered.refersTo)));
+export const understand = (
+  records: JobRecords,
+  shop: Pick<ShopFacts, "meters" | "figures">,
+  entered: EnteredLine,
+): Result<Entry, ReadoutIssue> =>
+  withOverrides(shop.figures ?? {}, () =>
+    parseReadout(entered.line, contextOf(records, shop.meters, entered, lastSaid(records, entered.refersTo))),
+  );
 
 /** Key of the line that `undo` takes back now: the last that still counts; null where none does. */
 export const lastLine = (records: JobRecords): string | null => records.lines.find((l) => !l.withdrawn)?.key ?? null;

@@ -101,6 +101,12 @@ describe("limits shown before Enter", () => {
     expect(b.at("C14").verdict.esrLimits).toEqual(before);
   });
 
+  test("go by the shop's own figures, as the verdict does", () => {
+    const figures = { "esr.failedRatio": 4 };
+    const [usual, own] = [SHOP, { ...SHOP, figures }].map((shop) => limitsOn(bench().at("C1"), shop, "blue")!);
+    expect(own!.failedOver).toBeGreaterThan(usual!.failedOver);
+  });
+
   test("are those of the part that is in now", () => {
     const b = bench();
     const old = limitsOn(b.at("C14"), SHOP, "blue")!;

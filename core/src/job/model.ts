@@ -202,7 +202,7 @@ function parallelOf<C extends ChoiceFacts>(p: PositionRecord, { across, byDesign
 export function limitsOn(p: PositionModel, shop: ShopFacts, meterId: string | null): EsrExpectation | null {
   const meter = shop.meters.find((m) => m.id === meterId);
   if (!meter || meter.shows === "ohmmeter" || meter.shows === "volts") return null;
-  return expectEsr(p.fittings.at(-1)!.part, meter.esrAt, meter.id, shop, datasheetOf(p));
+  return withOverrides(shop.figures ?? {}, () => expectEsr(p.fittings.at(-1)!.part, meter.esrAt, meter.id, shop, datasheetOf(p)));
 }
 
 function factsOf<C extends ChoiceFacts>(

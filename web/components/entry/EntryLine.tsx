@@ -43,6 +43,7 @@ export function ReadoutLine() {
   // what was refused comes back, unless something new is being typed already
   useEffect(() => {
     if (!refused) return;
+    // eslint-disable-next-line react-hooks/set-state-in-effect -- the refusal comes from the store, and the field follows it once
     setText((now) => (now === "" ? refused.line : now));
     setAskedBack(refused.line);
     requestAnimationFrame(() => inputRef.current?.value === refused.line && inputRef.current.select());

@@ -1,5 +1,6 @@
 "use client";
 
+import { withOverrides } from "@mirvek/core/knowledge";
 import { parsePositionList } from "@mirvek/core/entry";
 import { Input, Modal, type InputRef } from "antd";
 import { useMemo, useRef, useState } from "react";
@@ -23,7 +24,10 @@ export function AddPositions({ open, onClose }: { open: boolean; onClose: () => 
   const [text, setText] = useState("");
   const field = useRef<InputRef>(null);
   const [busy, setBusy] = useState(false);
-  const parsed = useMemo(() => parsePositionList(text, new Set(view.positions.map((p) => p.designator))), [text, view.positions]);
+  const parsed = useMemo(
+    () => withOverrides(view.shop.figures ?? {}, () => parsePositionList(text, new Set(view.positions.map((p) => p.designator)))),
+    [text, view.positions, view.shop.figures],
+  );
   const ready = parsed.drafts.length > 0 && parsed.issues.length === 0;
   const add = async () => {
     if (!ready) return;

@@ -2,7 +2,7 @@
 
 import { EXAMPLES } from "@mirvek/core/entry";
 import { Modal, Switch } from "antd";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { keysOff, setKeysOff } from "./useKeys";
 import { CapacitorMark, type MarkKind } from "./CapacitorMark";
 import { KEY_GROUPS } from "../../wording/keys";
@@ -36,8 +36,7 @@ function MarkLegend() {
 }
 
 export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const [on, setOn] = useState(true);
-  useEffect(() => setOn(!keysOff()), [open]);
+  const [on, setOn] = useState(() => !keysOff());
   return (
     <Modal open={open} onCancel={onClose} footer={null} title={sharedWords.keySheet} width={1060} style={{ top: 20 }} destroyOnHidden>
       <div className={styles.columns}>

@@ -14,12 +14,6 @@ export function NetlistDialog({ open, initial, onClose }: { open: boolean; initi
   const [answer, setAnswer] = useState<NetlistAnswer | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   useEffect(() => () => client.close(), [client]);
-  useEffect(() => {
-    if (!open) return;
-    setText(initial);
-    setAnswer(null);
-    setWrong(null);
-  }, [open, initial]);
   const solve = async () => {
     const outcome = await client.ask({ type: "netlist", text });
     if (outcome.kind !== "answered") return;

@@ -3,7 +3,7 @@
 import type { Setting, SettingUnit } from "@mirvek/core/scenarios";
 import { Button, Input } from "antd";
 import { parseValue, type UnitSymbol } from "@mirvek/core/units";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { optionName, settingName, slotName } from "../../wording/circuit";
 import { marked, shown } from "../../wording/quantity";
@@ -107,12 +107,16 @@ function ValueField({
   byHand: boolean;
   onSet: (v: number | null) => void;
 }) {
-  const [text, setText] = useState(textOf(value, setting.unit));
+  const stands = textOf(value, setting.unit);
+  const [text, setText] = useState(stands);
   const [wrong, setWrong] = useState(false);
-  useEffect(() => {
-    setText(textOf(value, setting.unit));
+  // a value set from outside replaces what was being typed
+  const [before, setBefore] = useState(stands);
+  if (before !== stands) {
+    setBefore(stands);
+    setText(stands);
     setWrong(false);
-  }, [value, setting.unit]);
+  }
   const take = () => {
     if (text.trim() === "") return onSet(null);
     if (text === textOf(value, setting.unit)) return setWrong(false);

@@ -150,6 +150,7 @@ export function useExplanation(id: ScenarioId, circuit: Circuit, complaint: numb
   // the healthy circuit sizes some complaints: without it the answer would be worked out twice
   const ready = circuit.outcomes !== null || circuit.issue !== null;
   useEffect(() => {
+    // eslint-disable-next-line react-hooks/set-state-in-effect -- the work starts once the circuit is there, and says so
     if (ready) run();
   }, [ready, run]);
   const stop = () => {

@@ -25,17 +25,17 @@ interface Props {
 /** This recording against another of the same thing, or one side against the other, level taken out. */
 export function Compared({ store, recording, recordings, sides }: Props) {
   const [against, setAgainst] = useState<string | null>(null);
-  const [channels, setChannels] = useState<readonly Comparison[] | null>(null);
+  const [compared, setCompared] = useState<{ with: string; channels: readonly Comparison[] | null } | null>(null);
+  const channels = compared !== null && compared.with === against ? compared.channels : null;
   const options = [
     ...(sides ? [{ value: SIDES, label: "right against left" }] : []),
     ...recordings.filter((t) => t.key !== recording.key && t.hearing.kind !== "refused").map((t) => ({ value: t.key, label: t.name })),
   ];
   useEffect(() => {
     let gone = false;
-    setChannels(null);
     if (against !== null)
       void store.compare(recording.key, against === SIDES ? null : against).then((c) => {
-        if (!gone) setChannels(c);
+        if (!gone) setCompared({ with: against, channels: c });
       });
     return () => {
       gone = true;
