@@ -1,7 +1,6 @@
 import { expect, test } from "@playwright/test";
-import { expectAccessible, line, watchConsole } from "./helpers";
+import { STATIONS, expectAccessible, line, watchConsole } from "./helpers";
 
-const STATIONS = ["check-in", "make-safe", "sound", "measure", "simulate", "choose", "fit", "power-up", "adjust", "final-test", "return"];
 const SHOP = ["/shop", "/shop/settings", "/shop/choosing", "/shop/catalogue", "/shop/order"];
 const SCREENS = [
   "/",
@@ -12,7 +11,11 @@ const SCREENS = [
   "/jobs/new",
   ...STATIONS.map((s) => `/jobs/406/${s}`),
   "/jobs/404/make-safe",
+  "/jobs/408/log",
 ];
+
+// a browser elsewhere: what the server drew by the shop's clock must be what it draws
+test.use({ locale: "de-DE", timezoneId: "Asia/Tokyo" });
 
 // by night the same elements stand in other colors: only what depends on those is looked at again
 for (const { theme, rules } of [{ theme: "day" }, { theme: "night", rules: ["color-contrast", "link-in-text-block"] }])

@@ -85,3 +85,20 @@ export async function hummingReceiver(request: APIRequestContext, origin: string
   expect(edited.status()).toBe(200);
   return number;
 }
+
+/** Addresses of the stations, in the order of the path; a test compares them with the path itself. */
+export const STATIONS = [
+  "check-in",
+  "make-safe",
+  "inspect",
+  "sound",
+  "diagnose",
+  "measure",
+  "simulate",
+  "choose",
+  "fit",
+  "power-up",
+  "adjust",
+  "final-test",
+  "return",
+] as const;

@@ -46,13 +46,13 @@ test("a supplier's file comes in by its columns, bad rows are named with their l
   expect(saved, "no cell runs as a formula").not.toMatch(/(^|,)=1\+1/m);
   await expectAccessible(page);
   await page.getByRole("button", { name: "Take 3 parts in" }).click();
-  await expect(said(page)).toHaveText("Taken: 3 new, 0 changed, 0 the same, 0 withdrawn.");
+  await expect(said(page)).toHaveText("Imported: 3 new, 0 changed, 0 the same, 0 withdrawn.");
   await give(page, csv("tin2.csv", `${HEAD}\r\n${rows(2)}`));
   await expect(said(page)).toHaveText("Read as the last file of Tin Whistle Parts with these headings.");
   await page.getByLabel("The file").selectOption("whole");
   await page.getByRole("button", { name: "Read every row" }).click();
   await page.getByRole("button", { name: "Take 2 parts in" }).click();
-  await expect(said(page)).toHaveText("Taken: 0 new, 0 changed, 2 the same, 1 withdrawn.");
+  await expect(said(page)).toHaveText("Imported: 0 new, 0 changed, 2 the same, 1 withdrawn.");
   await expect(page.getByRole("row", { name: /Tin Whistle Parts/ })).toContainText("2");
   expect(complaints).toEqual([]);
 });
@@ -89,7 +89,7 @@ test("a hundred thousand rows come in, and a long file can be stopped with nothi
   await give(page, csv("big.csv", `${HEAD}\r\n${rows(20_000, 1000)}`));
   await page.getByRole("button", { name: "Read every row" }).click();
   await page.getByRole("button", { name: "Take 20000 parts in" }).click({ timeout: 120_000 });
-  await expect(said(page)).toHaveText("Taken: 20000 new, 0 changed, 0 the same, 0 withdrawn.", { timeout: 120_000 });
+  await expect(said(page)).toHaveText("Imported: 20000 new, 0 changed, 0 the same, 0 withdrawn.", { timeout: 120_000 });
 });
 
 test("where nothing fits a set is made up, a part is written down, what it changes is said and heard", async ({

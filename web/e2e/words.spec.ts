@@ -1,25 +1,10 @@
 import { expect, test } from "@playwright/test";
+import { STATIONS } from "./helpers";
 
 /** Words of the workshop's own that the trade's words replaced; what somebody typed or an owner said may hold them. */
 const REPLACED =
   /\b(docket|readout|take in|taken in|hand back|handed back|hands out|hands inside|held against|approaches?|road map|ledger|in sum|makes no odds|foretold|undecided|worn|nothing held|charge held|volts left|seen to|next act|looked over|rungs|tones? of its own|one side weaker|that injures|counts? as charged|head-?room|slope of|winding volts|draws like|sick|tapes?|stand-in|as it is on the bench|made as|ends at|everyone starts with|put away|holds the closing|speaks? (for|against)|acquitted|innocent|comeback|mended|twins?|sisters?|siblings?)\b|\bMind:/i;
 
-const STATIONS = [
-  "check-in",
-  "make-safe",
-  "inspect",
-  "sound",
-  "diagnose",
-  "measure",
-  "simulate",
-  "choose",
-  "fit",
-  "power-up",
-  "adjust",
-  "final-test",
-  "return",
-  "log",
-];
 const OTHERS = [
   "/",
   "/jobs/new",
@@ -33,7 +18,7 @@ const OTHERS = [
   "/tools",
 ];
 
-for (const path of [...OTHERS, ...STATIONS.map((s) => `/jobs/406/${s}`)])
+for (const path of [...OTHERS, ...[...STATIONS, "log"].map((s) => `/jobs/406/${s}`)])
   test(`${path} speaks the trade's words`, async ({ page }) => {
     await page.goto(path);
     await expect(page.locator("h1, h2, [role=navigation], nav").first()).toBeVisible();
@@ -53,6 +38,13 @@ for (const path of [...OTHERS, ...STATIONS.map((s) => `/jobs/406/${s}`)])
     // the owner's words stay as the owner said them
     expect(said.filter((t) => REPLACED.test(t) && !t.startsWith("Growls under the quiet scenes"))).toEqual([]);
   });
+
+test("the stations walked here are those of the path", async ({ page }) => {
+  await page.goto("/jobs/406/measure");
+  const links = page.getByRole("navigation", { name: "Job" }).getByRole("list").getByRole("link");
+  await expect(links).toHaveCount(STATIONS.length);
+  expect(await links.evaluateAll((all) => all.map((a) => a.getAttribute("href")))).toEqual(STATIONS.map((s) => `/jobs/406/${s}`));
+});
 
 for (const [was, is] of [
   ["trace", "diagnose"],

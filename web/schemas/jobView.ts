@@ -12,17 +12,9 @@ import type {
 } from "@mirvek/core/choose";
 import type { FindingToken, Scope } from "@mirvek/core/device";
 import {
-  afterFacts,
-  afterFitting,
-  diagnosisInputsOf,
   type AfterFitting,
-  nextOf,
   type Diagnosis,
-  diagnose,
-  PATH,
-  stationStates,
   type JobFacts,
-  type JobModel,
   type JobRecords,
   type UnitModel,
   type JobState,
@@ -160,66 +152,6 @@ export interface JobView {
   safetyLog: SafetyEntry[];
   unreadable: Records["unreadable"];
   shop: ShopView;
-}
-
-/** Puts together what is shown of a job, from its records and their picture. */
-export function viewOf(
-  records: Records,
-  shop: ShopView,
-  picture: JobModel<ChoiceView>,
-  predictions: readonly Prediction[] = [],
-  rails?: RailShapes,
-): JobView {
-  const nameOf = (id: number | null) => records.positions.find((p) => p.id === id)?.designator ?? null;
-  const after = afterFitting(records, picture, rails, shop.figures);
-  const { facts: weighed, diagnosis } = diagnose(
-    records.job,
-    picture,
-    diagnosisInputsOf(
-      shop,
-      predictions.flatMap((f) => f.predicted ?? []),
-    ),
-  );
-  const facts: JobFacts = { ...weighed, after: afterFacts(after, records) };
-  const next = nextOf(facts, PATH);
-  return {
-    after,
-    revision: records.revision,
-    job: records.job,
-    safety: picture.safety,
-    highest: picture.highest,
-    stations: stationStates(facts, PATH),
-    next: next.act,
-    nextAt: next.at,
-    positions: picture.positions,
-    facts,
-    diagnosis,
-    lines: records.lines,
-    points: records.points.map(({ line, positionId, point, volts, form, significant, takenAt }) => ({
-      line,
-      where: point ?? nameOf(positionId) ?? "retired part",
-      volts,
-      form,
-      significant,
-      takenAt,
-    })),
-    unit: picture.unit,
-    observations: records.observations,
-    circuits: records.circuits,
-    notes: records.notes.map(({ line, positionId, at, by, text }) => ({ line, where: nameOf(positionId), at, by, text })),
-    safetyLog: records.events
-      .filter((e) => !e.struck)
-      .map((e) => ({
-        line: e.line,
-        at: e.at,
-        kind: e.kind,
-        position: "position" in e ? e.position : null,
-        volts: "volts" in e ? e.volts : null,
-        reason: "reason" in e ? (e.reason ?? null) : null,
-      })),
-    unreadable: records.unreadable,
-    shop,
-  };
 }
 
 /** One row of the bench. */

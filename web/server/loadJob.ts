@@ -1,21 +1,9 @@
 import "server-only";
-import {
-  afterFacts,
-  afterFitting,
-  diagnosisInputsOf,
-  deriveJob,
-  inOrder,
-  type InterlockedJob,
-  type StoredReading,
-  nextOf,
-  PATH,
-  diagnose,
-} from "@mirvek/core/job";
+import { afterFitting, deriveJob, inOrder, type InterlockedJob, type StoredReading } from "@mirvek/core/job";
 import type { ConstantOverrides } from "@mirvek/core/knowledge";
 import { LRUCache } from "lru-cache";
 import { isBad } from "@mirvek/core/verdict";
 import {
-  viewOf,
   type BenchPage,
   type BenchRow,
   type ChoiceView,
@@ -25,6 +13,7 @@ import {
   type Records,
   type ShopView,
 } from "../schemas/jobView";
+import { standingOf, viewOf } from "../schemas/viewOf";
 import { predict, predictRails } from "./predict";
 import { pool, together, type Db } from "./db";
 import { listChoices } from "./repositories/choices";
@@ -219,18 +208,10 @@ function benchRow(records: Records, shop: ShopView): BenchRow {
   const { job } = records;
   const picture = deriveJob<ChoiceView>()(records, shop);
   const states = picture.positions.map((p) => p.verdict.state);
-  const { facts } = diagnose(
-    job,
-    picture,
-    diagnosisInputsOf(
-      shop,
-      predict(records, picture, shop.figures).flatMap((f) => f.predicted ?? []),
-    ),
-  );
-  // rails are predicted where somebody has begun to bring the unit up: there they decide what comes next
+  // rails are predicted where somebody has begun to power the unit up: there they decide what comes next
   const begun = records.observations.some((o) => o.observation.kind === "mains");
-  const after = afterFitting(records, picture, begun ? predictRails(records, picture, shop.figures) : undefined, shop.figures);
-  const next = nextOf({ ...facts, after: afterFacts(after, records) }, PATH);
+  const rails = begun ? predictRails(records, picture, shop.figures) : undefined;
+  const { next } = standingOf(records, shop, picture, predict(records, picture, shop.figures), rails);
   return {
     number: job.number,
     title: job.title,

@@ -1,7 +1,8 @@
 import { deriveJob, type JobRecords } from "@mirvek/core/job";
 import { IN_PROPORTION } from "@mirvek/core/powerUp";
 import { SHOP, records, typed } from "@mirvek/core/testing/jobs";
-import { viewOf, type ChoiceView, type JobView, type Records, type ShopView } from "../schemas/jobView";
+import type { ChoiceView, JobView, Records, ShopView } from "../schemas/jobView";
+import { viewOf } from "../schemas/viewOf";
 
 /** A receiver as its screens show it after these lines, with a shop of its own. */
 export function jobView(...said: string[]): JobView {

@@ -7,6 +7,7 @@ import { celsius, farads, volts } from "../units";
 import { expectedLife } from "./life";
 import { TANTALUM_APPROACHES, USUAL_SHOP_RULES, VALUE_POLICIES, type PositionNeeds, type Approaches } from "./needs";
 import { rankParts } from "./rank";
+import { kindRules } from "./rules/kinds";
 import { requirementsOf, neededVolts, refusals, rippleAllowed, searchBounds, valueWindow } from "./rules";
 
 const catalogue = inventedCatalogue(8);
@@ -43,14 +44,22 @@ test("the policy next value up allows all that the policy same value allows", ()
   );
 });
 
-test("only safety classes stand at the mains, and nowhere else", () => {
+test("only safety classes of their kind stand at the mains, and nowhere else: the rule of the kind itself refuses", () => {
+  const seen = { refused: 0, taken: 0, elsewhere: 0 };
   fc.assert(
-    fc.property(anyPart, position, (p, needs) => {
-      const broken = refusals(p, requirementsOf(needs, approaches, USUAL_SHOP_RULES));
+    fc.property(anyPart, position, fc.constantFrom("mainsX", "mainsY", null), (p, plain, mains) => {
+      const needs: PositionNeeds = mains === null ? plain : { ...plain, role: mains };
+      const codes = kindRules(p, requirementsOf(needs, approaches, USUAL_SHOP_RULES)).map((r) => r.code);
       const atMains = needs.role === "mainsX" || needs.role === "mainsY";
-      if (atMains !== (p.safety !== null)) expect(broken.length).toBeGreaterThan(0);
+      const fits = p.safety !== null && (needs.role !== "mainsY" || p.safety.startsWith("Y"));
+      if (atMains) expect(codes.includes("safetyClass"), `${p.code} at ${needs.role}`).toBe(!fits);
+      else if (p.safety !== null) expect(codes).toContain("technology");
+      seen[atMains ? (fits ? "taken" : "refused") : "elsewhere"] += 1;
     }),
+    { numRuns: 400 },
   );
+  expect(Math.min(seen.refused, seen.elsewhere), JSON.stringify(seen)).toBeGreaterThan(20);
+  expect(seen.taken, "some are of the class that is asked for").toBeGreaterThan(0);
 });
 
 test("a ranking does not depend on the order of the catalogue, and losing a part loses only that part", () => {

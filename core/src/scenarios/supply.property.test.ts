@@ -4,7 +4,8 @@ import { seededRandom } from "../numeric";
 import type { PartState } from "../part";
 import { supply } from "./supply";
 import { ARRANGEMENTS } from "./supply.facts";
-import { fillSettings, type Parts, type Settings } from "./scenario";
+import type { FigureKey } from "./keys";
+import { fillSettings, type Outcome, type Parts, type Settings } from "./scenario";
 
 /** Supplies as they come over a bench: any arrangement, size and wear. */
 function supplies(seed: number, fault: "none" | "diodeOpen") {
@@ -78,7 +79,11 @@ test("a slider that takes a part out or adds a stage begins where the circuit be
     [settings, parts],
   ] as const) {
     const solved = supply.solve(of, state, { detail: "live", warm });
-    if (!solved.ok) throw new Error(JSON.stringify(solved.issue));
+    const cold = supply.solve(of, state, { detail: "live" });
+    if (!solved.ok || !cold.ok) throw new Error(JSON.stringify([solved, cold].map((r) => (r.ok ? "" : r.issue))));
+    const rail = ({ figures }: Outcome, key: FigureKey) => figures.find((f) => f.key === key && f.at === "rail")!.value;
+    for (const key of ["dc", "ripple"] as const)
+      expect(rail(solved.value, key) / rail(cold.value, key), `${key} from a warm start`).toBeCloseTo(1, 3);
     warm = solved.value.warm;
   }
 });
