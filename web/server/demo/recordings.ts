@@ -22,7 +22,7 @@ const NOISE = 1e-4;
 function made(r: DemoRecording, random: () => number): { name: string; moment: RecordingMoment; played: Played; wav: Uint8Array } {
   if (r.of === "unit") {
     const sick = sickUnit(r.kind, { rate: RATE, seconds: SECONDS, random }, r.mainsHz);
-    return { name: "simulated, as taken in.wav", moment: "before", played: r.played, wav: writeWav(sick.channels, RATE, "pcm16") };
+    return { name: "simulated, at check-in.wav", moment: "before", played: r.played, wav: writeWav(sick.channels, RATE, "pcm16") };
   }
   const left = stimulus("sweep", { rate: RATE, level: -20, seconds: SECONDS });
   const right = Float32Array.from(left);
