@@ -151,7 +151,7 @@ test("a whole can is planned as loose parts, a price has a past, a pair is bough
   await place(page, "C4B").click();
   await page.keyboard.press("Escape");
   await page.keyboard.press("j");
-  const can = page.getByRole("region", { name: "The can C4" });
+  const can = page.getByRole("region", { name: "Multi-section can C4" });
   await expect(can).toContainText("Nothing chosen yet for C4A and C4B");
   await page
     .getByRole("button", { name: /^Take / })
@@ -305,11 +305,11 @@ test("a shop's own figure and settings hold in every job, a meter is added and p
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByRole("region", { name: "Margins and repair approach" })).toContainText("Saved.");
   const meters = page.getByRole("region", { name: "Meters" });
-  await meters.getByLabel("Name").fill("Grey meter");
+  await meters.getByLabel("Name", { exact: true }).fill("Grey meter");
   // green is what a corroded lead is
   await meters.getByLabel("Short name").fill("green");
   await meters.getByRole("button", { name: "Save meter" }).click();
-  await expect(meters).toContainText("word is not accepted");
+  await expect(meters).toContainText("Short name is not accepted");
   await meters.getByLabel("Short name").fill("grey");
   await meters.getByRole("button", { name: "Save meter" }).click();
   await expect(meters.getByRole("row", { name: /Grey meter/ })).toContainText("100 kHz");

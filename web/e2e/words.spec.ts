@@ -3,7 +3,7 @@ import { STATIONS } from "./helpers";
 
 /** Words of the workshop's own that the trade's words replaced; what somebody typed or an owner said may hold them. */
 const REPLACED =
-  /\b(docket|readout|take in|taken in|hand back|handed back|hands out|hands inside|held against|schools?|road map|ledger|in sum|makes no odds|foretold|undecided|worn|nothing held|charge held|volts left|seen to|next act|looked over|rungs|tones? of its own|one side weaker|that injures|counts? as charged|head-?room|slope of|winding volts|draws like|sick|tapes?|stand-in|as it is on the bench|made as|ends at|everyone starts with|put away|holds the closing|speaks? (for|against)|acquitted|innocent|comeback|mended|twins?|sisters?|siblings?)\b|\bMind:/i;
+  /\b(docket|readout|take in|taken in|hand back|handed back|hands out|hands inside|held against|schools?|road map|ledger|in sum|makes no odds|foretold|undecided|worn|nothing held|charge held|volts left|seen to|next act|looked over|rungs|tones? of its own|one side weaker|that injures|counts? as charged|head-?room|slope of|winding volts|draws like|sick|tapes?|stand-in|as it is on the bench|made as|ends at|everyone starts with|put away|holds the closing|speaks? (for|against)|acquitted|innocent|mended|twins?|sisters?|siblings?)\b|\bMind:/i;
 
 const OTHERS = [
   "/",

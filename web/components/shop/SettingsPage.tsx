@@ -122,6 +122,19 @@ const NEW_METER = {
   checkedOn: "",
 };
 
+/** What the fields of a meter are called on the screen. */
+const METER_FIELD: Readonly<Record<keyof MeterPost, string>> = {
+  id: "The meter",
+  name: "Name",
+  word: "Short name",
+  shows: "Shows",
+  esrAt: "ESR at",
+  capacitanceAt: "C at",
+  endOhms: "Full scale",
+  leadOhms: "Leads together",
+  checkedOn: "Last checked",
+};
+
 function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
   const [typed, setTyped] = useState(NEW_METER);
   const [said, setSaid] = useState("");
@@ -139,7 +152,9 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
       checkedOn: typed.checkedOn.trim() === "" ? null : typed.checkedOn.trim(),
     });
     if (!read.success)
-      return setSaid(`${String(read.error.issues[0]?.path[0] ?? "That")} is not accepted: ${read.error.issues[0]?.message ?? ""}.`);
+      return setSaid(
+        `${METER_FIELD[read.error.issues[0]?.path[0] as keyof MeterPost] ?? "That"} is not accepted: ${read.error.issues[0]?.message ?? ""}.`,
+      );
     if (await edit({ kind: "meter", meter: read.data })) {
       setTyped(NEW_METER);
       setSaid("Saved.");

@@ -52,7 +52,7 @@ export const shopWords = {
   shopsOwnDefault: "This shop's own; default",
   // SettingsPage
   goesFromFieldField: "goes from field to field,",
-  savesSectionEveryJob: "saves the section. Every job follows at once; repair approaches are what new jobs begin with.",
+  savesSectionEveryJob: "saves the section. Every job follows at once; new jobs begin with these repair approaches.",
   dischargedBelowMost: "Discharged below, V (5 at most)",
   voltsOverWorkingVolts: "Volts over working volts, wet aluminium, ×",
   yearsPartShouldLast: "Years a part should last",
