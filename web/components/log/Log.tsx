@@ -91,7 +91,7 @@ export function JobLog({ entries }: { entries: readonly LogEntry[] }) {
                   <td>
                     {e.what === "line" && !e.withdrawn && !closed && (
                       <Button size="small" type="text" onClick={() => strike(e.key)} aria-label={`Strike out ${e.typed}`}>
-                        strike
+                        strike out
                       </Button>
                     )}
                   </td>

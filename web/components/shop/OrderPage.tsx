@@ -72,7 +72,7 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
               <th className="n">Coming</th>
               <th className="n">Order</th>
               <th className="n">In stock</th>
-              <th className="n">Sum</th>
+              <th className="n">Total</th>
               <th>
                 <span className="sr-only">Book</span>
               </th>

@@ -163,7 +163,7 @@ function Shelf({ row: s, samples, picked, onStrike }: { row: ShelfRow; samples: 
           <small className="muted">struck</small>
         ) : (
           <Button size="small" type="text" onClick={onStrike} aria-label={`Strike out ${marked(s.nominal, s.rated)} on ${s.meterName}`}>
-            Strike
+            Strike out
           </Button>
         )}
       </td>

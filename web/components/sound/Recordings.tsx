@@ -48,7 +48,7 @@ export function Recordings({ store, recordings, current, closed }: Props) {
             <span />
           ) : (
             <Button size="small" type="text" onClick={() => void store.drop(t.key)} aria-label={`Strike out ${t.name}`}>
-              strike
+              strike out
             </Button>
           )}
         </li>
