@@ -44,7 +44,7 @@ const solve: RippleSolver = (question) => {
   if (!solved.has(key)) solved.set(key, predictRipple(question));
   return solved.get(key)!;
 };
-const answer = read.ok ? traceCase(read.value, solve) : read;
+const answer = read.ok ? traceCase(read.value, solve, "asked") : read;
 if (!answer.ok) refuse((sentences[answer.issue.code] as (i: CaseIssue) => string)(answer.issue));
 const round = (_key: string, value: unknown) =>
   typeof value === "number" && !Number.isInteger(value) ? Number(value.toPrecision(4)) : value;

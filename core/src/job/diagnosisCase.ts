@@ -1,11 +1,12 @@
 import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS, type FindingToken, type SupplyKind, type UnitKind } from "../device";
 import { ESR_NORMS } from "../knowledge";
 import { usualTolerance } from "../part";
-import { parsePositionList, type ReadoutMeter } from "../entry";
+import { parsePositionList, type Effect, type Entry, type ReadoutMeter } from "../entry";
 import { hertz, volts, type Result } from "../units";
-import { applyLine, understand, type EnteredLine } from "./apply";
+import { applyLine, isEnergised, understand, type EnteredLine } from "./apply";
 import { STARTER, type Predicted, type RippleQuestion } from "../diagnosis";
 import { deriveJob } from "./model";
+import { askedLine, saidLine, type SaidLine } from "./saidFacts";
 import { rippleQuestions } from "./diagnosis/ripple";
 import type { JobRecords, PositionRecord } from "./records";
 import type { ShopFacts } from "./shop";
@@ -15,7 +16,7 @@ import type { DiagnosisJob, Diagnosis } from "./diagnosis/types";
 // A job as a file that can be traced without a shop: what was complained of, which parts there are, and what was said, step by step.
 
 /** A line as it was said: by itself, or with the part under the cursor, what the meter showed, and that the part was out of circuit. */
-export type CaseLine = string | { line: string; on?: string; out?: boolean; meter?: CaseMeter };
+export type CaseLine = string | { line: string; on?: string; out?: boolean; meter?: CaseMeter; powered?: boolean };
 const CASE_METERS = ["esr", "bridge", "multi"] as const;
 export type CaseMeter = (typeof CASE_METERS)[number];
 
@@ -28,6 +29,8 @@ export interface TraceCase {
   faultyChannel?: string | null;
   /** one part a line, as a parts list is pasted */
   parts?: readonly string[];
+  /** what points should read, a line of the entry line each, said before the first step */
+  points?: readonly string[];
   firstPower?: "suppliesFirst" | "lookUnderLimiter";
   /** lines said one after the other; an answer is given after each step */
   steps?: readonly (CaseLine | readonly CaseLine[])[];
@@ -43,7 +46,10 @@ export type CaseIssue =
 
 interface CaseAnswer {
   mirvekAnswer: 1;
-  steps: readonly ({ after: number; lines: readonly string[] } & Diagnosis)[];
+  /** what was understood of the parts list and of the points, line by line */
+  parts: readonly SaidLine[];
+  points: readonly SaidLine[];
+  steps: readonly ({ after: number; lines: readonly SaidLine[] } & Diagnosis)[];
 }
 
 const MINUTE = 60_000;
@@ -90,13 +96,16 @@ export function readCase(x: unknown): Result<TraceCase, CaseIssue> {
   if (!Array.isArray(findings)) return fail({ code: "wrongKind", at: "findings", wanted: "a list" });
   const odd = findings.findIndex((f) => !FINDING_TOKENS.includes(f as FindingToken));
   if (odd >= 0) return fail({ code: "unknownToken", at: `findings[${odd}]`, token: findings[odd], known: FINDING_TOKENS });
-  const lists = { parts: c["parts"] ?? [], steps: c["steps"] ?? [] };
+  const lists = { parts: c["parts"] ?? [], points: c["points"] ?? [], steps: c["steps"] ?? [] };
   for (const [at, list] of Object.entries(lists)) if (!Array.isArray(list)) return fail({ code: "wrongKind", at, wanted: "a list" });
   const isText = (t: unknown) => typeof t === "string";
   const parts = lists.parts as unknown[];
   const steps = lists.steps as unknown[];
   const oddPart = parts.findIndex((t) => !isText(t));
   if (oddPart >= 0) return fail({ code: "wrongKind", at: `parts[${oddPart}]`, wanted: "text" });
+  const points = lists.points as unknown[];
+  const oddPoint = points.findIndex((t) => !isText(t));
+  if (oddPoint >= 0) return fail({ code: "wrongKind", at: `points[${oddPoint}]`, wanted: "text" });
   const oddStep = steps.findIndex((s) => !isLine(s) && !(Array.isArray(s) && s.every(isLine)));
   if (oddStep >= 0) return fail({ code: "wrongKind", at: `steps[${oddStep}]`, wanted: "a line or a list of lines" });
   const faulty = c["faultyChannel"] ?? null;
@@ -119,6 +128,7 @@ export function readCase(x: unknown): Result<TraceCase, CaseIssue> {
       findings: findings as FindingToken[],
       faultyChannel: faulty as string | null,
       parts: parts as string[],
+      points: points as string[],
       firstPower: first,
       steps: steps as (CaseLine | CaseLine[])[],
     },
@@ -128,9 +138,16 @@ export function readCase(x: unknown): Result<TraceCase, CaseIssue> {
 function isLine(x: unknown): boolean {
   if (typeof x === "string") return true;
   if (typeof x !== "object" || x === null || Array.isArray(x)) return false;
-  const { line, on = "", out = false, meter = "esr", ...rest } = x as Record<string, unknown>;
+  const { line, on = "", out = false, meter = "esr", powered = false, ...rest } = x as Record<string, unknown>;
   const known = (CASE_METERS as readonly unknown[]).includes(meter);
-  return typeof line === "string" && typeof on === "string" && typeof out === "boolean" && known && Object.keys(rest).length === 0;
+  return (
+    typeof line === "string" &&
+    typeof on === "string" &&
+    typeof out === "boolean" &&
+    typeof powered === "boolean" &&
+    known &&
+    Object.keys(rest).length === 0
+  );
 }
 
 /** A line as it is understood in a case, `seq` being its place. */
@@ -165,41 +182,72 @@ export function beginCase(c: TraceCase): Result<{ job: DiagnosisJob; records: Jo
 export type RippleSolver = (question: RippleQuestion) => Predicted | null;
 
 /**
- * Traces a case step by step: first from the complaint alone, then after each step.
+ * Diagnoses a case step by step: first from the complaint alone, then after each step, with what was understood of every line.
  * @param solve asked once for every ripple and step; one that takes its time remembers
+ * @param refused whether a line that is not understood ends the case, or is answered as asked back and left out
  */
-export function traceCase(c: TraceCase, solve: RippleSolver = () => null): Result<CaseAnswer, CaseIssue> {
-  const begun = beginCase(c);
+export function traceCase(
+  c: TraceCase,
+  solve: RippleSolver = () => null,
+  refused: "ends" | "asked" = "ends",
+): Result<CaseAnswer, CaseIssue> {
+  const parts = (c.parts ?? []).map((line) => ({ line, issue: parsePositionList(line).issues[0] }));
+  const begun = beginCase(refused === "ends" ? c : { ...c, parts: parts.filter((p) => !p.issue).map((p) => p.line) });
   if (!begun.ok) return begun;
   const { job } = begun.value;
   let { records } = begun.value;
   const model = deriveJob();
   const answers: CaseAnswer["steps"][number][] = [];
   // a file is not a unit on the bench: what may be touched is the reader's to know
-  const answer = (after: number, lines: readonly string[]) => {
+  const answer = (after: number, lines: readonly SaidLine[]) => {
     const now = { ...model(records, CASE_SHOP), safety: { kind: "safe", since: 0 } as const };
     const predicted = rippleQuestions(job, now, []).flatMap((q) => solve(q) ?? []);
     answers.push({ after, lines, ...diagnoseJob(job, now, { ...STARTER, predicted }) });
   };
-  answer(0, []);
   let seq = 0;
+  const enter = (entered: EnteredLine, entry: Entry) => {
+    records = applyLine(records, CASE_SHOP, entered, entry, { seq, by: "case", positionId: () => -seq, chosen: () => null });
+  };
+  /** @returns why the line ends the case; null where it does not */
+  const take = (said: CaseLine, at: string, into: SaidLine[]): CaseIssue | null => {
+    const { powered } = typeof said === "string" ? { powered: undefined } : said;
+    if (powered !== undefined && powered !== isEnergised(records)) {
+      seq++;
+      enter(enteredOf(powered ? "power on" : "power off", seq), {
+        kind: "keeps",
+        effects: [{ about: "power", on: powered, because: null }],
+      });
+    }
+    seq++;
+    const entered = enteredOf(said, seq);
+    const entry = understand(records, CASE_SHOP, entered);
+    if (!entry.ok && refused === "ends") return { code: "line", at, text: entered.line, why: entry.issue.code };
+    if (entry.ok) enter(entered, entry.value);
+    into.push(entry.ok ? saidLine(entered.line, entry.value) : askedLine(entered.line, entry.issue.code));
+    return null;
+  };
+  const points: SaidLine[] = [];
+  for (const [i, line] of (c.points ?? []).entries()) {
+    const issue = take(line, `points[${i}]`, points);
+    if (issue) return { ok: false, issue };
+  }
+  answer(0, []);
   for (const [i, step] of (c.steps ?? []).entries()) {
     const many = Array.isArray(step);
-    const lines: readonly CaseLine[] = many ? step : [step as CaseLine];
-    for (const [k, said] of lines.entries()) {
-      seq++;
-      const entered = enteredOf(said, seq);
-      const entry = understand(records, CASE_SHOP, entered);
-      const at = many ? `steps[${i}][${k}]` : `steps[${i}]`;
-      if (!entry.ok) return { ok: false, issue: { code: "line", at, text: entered.line, why: entry.issue.code } };
-      records = applyLine(records, CASE_SHOP, entered, entry.value, { seq, by: "case", positionId: () => -seq, chosen: () => null });
+    const lines: SaidLine[] = [];
+    for (const [k, said] of (many ? (step as readonly CaseLine[]) : [step as CaseLine]).entries()) {
+      const issue = take(said, many ? `steps[${i}][${k}]` : `steps[${i}]`, lines);
+      if (issue) return { ok: false, issue };
     }
-    answer(
-      i + 1,
-      lines.map((l) => (typeof l === "string" ? l : l.line)),
-    );
+    answer(i + 1, lines);
   }
-  return { ok: true, value: { mirvekAnswer: 1, steps: answers } };
+  return { ok: true, value: { mirvekAnswer: 1, parts: parts.flatMap(saidPart), points, steps: answers } };
+}
+
+function saidPart({ line, issue }: { line: string; issue: { issue: { code: string } } | undefined }): SaidLine[] {
+  if (issue) return [askedLine(line, issue.issue.code)];
+  const effects = parsePositionList(line).drafts.map((position): Effect => ({ about: "position", position }));
+  return [saidLine(line, { kind: "keeps", effects })];
 }
 
 const NOTHING: Omit<JobRecords, "job" | "positions"> = {
