@@ -333,20 +333,6 @@ export const JOB_EVENTS = [
   "resumed",
 ] as const;
 export const DECISIONS = ["replace", "temporary", "leave", "withdrawn"] as const;
-/** What of safety was recorded by a button, not by a line. */
-export const SAFETY_EVENTS = [
-  "residual",
-  "powerOn",
-  "powerAttempt",
-  "powerOff",
-  "powerUndone",
-  "override",
-  "released",
-  "highest",
-  "reopened",
-  "unreadable",
-] as const satisfies readonly SafetyEvent["kind"][];
-
 export type LogEntry = { key: string; at: number; kept: number; by: string } & (
   | { what: "line"; seq: number; typed: string; withdrawn: boolean }
   | { what: "event"; kind: (typeof JOB_EVENTS)[number]; detail: Record<string, unknown> }

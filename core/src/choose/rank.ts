@@ -1,3 +1,4 @@
+import { SWITCHED_FROM } from "./rules/load";
 import { weightOf } from "../knowledge";
 import { filtersSupply, valueSetsSound, type Role } from "../part";
 import type { CataloguePart, Grade } from "./catalogue";
@@ -167,7 +168,8 @@ function merits(
   if (place >= 0) add({ code: "gradeSuits", grade: part.grade }, 1 - place / 3);
   const kind = kindSuits(part.technology, of);
   if (kind > 0) add({ code: "kindSuits" }, kind);
-  if (part.esr && part.esr.at >= 20_000 && need === "switching") add({ code: "lowEsr", ohms: part.esr.ohms }, 1 / (1 + part.esr.ohms));
+  if (part.esr && part.esr.at >= SWITCHED_FROM && need === "switching")
+    add({ code: "lowEsr", ohms: part.esr.ohms }, 1 / (1 + part.esr.ohms));
   if (years !== null) add({ code: "life", years }, Math.min(1, years / (2 * shop.targetYears)));
   // what never dries out outlasts the unit
   else if (part.technology === "film" || part.technology === "c0g") add({ code: "life", years: Infinity });

@@ -70,34 +70,7 @@ export type NodeKey =
 
 /** Places of a circuit that a part of the job can take. */
 export type SlotKey =
-  | "rail"
-  | "rail-"
-  | "raw"
-  | "node1"
-  | "node2"
-  | "node3"
-  | "noLoad"
-  | "upper"
-  | "lower"
-  | "first"
-  | "second"
-  | "reservoir"
-  | "reservoir2"
-  | "filter1"
-  | "filter2"
-  | "filter3"
-  | "input"
-  | "output"
-  | "c"
-  | "c1"
-  | "c2"
-  | "main"
-  | "decoupler1"
-  | "decoupler2"
-  | "servo"
-  | "coupling"
-  | "filter"
-  | "start";
+  NodeKey | "input" | "output" | "c" | "c1" | "c2" | "main" | "decoupler1" | "decoupler2" | "servo" | "coupling" | "filter" | "start";
 
 /** What can be set of a circuit. */
 export type SettingKey =

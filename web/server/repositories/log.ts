@@ -1,6 +1,7 @@
 import "server-only";
+import { SAFETY_KINDS } from "@mirvek/core/safety";
 import { z } from "zod";
-import { DECISIONS, JOB_EVENTS, SAFETY_EVENTS, type LogEntry } from "../../schemas/jobView";
+import { DECISIONS, JOB_EVENTS, type LogEntry } from "../../schemas/jobView";
 import type { Db } from "../db";
 import { readRows } from "../rows";
 
@@ -29,7 +30,7 @@ const choiceRow = z.object({
   at: z.date(),
   by: z.string(),
 });
-const safetyRow = z.object({ id: z.number(), kind: z.enum(SAFETY_EVENTS), reason: z.string().nullable(), at: z.date(), by: z.string() });
+const safetyRow = z.object({ id: z.number(), kind: z.enum(SAFETY_KINDS), reason: z.string().nullable(), at: z.date(), by: z.string() });
 
 /** Everything that happened to a job, in the order it was kept: lines, edits, decisions, what was switched and overridden by hand. */
 export async function listLog(db: Db, jobId: number): Promise<LogEntry[]> {

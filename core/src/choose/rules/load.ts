@@ -10,7 +10,7 @@ import { EDGE, type FitNote, type Refusal } from "./rule";
 // What a part bears beside volts: heat, ripple, the frequency of a switch.
 
 /** An ESR stated at mains frequency says nothing about a switched rail. */
-const SWITCHED_FROM = 20_000;
+export const SWITCHED_FROM = 20_000;
 const isSwitched = (needs: PositionNeeds): boolean => needs.role === "smpsOutput" || needs.role === "smpsStart";
 const esrAtSwitching = (part: CataloguePart): number | null => (part.esr !== null && part.esr.at >= SWITCHED_FROM ? part.esr.ohms : null);
 
