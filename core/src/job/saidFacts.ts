@@ -70,6 +70,16 @@ const figure = (quantity: string, value: number | readonly number[], unit: strin
 const figureOrOver = (quantity: string, value: number | "over", unit: string): Pick<SaidFact, "quantity" | "value" | "unit" | "outcome"> =>
   value === "over" ? { quantity, outcome: "overRange" } : figure(quantity, value, unit);
 
+/** What is printed on a part, or belongs there, by its unit. */
+const MARKED: Readonly<Partial<Record<Marked["unit"], { quantity: string; unit: string }>>> = {
+  F: { quantity: "capacitance", unit: "F" },
+  Ω: { quantity: "resistance", unit: "ohm" },
+  V: { quantity: "dcVolts", unit: "V" },
+  A: { quantity: "current", unit: "A" },
+  W: { quantity: "dissipation", unit: "W" },
+};
+const markedFigure = ({ value, unit }: Pick<Marked, "value" | "unit">): Figure => ({ ...(MARKED[unit] ?? { unit }), value });
+
 const subjectName = (s: Subject): string => (s.kind === "unit" ? "unit" : `${s.kind}:${s.name}`);
 const partNew = (marked: readonly Marked[]): string =>
   `new:${marked.map((m) => formatEngineering(m.value, m.unit).replace(" ", "")).join(" ")}`;
@@ -253,9 +263,7 @@ function observed(subject: Subject, o: Observation): SaidFact[] {
   const idleUnit = (unit: "V" | "A" | "W") => ({ V: "dcVolts", A: "current", W: "power" })[unit];
   switch (o.kind) {
     case "named":
-      return o.marked.length === 0
-        ? one(about, "part")
-        : o.marked.map((m): SaidFact => ({ about, kind: "part", value: m.value, unit: m.unit === "Ω" ? "ohm" : m.unit }));
+      return o.marked.length === 0 ? one(about, "part") : o.marked.map((m): SaidFact => ({ about, kind: "part", ...markedFigure(m) }));
     case "figure": {
       const [quantity, unit] = FIGURES[o.quantity];
       const read = figureOrOver(quantity, o.value, unit);
@@ -302,7 +310,7 @@ function observed(subject: Subject, o: Observation): SaidFact[] {
     case "norm":
       return one("unit", "reference", { ...figure(o.quantity, o.value, o.quantity === "current" ? "A" : "W"), state: [o.power] });
     case "wanted":
-      return o.marked.map((m): SaidFact => ({ about, kind: "reference", value: m.value, unit: m.unit === "Ω" ? "ohm" : m.unit }));
+      return o.marked.map((m): SaidFact => ({ about, kind: "reference", ...markedFigure(m) }));
     case "putBack":
     case "refitted":
       return one("unit", "unplug", { outcome: "back" });
@@ -397,6 +405,9 @@ function proofFacts(p: Extract<Observation, { kind: "proof" }>["proof"]): SaidFa
   }
 }
 
+/** "regulatorOut" as "regulator out" */
+const inWords = (id: string): string => id.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+
 /** What one effect of a line says. */
 export function factsOfEffect(e: Effect): SaidFact[] {
   switch (e.about) {
@@ -427,11 +438,13 @@ export function factsOfEffect(e: Effect): SaidFact[] {
     case "working":
       return one(`part:${e.designator}`, "design", figure("dcVolts", e.volts, "V"));
     case "position":
-      return one(`part:${e.position.designator}`, "part", {
-        value: e.position.nominal,
-        unit: "F",
-        ...(e.position.rated === null ? {} : { with: [`${e.position.rated}V`, e.position.role] }),
-      });
+      return [
+        ...one(`part:${e.position.designator}`, "part", {
+          ...figure("capacitance", e.position.nominal, "F"),
+          with: [inWords(e.position.role)],
+        }),
+        ...(e.position.rated === null ? [] : one(`part:${e.position.designator}`, "part", figure("dcVolts", e.position.rated, "V"))),
+      ];
   }
 }
 
