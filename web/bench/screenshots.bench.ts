@@ -91,6 +91,8 @@ test("pictures of the main views", async ({ page, context, baseURL }) => {
   await enter("idle l 9.4mv warm", "idle r 12.8mv warm", "V5 max 12w", "V6 max 12w", "V5 plate 300v 27ma", "V6 plate 300v 22ma");
   await shoot(page, "adjust");
   await page.keyboard.press("g");
+  // Adjust has a button of that name too
+  await expect(page.getByRole("heading", { name: "Final test", exact: true })).toBeVisible();
   await page.getByRole("button", { name: /^Read its meters/ }).click();
   await expect(page.locator('[data-item="soak"]')).toContainText("as it should be");
   await shoot(page, "final-test");
