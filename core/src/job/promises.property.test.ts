@@ -14,4 +14,4 @@ test("whatever is typed, pressed, undone, retired or reopened in whatever order:
   expect(count.overridden).toBeGreaterThan(50);
   expect(count.powered, "the mains were set").toBeGreaterThan(500);
   expect(count.held, "the mains were held").toBeGreaterThan(500);
-});
+}, 900_000);
