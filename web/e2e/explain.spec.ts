@@ -73,9 +73,9 @@ test("a netlist is handed out, read back and solved; a faulty one is named by it
   await page.goto("/jobs/406/simulate");
   await expect(page.getByRole("table", { name: "Figures", exact: true })).toBeVisible();
   const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Netlist", exact: true }).click()]);
-  expect(file.suggestedFilename()).toBe("docket-0406-supply.cir");
+  expect(file.suggestedFilename()).toBe("job-0406-supply.cir");
   const [csv] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Curves as CSV" }).click()]);
-  expect(csv.suggestedFilename()).toBe("docket-0406-supply.csv");
+  expect(csv.suggestedFilename()).toBe("job-0406-supply.csv");
   await page.getByRole("button", { name: "Read a netlist" }).click();
   await page.getByRole("button", { name: /^Solve/ }).click();
   await expect(page.getByRole("table", { name: "Volts of the netlist" }).getByRole("row", { name: /^rail / })).toContainText("V", {

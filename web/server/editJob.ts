@@ -5,7 +5,7 @@ import type { Db } from "./db";
 import { requireOpen } from "./guard";
 import { insertJob, insertJobEvent, lockJob, updateJob } from "./repositories/jobs";
 
-/** Opens a docket for a unit. @returns its number */
+/** Opens a job for a unit. @returns its number */
 export async function takeInUnit(db: Db, job: TakeIn): Promise<{ number: number }> {
   const { id, number } = await insertJob(db, job);
   await insertJobEvent(db, id, "opened", {}, benchName());

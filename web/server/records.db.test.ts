@@ -276,7 +276,7 @@ describe("two tabs", () => {
     expect((await position("C12")).choice?.decision).toBe("withdrawn");
   });
 
-  test("docket numbers are drawn once, however many ask at the same time", async () => {
+  test("job numbers are drawn once, however many ask at the same time", async () => {
     const made = await Promise.all(Array.from({ length: 6 }, () => transaction((db) => insertJob(db, intake))));
     expect(new Set(made.map((m) => m.number)).size).toBe(6);
   });

@@ -73,7 +73,7 @@ describe("a wrong row is impossible", () => {
 
   test.each([
     ["a job on the mains without its frequency", `${job} (3, 'X', 'mixer', 'linear', null, 230)`, "23514"],
-    ["the same docket number twice", `${job} (1, 'X', 'mixer', 'battery', null, null)`, "23505"],
+    ["the same job number twice", `${job} (1, 'X', 'mixer', 'battery', null, null)`, "23505"],
     ["a job without a name", `${job} (4, '  ', 'mixer', 'battery', null, null)`, "23514"],
     ["a closed job without a date", `update job set state = 'closed' where number = 1`, "23514"],
     ["a touch limit above ES1", `update shop set touch_limit_v = 90`, "23514"],

@@ -63,7 +63,7 @@ const meaningText: Readonly<Record<StopMeaning, string>> = {
   regulatorPasses: "The regulator lets everything through: what hangs on it is in danger.",
   biasGone: "No bias: output valves or transistors would be destroyed. Nothing goes in.",
   biasOff: "The bias is off: look before anything hangs on it.",
-  outputShifted: "The output stands off nought: no loudspeaker.",
+  outputShifted: "DC offset at the output: connect no loudspeaker.",
   shortBehind: "A short behind the lamp.",
   openBefore: "Nothing draws: a fuse, a switch, a start-up that does not start.",
   triesAgain: "It tries to start and gives up again and again.",

@@ -39,4 +39,4 @@ export const span = (seconds: number): string =>
 export const list = (items: readonly string[]): string =>
   items.length <= 1 ? (items[0] ?? "") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;
 
-export const docket = (number: number): string => String(number).padStart(4, "0");
+export const jobNumberText = (number: number): string => String(number).padStart(4, "0");

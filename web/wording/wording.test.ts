@@ -9,7 +9,7 @@ import { describe, expect, test } from "vitest";
 import { fitNoteText, meritSentence, refusalText, sharedMerits } from "./choose";
 import { entryText } from "./entry";
 import { nextActText } from "./nextStep";
-import { ago, clock, docket, list, marked, money, signedPercent, span } from "./quantity";
+import { ago, clock, jobNumberText, list, marked, money, signedPercent, span } from "./quantity";
 import { issueText, positionIssueText, readoutIssueText } from "./requestIssue";
 import { chargeText, dischargeRefusalText, hazardDetail, hazardWord } from "./safety";
 import { backingOf, notesOf, reasonOf } from "./verdict";
@@ -207,7 +207,7 @@ test("figures for the eye", () => {
     "0 s ago",
   ]);
   expect([list([]), list(["a"]), list(["a", "b", "c"])]).toEqual(["", "a", "a, b and c"]);
-  expect([docket(7), marked(4700e-6, 50), money(1482, "€")]).toEqual(["0007", "4700 µF 50 V", "€ 14.82"]);
+  expect([jobNumberText(7), marked(4700e-6, 50), money(1482, "€")]).toEqual(["0007", "4700 µF 50 V", "€ 14.82"]);
 });
 
 test("what speaks for every part of a list is said once", () => {

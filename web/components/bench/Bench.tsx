@@ -9,7 +9,7 @@ import { isClosed as isOver, pathOf as stationPathOf } from "@mirvek/core/job";
 import { VERDICT_STATES } from "@mirvek/core/verdict";
 import type { BenchPage, BenchRow } from "../../schemas/jobView";
 import { nextActText } from "../../wording/nextStep";
-import { docket } from "../../wording/quantity";
+import { jobNumberText } from "../../wording/quantity";
 import { hazardWord } from "../../wording/safety";
 import { jobStateName } from "../../wording/vocabulary";
 import { CapacitorMark } from "../shared/CapacitorMark";
@@ -167,7 +167,7 @@ export function Bench({ bench }: { bench: BenchPage }) {
                   onClick={() => router.push(pathOf(r))}
                   onMouseEnter={() => setPicked(i)}
                 >
-                  <td className={`mono ${styles.number}`}>{docket(r.number)}</td>
+                  <td className={`mono ${styles.number}`}>{jobNumberText(r.number)}</td>
                   <td>
                     <Link prefetch={false} href={pathOf(r)} className={styles.title} onClick={(e) => e.stopPropagation()}>
                       {r.title}

@@ -19,7 +19,7 @@ const SAID: Readonly<Record<(typeof FAULT_STATES)[number], string>> = {
   waiting: "waiting",
 };
 
-/** Every fault of the docket with where it stands; the complaint is the first. */
+/** Every fault of the job with where it stands; the complaint is the first. */
 export function Faults() {
   const { view, submit } = useJob();
   const { faults, sideJobs, claims, owner, notes } = view.unit;

@@ -5,7 +5,7 @@ import { isPolarised } from "@mirvek/core/part";
 import { Button } from "antd";
 import { useState } from "react";
 import { layName } from "../../wording/observation";
-import { docket, list, marked } from "../../wording/quantity";
+import { jobNumberText, list, marked } from "../../wording/quantity";
 import { arrangementName } from "../../wording/choose";
 import { roleName, technologyName } from "../../wording/vocabulary";
 import { useJob } from "../job/JobProvider";
@@ -33,7 +33,8 @@ export function ComponentMapSheet() {
   return (
     <article aria-label="Component map" className={styles.sheet}>
       <h1>
-        {docket(view.job.number)} {view.job.title}: {channel === COMMON ? chooseWords.whatAllChannelsShare : `channel ${list(map.serves)}`}
+        {jobNumberText(view.job.number)} {view.job.title}:{" "}
+        {channel === COMMON ? chooseWords.whatAllChannelsShare : `channel ${list(map.serves)}`}
       </h1>
       <p className={styles.tools}>
         <Pick aria-label="Sheet" value={channel} options={options} onPick={(c) => c !== null && setChannel(c)} />{" "}

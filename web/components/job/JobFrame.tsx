@@ -20,7 +20,7 @@ import styles from "./JobFrame.module.css";
 const KeySheet = dynamic(() => import("../shared/KeySheet").then((m) => m.KeySheet), { ssr: false });
 const OverrideDialog = dynamic(() => import("./OverrideDialog").then((m) => m.OverrideDialog), { ssr: false });
 
-/** Everything around a station: docket, next act, bench rail, entry line, and the keys that work on all of them. */
+/** Everything around a station: job, next act, bench rail, entry line, and the keys that work on all of them. */
 export function JobFrame({ initial, children }: { initial: JobData; children: ReactNode }) {
   return (
     <JobProvider initial={initial}>

@@ -3,7 +3,7 @@
 import { STATIONS, pathOf, type StationId, type StationState } from "@mirvek/core/job";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import { docket } from "../../wording/quantity";
+import { jobNumberText } from "../../wording/quantity";
 import { stationKey, stationName } from "../../wording/vocabulary";
 import { useJob } from "./JobProvider";
 import styles from "./JobPath.module.css";
@@ -62,19 +62,19 @@ function Hole({ state, here }: { state: StationState; here: boolean }) {
   );
 }
 
-/** The docket: what the job is, and its path through the stations. */
+/** The job: what the job is, and its path through the stations. */
 export function JobPath() {
   const { view } = useJob();
   const pathname = usePathname();
   const { job, stations } = view;
   const href = (station: StationId) => `/jobs/${job.number}/${pathOf(station)}`;
   return (
-    <nav className={`${styles.docket} no-print`} aria-label="Job">
+    <nav className={`${styles.path} no-print`} aria-label="Job">
       <p className={styles.number}>
         <Link prefetch={false} href="/">
           Bench
         </Link>{" "}
-        <span aria-hidden="true">/</span> <span className="mono">Job {docket(job.number)}</span>
+        <span aria-hidden="true">/</span> <span className="mono">Job {jobNumberText(job.number)}</span>
       </p>
       <h1 title={job.title}>{job.title}</h1>
       <p className={styles.complaint}>{job.complaint ? `“${job.complaint}”` : jobWords.noComplaintEnteredYet}</p>

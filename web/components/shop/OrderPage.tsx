@@ -7,7 +7,7 @@ import { useEffect, useState } from "react";
 import type { MeterView, OrderView } from "../../schemas/jobView";
 import type { StockPost } from "../../schemas/shop";
 import { orderMindText } from "../../wording/choose";
-import { docket, marked, money } from "../../wording/quantity";
+import { jobNumberText, marked, money } from "../../wording/quantity";
 import { issueText } from "../../wording/requestIssue";
 import { useMessage, useShopTime } from "../shared/Providers";
 import { Pick } from "../shared/Pick";
@@ -118,7 +118,7 @@ export function OrderPage({ initial, currency, meters }: { initial: OrderView; c
             {order.lacking.map((l) => (
               <li key={`${l.job} ${l.designator}`}>
                 <Link prefetch={false} href={`/jobs/${l.job}/choose`}>
-                  {docket(l.job)}
+                  {jobNumberText(l.job)}
                 </Link>{" "}
                 <b className="mono">{l.designator}</b> {marked(l.nominal, l.rated)}{" "}
                 <small className="muted">{l.bad ? "bad" : shopWords.replacementScope}</small>

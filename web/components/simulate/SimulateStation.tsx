@@ -7,7 +7,7 @@ import { Button, Segmented } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { amountText, circuitIssueText, curveName, scenarioName, symptomName } from "../../wording/circuit";
-import { docket } from "../../wording/quantity";
+import { jobNumberText } from "../../wording/quantity";
 import { useJob } from "../job/JobProvider";
 import { Pick } from "../shared/Pick";
 import { download } from "../shared/download";
@@ -111,7 +111,7 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
       ? () => void keep(explanation).then((answer) => answer.ok && message.success(simulateWords.savedReport))
       : null;
   useKeys({ k: () => onKeep?.() });
-  const name = `docket-${docket(view.job.number)}-${id}`;
+  const name = `job-${jobNumberText(view.job.number)}-${id}`;
   // what is written to files comes when a file is asked for
   const netlist = async () => (await import("./exports")).netlistText(circuit.scenario, circuit.settings, circuit.cases.measured);
   const writeNetlist = async () => {

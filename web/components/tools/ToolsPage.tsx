@@ -17,14 +17,14 @@ import { toolsWords } from "../../wording/screens/tools";
 const KEYS = "1234567890qwe";
 const LAST = "matching";
 
-/** The arithmetic of a bench without a job: pick by a key, type, read; what comes out can go into a docket. */
+/** The arithmetic of a bench without a job: pick by a key, type, read; what comes out can go into a jobNumber. */
 export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
   const router = useRouter();
   const message = useMessage();
   const { toggle } = useTheme();
   const [at, setAt] = useState(BENCH_TOOLS[0]!.id);
   const [typed, setTyped] = useState<Readonly<Record<string, Readonly<Record<string, string>>>>>({});
-  const [docket, setDocket] = useState("");
+  const [jobNumber, setJobNumber] = useState("");
   const pick = (id: string) => {
     setAt(id);
     requestAnimationFrame(() => document.querySelector<HTMLElement>("[data-tool-field]")?.focus());
@@ -39,8 +39,8 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
   const mine = typed[at] ?? {};
   const answer = tool ? workOut(tool, mine, drawer) : null;
   const sendIn = async (text: string) => {
-    const number = Number(docket);
-    if (!/^\d{1,6}$/.test(docket.trim())) return void message.error(toolsWords.whichJobEnterNumber, 4);
+    const number = Number(jobNumber);
+    if (!/^\d{1,6}$/.test(jobNumber.trim())) return void message.error(toolsWords.whichJobEnterNumber, 4);
     const sent = await send("POST", `/api/jobs/${number}/readout`, {
       line: `note ${text}`.slice(0, 400),
       clientKey: crypto.randomUUID(),
@@ -118,8 +118,8 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
               <Input
                 className="mono"
                 aria-label="Job number"
-                value={docket}
-                onChange={(e) => setDocket(e.target.value)}
+                value={jobNumber}
+                onChange={(e) => setJobNumber(e.target.value)}
                 placeholder="0406"
               />
             </label>

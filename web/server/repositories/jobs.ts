@@ -71,7 +71,7 @@ const jobRow = z
 const SELECT = `select job.*, array(select finding::text from job_finding f where f.job_id = job.id order by f.finding) as findings from job`;
 
 interface JobSearch {
-  /** every word must stand in docket number, title, owner or complaint */
+  /** every word must stand in job number, title, owner or complaint */
   words: readonly string[];
   limit: number;
   offset: number;
@@ -133,7 +133,7 @@ export async function benchRevision(db: Db): Promise<number> {
 }
 
 const followed = z.object({ number: z.number(), revision: z.number() });
-/** Revisions of jobs as their screens know them, by docket number; those there are none of are left out. */
+/** Revisions of jobs as their screens know them, by job number; those there are none of are left out. */
 export async function revisionsOf(db: Db, numbers: readonly number[]): Promise<ReadonlyMap<number, number>> {
   const { rows } = await db.query("select number, revision + (select revision from shop) as revision from job where number = any($1)", [
     numbers,
@@ -178,7 +178,7 @@ const columns = (job: TakeIn) => [
 ];
 
 export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; number: number }> {
-  // the lock keeps two benches from drawing the same docket number
+  // the lock keeps two benches from drawing the same job number
   await db.query("select pg_advisory_xact_lock(4711)");
   const { rows } = await db.query(
     `insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, age_years, channels, complaint, earlier_repairs,

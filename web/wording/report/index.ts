@@ -1,5 +1,5 @@
 import type { JobView, OfferView } from "../../schemas/jobView";
-import { docket } from "../quantity";
+import { jobNumberText } from "../quantity";
 import { dateText } from "../time";
 import { jobStateName, supplyKindName, unitKindName } from "../vocabulary";
 import type { ReportPaper } from "./blocks";
@@ -29,7 +29,7 @@ export function reportPaper(
   const day = (at: number) => dateText(at, shop.timeZone);
   return {
     title: job.title,
-    job: `Job ${docket(job.number)}`,
+    job: `Job ${jobNumberText(job.number)}`,
     under: [
       unitKindName[job.unitKind],
       job.supplyKind === "none" ? "" : supplyKindName[job.supplyKind],
