@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../src/knowledge";
 import { readFileSync } from "node:fs";
 import { readCase, traceCase, type CaseIssue, type RippleSolver } from "../src/job";
 import { predictRipple } from "../src/diagnosis";
@@ -41,7 +42,7 @@ const read = readCase(parsed(text()));
 const solved = new Map<string, ReturnType<RippleSolver>>();
 const solve: RippleSolver = (question) => {
   const key = JSON.stringify(question);
-  if (!solved.has(key)) solved.set(key, predictRipple(question));
+  if (!solved.has(key)) solved.set(key, predictRipple(STANDARD_CONSTANTS, question));
   return solved.get(key)!;
 };
 const answer = read.ok ? traceCase(read.value, solve, "asked") : read;

@@ -26,7 +26,7 @@ test.each(["receiver", "valveAmplifier"])("%s: rails at a quarter, a half and al
   const { supply } = SCENARIOS;
   const chosen = kind === "valveAmplifier" ? { rectifier: "valve" } : {};
   const settings = fillSettings(supply, kind, { mainsHertz: 50, ...chosen });
-  const parts = Object.fromEntries(slotStates(supply, settings, {}, []).map((s) => [s.slot.key, s.sound.state]));
+  const parts = Object.fromEntries(slotStates({}, supply, settings, {}, []).map((s) => [s.slot.key, s.sound.state]));
   const ours = railsPerMainsStep(settings, parts, SHARES);
   expect(ours.ok).toBe(true);
   const netlist = supply.netlist(settings, parts);

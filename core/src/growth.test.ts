@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "./knowledge";
 import { describe, expect, test } from "vitest";
 import { EVIDENCE, evidenceRegistry, fold, type EvidenceKind } from "./evidence";
 import { PATH, nextOf, stationStates, type Station } from "./job";
@@ -26,12 +27,12 @@ describe("a throw-away one of each", () => {
       meter: null,
       measurement: { kind: "temperature", celsius },
     });
-    const folded = fold([read(40, 1, false), read(70, 2, true)], true, kinds);
+    const folded = fold(STANDARD_CONSTANTS, [read(40, 1, false), read(70, 2, true)], true, kinds);
     expect(folded.counted.get("behaviour")).toMatchObject({
       counts: { measurement: { celsius: 40 } },
       later: { measurement: { celsius: 70 } },
     });
-    expect(fold([read(40, 1, false)], true).counted.size, "unregistered it counts for nothing").toBe(0);
+    expect(fold(STANDARD_CONSTANTS, [read(40, 1, false)], true).counted.size, "unregistered it counts for nothing").toBe(0);
     expect(() => evidenceRegistry([temperature, temperature] as unknown as EvidenceKind[])).toThrow(/different names/);
   });
 
@@ -69,6 +70,7 @@ describe("a throw-away one of each", () => {
       meter: null,
       inCircuit: true,
       last: [],
+      constants: STANDARD_CONSTANTS,
     };
     const understand = headTable([knock]);
     expect(understand(lex("knock"), context, "knock")).toMatchObject({ ok: true });

@@ -32,7 +32,7 @@ export function standingOf(
   predictions: readonly Prediction[] = [],
   rails?: RailShapes,
 ): Standing {
-  const after = afterFitting(records, model, rails, shop.figures);
+  const after = afterFitting(shop.constants, records, model, rails);
   const predicted = predictions.flatMap((p) => p.predicted ?? []);
   const { facts: diagnosed, diagnosis } = diagnose(records.job, model, diagnosisInputsOf(shop, predicted));
   const facts: JobFacts = { ...diagnosed, after: afterFacts(after, records) };

@@ -17,7 +17,7 @@ import {
   type Approaches,
   type SearchBounds,
 } from "@mirvek/core/choose";
-import { withOverrides, type ConstantOverrides } from "@mirvek/core/knowledge";
+import type { ShopConstants } from "@mirvek/core/knowledge";
 import type { Stress } from "@mirvek/core/scenarios";
 import { scenariosFor, settingsOf, standsAt, stressAt, type ComputedStress, type Stand } from "@mirvek/core/explain";
 import { farads, volts, type Farads, type Volts } from "@mirvek/core/units";
@@ -44,8 +44,8 @@ const approachesOf = (job: Pick<JobRecord, "valuePolicy" | "tantalumApproach">):
 type Solved = LRUCache<string, Readonly<Record<string, Stress>>>;
 /** One circuit bears on many parts, and a list of parts is gone through one after the other; under other figures it is another circuit. */
 const solved = new LRUCache<string, Solved>({ max: 4 });
-function solvedUnder(figures: ConstantOverrides): Solved {
-  const key = JSON.stringify(figures);
+function solvedUnder(constants: ShopConstants): Solved {
+  const key = JSON.stringify(constants);
   const known: Solved = solved.get(key) ?? new LRUCache({ max: 500 });
   solved.set(key, known);
   return known;
@@ -56,7 +56,7 @@ const unitOf = (view: JobView) => ({ ...view.job, roles: view.positions.map((p) 
 
 /** The position with what its circuit makes it bear, and what the job knows of its surroundings. */
 export function needsOf(view: JobView, p: PositionView): PositionNeeds & { computed: ComputedStress | null } {
-  const figures = view.shop.figures ?? {};
+  const constants = view.shop.constants;
   return {
     ...p,
     ...wantedAt(view, p.designator),
@@ -70,8 +70,14 @@ export function needsOf(view: JobView, p: PositionView): PositionNeeds & { compu
     behindValve: view.job.supplyKind === "valveRectifier" && isFirstFilter(view, p),
     esrWindow: p.esrMost === null ? null : { least: p.esrLeast ?? 0, most: p.esrMost },
     plusToGround: view.unit.notes.laid.some((l) => l.name === p.designator && l.plus === "ground"),
-    computed: withOverrides(figures, () =>
-      stressAt(p.designator, unitOf(view), measuredOf(view), view.circuits, settingsOf(view.job), solvedUnder(figures)),
+    computed: stressAt(
+      constants,
+      p.designator,
+      unitOf(view),
+      measuredOf(view),
+      view.circuits,
+      settingsOf(view.job),
+      solvedUnder(constants),
     ),
   };
 }
@@ -158,31 +164,30 @@ export async function candidatesFor(db: Db, choosing: Choosing, position: Positi
   const { view, shop } = choosing;
   const context = contextOf(choosing, position);
   const needs = needsOf(view, position);
-  const { bounds, place } = withOverrides(shop.figures, () => ({
+  const { bounds, place } = {
     bounds: searchBounds(needs, context.approaches, context.shop),
     place: requirementsOf(needs, context.approaches, context.shop),
-  }));
+  };
   const { parts, others } = await search(db, shop.revision, needs.nominal, bounds);
-  return withOverrides(shop.figures, () => {
-    const ranking = rankParts(parts, needs, context, SHOWN, others);
-    const stand = withChanges ? standOf(view, position) : null;
-    const listed = [...ranking.shortList, ...ranking.refused].map((a) => a.part);
-    const changes = stand === null ? [] : changesAt(stand, measuredOf(view), listed, position);
-    const needed = place.volts[needs.technology === "bipolar" ? "bipolar" : position.technology];
-    return {
-      designator: position.designator,
-      ranking,
-      nominal: needs.nominal,
-      neededVolts: needed.volts,
-      neededFrom: needed.from,
-      window: place.window,
-      old: place.old,
-      plusToGround: needs.plusToGround === true || (needs.working ?? 0) < 0,
-      computed: needs.computed,
-      changes: Object.fromEntries(listed.flatMap((p, i) => (changes[i] ? [[p.id, changes[i]]] : []))),
-      drawer: Object.fromEntries(listed.flatMap((p) => (choosing.drawer.has(p.id) ? [[p.id, choosing.drawer.get(p.id)!]] : []))),
-    };
-  });
+
+  const ranking = rankParts(parts, needs, context, SHOWN, others);
+  const stand = withChanges ? standOf(view, position) : null;
+  const listed = [...ranking.shortList, ...ranking.refused].map((a) => a.part);
+  const changes = stand === null ? [] : changesAt(shop.constants, stand, measuredOf(view), listed, position);
+  const needed = place.volts[needs.technology === "bipolar" ? "bipolar" : position.technology];
+  return {
+    designator: position.designator,
+    ranking,
+    nominal: needs.nominal,
+    neededVolts: needed.volts,
+    neededFrom: needed.from,
+    window: place.window,
+    old: place.old,
+    plusToGround: needs.plusToGround === true || (needs.working ?? 0) < 0,
+    computed: needs.computed,
+    changes: Object.fromEntries(listed.flatMap((p, i) => (changes[i] ? [[p.id, changes[i]]] : []))),
+    drawer: Object.fromEntries(listed.flatMap((p) => (choosing.drawer.has(p.id) ? [[p.id, choosing.drawer.get(p.id)!]] : []))),
+  };
 }
 
 /** Sets of several parts for one position, and the preferred values that would make it up. @throws Refused when job or position do not exist */
@@ -197,16 +202,16 @@ export async function loadSets(
   const { view, shop } = choosing;
   const context = contextOf(choosing, position);
   const needs = needsOf(view, position);
-  const bounds = withOverrides(shop.figures, () => searchBounds(needs, context.approaches, context.shop));
+  const bounds = searchBounds(needs, context.approaches, context.shop);
   const parts: CataloguePart[] = await listSmaller(db, needs.nominal, bounds);
-  return withOverrides(shop.figures, () => ({
+  return {
     sets: setsFor(parts, needs, context),
     values: valueSets(
       needs.nominal,
-      valueWindow(needs, context.approaches),
+      valueWindow(shop.constants, needs, context.approaches),
       needs.technology === "film" || needs.technology === "bipolar" ? 12 : 6,
     ),
-  }));
+  };
 }
 
 /** What an exchange at one position sounds like; null where no circuit of the unit tells. @throws Refused when job, position or part do not exist */
@@ -215,8 +220,7 @@ export async function loadHearable(db: Db, jobNumber: number, designator: string
   const position = view.positions.find((p) => p.designator === designator);
   const [part] = await listParts(db, [partId]);
   if (!position || !part) throw refuseMissing();
-  return withOverrides(shop.figures, () => {
-    const stand = standOf(view, position);
-    return stand && hearAt(stand, measuredOf(view), part, position);
-  });
+
+  const stand = standOf(view, position);
+  return stand && hearAt(shop.constants, stand, measuredOf(view), part, position);
 }

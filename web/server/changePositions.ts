@@ -1,6 +1,6 @@
 import "server-only";
 import { held } from "@mirvek/core/safety";
-import { MAX_POSITIONS, withOverrides } from "@mirvek/core/knowledge";
+import { MAX_POSITIONS } from "@mirvek/core/knowledge";
 import { parsePositionList, shiftDesignator } from "@mirvek/core/entry";
 import type { PositionRecord } from "@mirvek/core/job";
 import { farads, volts, type Volts } from "@mirvek/core/units";
@@ -23,7 +23,7 @@ export async function addPositions(db: Db, jobNumber: number, post: PositionsPos
   const added: string[] = [];
 
   if (post.kind === "list") {
-    const { drafts, issues } = parsePositionList(post.text, taken);
+    const { drafts, issues } = parsePositionList((await getShop(db)).constants, post.text, taken);
     if (issues.length > 0) throw new Refused({ code: "positions", issues });
     requireRoom(positions.length + drafts.length, positions.length);
     for (const draft of drafts) {
@@ -65,12 +65,9 @@ export async function changePosition(db: Db, jobNumber: number, designator: stri
   }
   const position = (await listPositions(db, [job.id])).find((p) => p.designator === designator);
   if (!position) throw refuseMissing();
-  const { figures } = await getShop(db);
+  const { constants } = await getShop(db);
   const couldHurt = ({ nominal, rated }: { nominal: number; rated: number | null }) =>
-    withOverrides(
-      figures,
-      () => held({ designator, nominal: farads(nominal), rated: rated === null ? null : volts(rated), seen: null }, null).counts,
-    );
+    held(constants, { designator, nominal: farads(nominal), rated: rated === null ? null : volts(rated), seen: null }, null).counts;
   // a marking that no longer counts takes a part off the list as much as a tick does
   const leaves =
     position.holdsCharge && (edit.kind === "retire" || !edit.fields.holdsCharge || (couldHurt(position) && !couldHurt(edit.fields)));

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "@mirvek/core/knowledge";
 import { randomUUID } from "node:crypto";
 import { evidenceNow, nextOf, PATH } from "@mirvek/core/job";
 import { afterAll, beforeAll, expect, test } from "vitest";
@@ -65,7 +66,7 @@ test("bad parts whose cause nothing has shown are explained first, and no more o
     nextOf({ ...view.facts, diagnosis: { settled: false, mend: null, advice: null, lockedFirst: false, measure: [] } }, PATH).act.code;
   expect(unshown(before)).toBe("explain");
   expect(before.next.code, "what was tried on this one has shown its cause").toBe("decide");
-  const stoodOn = evidenceNow(before.job, before.positions);
+  const stoodOn = evidenceNow(STANDARD_CONSTANTS, before.job, before.positions);
   await transaction((db) => saveCircuit(db, 403, post({ scenario: "coupling", answer: { ...answer!, stoodOn } })));
   const after = await loadJobView(pool(), await job(403));
   expect(after.stations.explain).toEqual({ kind: "done" });

@@ -1,6 +1,5 @@
 import "server-only";
 import { assessPart, asOne, type Refusal } from "@mirvek/core/choose";
-import { withOverrides } from "@mirvek/core/knowledge";
 import type { ChoicePost } from "../schemas/records";
 import { benchName } from "./bench";
 import { contextOf, loadChoosing, needsOf } from "./candidates";
@@ -19,7 +18,7 @@ interface Assessed {
 
 async function assess(db: Db, jobNumber: number, post: ChoicePost): Promise<Assessed> {
   const choosing = await loadChoosing(db, jobNumber);
-  const { job, view, shop } = choosing;
+  const { job, view } = choosing;
   const ids = post.set?.partIds ?? (post.partId === null ? [] : [post.partId]);
   const known = await listParts(db, [...new Set(ids)]);
   const parts = ids.map((id) => known.find((p) => p.id === id) ?? missing());
@@ -31,7 +30,7 @@ async function assess(db: Db, jobNumber: number, post: ChoicePost): Promise<Asse
       const position = view.positions.find((p) => p.designator === designator);
       if (!position) throw refuseMissing();
       const context = contextOf(choosing, position);
-      const broken = asked === null ? [] : withOverrides(shop.figures, () => assessPart(asked, needsOf(view, position), context).refusals);
+      const broken = asked === null ? [] : assessPart(asked, needsOf(view, position), context).refusals;
       return { id: position.id, follows, broken, verdict: position.verdict.state };
     }),
   };

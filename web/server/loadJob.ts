@@ -1,6 +1,6 @@
 import "server-only";
 import { afterFitting, deriveJob, inOrder, type InterlockedJob, type StoredReading } from "@mirvek/core/job";
-import type { ConstantOverrides } from "@mirvek/core/knowledge";
+import type { ShopConstants } from "@mirvek/core/knowledge";
 import { LRUCache } from "lru-cache";
 import { isBad } from "@mirvek/core/verdict";
 import {
@@ -130,8 +130,8 @@ export async function loadJobData(db: Db, job: JobRecord): Promise<JobData> {
   return {
     records,
     shop,
-    predicted: predict(records, picture, shop.figures),
-    rails: predictRails(records, picture, shop.figures),
+    predicted: predict(shop.constants, records, picture),
+    rails: predictRails(shop.constants, records, picture),
     now: Date.now(),
   };
 }
@@ -141,9 +141,9 @@ export async function loadJobView(db: Db, job: JobRecord): Promise<JobView> {
   const found = await load(db, job);
   if (found.view) return found.view;
   const picture = deriveJob<ChoiceView>()(found.records, found.shop);
-  const { figures } = found.shop;
-  const predicted = predict(found.records, picture, figures);
-  return (found.view = viewOf(found.records, found.shop, picture, predicted, predictRails(found.records, picture, figures)));
+  const { constants } = found.shop;
+  const predicted = predict(constants, found.records, picture);
+  return (found.view = viewOf(found.records, found.shop, picture, predicted, predictRails(constants, found.records, picture)));
 }
 
 /** The records of one job, the shop they are judged in and its revision, as they stand for this connection. */
@@ -153,13 +153,13 @@ export async function loadForLine(db: Db, job: JobRecord): Promise<{ records: Re
 }
 
 /** What an interlock is judged from, and the shop's figures it is judged under. */
-export function interlockedBy(records: Records, shop: ShopView): { job: InterlockedJob; figures: ConstantOverrides } {
+export function interlockedBy(records: Records, shop: ShopView): { job: InterlockedJob; constants: ShopConstants } {
   const picture = deriveJob<ChoiceView>()(records, shop);
-  const { bringUp } = afterFitting(records, picture, predictRails(records, picture, shop.figures), shop.figures);
-  return { job: { records, model: picture, bringUp }, figures: shop.figures ?? {} };
+  const { bringUp } = afterFitting(shop.constants, records, picture, predictRails(shop.constants, records, picture));
+  return { job: { records, model: picture, bringUp }, constants: shop.constants };
 }
 
-export async function loadInterlocked(db: Db, job: JobRecord): Promise<{ job: InterlockedJob; figures: ConstantOverrides }> {
+export async function loadInterlocked(db: Db, job: JobRecord): Promise<{ job: InterlockedJob; constants: ShopConstants }> {
   const { records, shop } = await load(db, job);
   return interlockedBy(records, shop);
 }
@@ -210,8 +210,8 @@ function benchRow(records: Records, shop: ShopView): BenchRow {
   const states = picture.positions.map((p) => p.verdict.state);
   // rails are predicted where somebody has begun to power the unit up: there they decide what comes next
   const begun = records.observations.some((o) => o.observation.kind === "mains");
-  const rails = begun ? predictRails(records, picture, shop.figures) : undefined;
-  const { next } = standingOf(records, shop, picture, predict(records, picture, shop.figures), rails);
+  const rails = begun ? predictRails(shop.constants, records, picture) : undefined;
+  const { next } = standingOf(records, shop, picture, predict(shop.constants, records, picture), rails);
   return {
     number: job.number,
     title: job.title,

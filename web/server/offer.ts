@@ -1,7 +1,6 @@
 import "server-only";
 import { ownHistory, quotes, type QuotePosition } from "@mirvek/core/choose";
 import { SCOPES } from "@mirvek/core/device";
-import { withOverrides } from "@mirvek/core/knowledge";
 import { isBad } from "@mirvek/core/verdict";
 import type { OfferView } from "../schemas/jobView";
 import { candidatesFor, loadChoosing } from "./candidates";
@@ -28,13 +27,13 @@ export async function loadOffer(db: Db, jobNumber: number): Promise<OfferView> {
     });
   }
   const closed = await countClosed(db);
-  return withOverrides(choosing.shop.figures, () => ({
-    quotes: quotes(positions),
+  return {
+    quotes: quotes(choosing.shop.constants, positions),
     history: Object.fromEntries(
       SCOPES.map((scope) => {
         const { jobs, back } = closed[scope] ?? { jobs: 0, back: 0 };
-        return [scope, { jobs, own: ownHistory(jobs, back) }];
+        return [scope, { jobs, own: ownHistory(choosing.shop.constants, jobs, back) }];
       }),
     ) as OfferView["history"],
-  }));
+  };
 }

@@ -1,4 +1,5 @@
 import "server-only";
+import type { ShopConstants } from "@mirvek/core/knowledge";
 import { matchOf, orderList, type OrderLine, type OrderMind, type OrderNeed } from "@mirvek/core/choose";
 import type { PositionRecord } from "@mirvek/core/job";
 import { formatEngineering } from "@mirvek/core/units";
@@ -6,6 +7,7 @@ import type { JobRecord, OrderView } from "../schemas/jobView";
 import { together, type Db } from "./db";
 import { lackingNow } from "./lacking";
 import { listSuppliers } from "./repositories/imports";
+import { getShop } from "./repositories/shop";
 import { listMoves } from "./repositories/stock";
 import { listWantingJobs } from "./repositories/jobs";
 import { listWithTwins } from "./repositories/positions";
@@ -25,7 +27,8 @@ export async function loadOrder(db: Db, jobs: readonly JobRecord[]): Promise<Ord
   const wanting = jobs.filter((j) => pending.has(j.id));
   const ids = wanting.map((j) => j.id);
   const chosen = [...pending.values()].flatMap((choices) => choices.map((c) => c.positionId));
-  const [suppliers, positions, fittings, stock] = await together(db, [
+  const [{ constants }, suppliers, positions, fittings, stock] = await together(db, [
+    () => getShop(db),
     () => listSuppliers(db),
     () => listWithTwins(db, chosen),
     () => listFittings(db, ids),
@@ -35,7 +38,7 @@ export async function loadOrder(db: Db, jobs: readonly JobRecord[]): Promise<Ord
   const places = byJob(positions);
   const renewed = new Set(fittings.map((f) => f.positionId));
   return orderList(
-    wanting.flatMap((job) => needsOf(job, places.get(job.id) ?? [], pending.get(job.id)!, renewed, nameOf)),
+    wanting.flatMap((job) => needsOf(constants, job, places.get(job.id) ?? [], pending.get(job.id)!, renewed, nameOf)),
     stock,
   );
 }
@@ -48,6 +51,7 @@ function byJob<T extends { jobId: number }>(rows: readonly T[]): ReadonlyMap<num
 
 /** What one job wants, part by part, with what is to be said of it. */
 function needsOf(
+  constants: ShopConstants,
   job: JobRecord,
   positions: readonly PositionRecord[],
   pending: readonly PendingChoice[],
@@ -68,7 +72,9 @@ function needsOf(
     const [part] = partsOf(choice);
     // said once, at the first of the two
     const match =
-      part && twinsWithout.length === 0 && twins.every((t) => designator < t) ? matchOf(part, { role: position.role, twins }) : null;
+      part && twinsWithout.length === 0 && twins.every((t) => designator < t)
+        ? matchOf(constants, part, { role: position.role, twins })
+        : null;
     const minds: OrderMind[] = [
       ...(choice.overridden.length > 0 ? [{ code: "againstRule", use, rules: choice.overridden.map((r) => r.code) } as const] : []),
       ...(match ? [{ code: "matchPair", use: [use, ...twins].join(" and "), buy: match.buy } as const] : []),

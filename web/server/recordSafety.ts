@@ -1,6 +1,5 @@
 import "server-only";
 import { interlockOf, isEnergised, type Interlock } from "@mirvek/core/job";
-import { withOverrides } from "@mirvek/core/knowledge";
 import type { SafetyPost } from "../schemas/records";
 import { benchName } from "./bench";
 import type { Db } from "./db";
@@ -30,8 +29,8 @@ export async function recordSafety(db: Db, jobNumber: number, post: SafetyPost):
       await record(post);
       return null;
     case "powerOn": {
-      const { job: interlocked, figures } = await loadInterlocked(db, job);
-      const held = withOverrides(figures, () => interlockOf(interlocked, { kind: "mains", because: post.reason }));
+      const { job: interlocked, constants } = await loadInterlocked(db, job);
+      const held = interlockOf(constants, interlocked, { kind: "mains", because: post.reason });
       if (held?.code === "noSupply") throw new Refused({ code: "stepHeld", hold: held });
       await record(held ? { kind: "powerAttempt" } : post);
       return held;

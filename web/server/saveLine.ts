@@ -106,8 +106,8 @@ function heldOf(records: Records, shop: ShopView, effects: readonly Effect[]): I
     if (issue) throw new Refused({ code: "practice", issue });
   }
   if (!asksForPower(effects)) return null;
-  const { job: interlocked, figures } = interlockedBy(records, shop);
-  const hold = heldLine(interlocked, effects, figures);
+  const { job: interlocked, constants } = interlockedBy(records, shop);
+  const hold = heldLine(constants, interlocked, effects);
   if (hold && (!switchesOn(effects) || hold.code === "noSupply")) throw new Refused({ code: "stepHeld", hold });
   return hold;
 }

@@ -1,4 +1,5 @@
 import "server-only";
+import { STANDARD_CONSTANTS } from "@mirvek/core/knowledge";
 import { switchesOn } from "@mirvek/core/job";
 import { parseReadout } from "@mirvek/core/entry";
 import type { SavedLine, ReadoutPost } from "../schemas/records";
@@ -7,7 +8,16 @@ import { saveLine } from "./saveLine";
 import { recordAttempt } from "./recordSafety";
 import { Refused } from "./refusal";
 
-const NOTHING_KNOWN = { known: new Map(), parts: new Map(), current: null, meters: [], meter: null, inCircuit: true, last: [] };
+const NOTHING_KNOWN = {
+  known: new Map(),
+  parts: new Map(),
+  current: null,
+  meters: [],
+  meter: null,
+  inCircuit: true,
+  last: [],
+  constants: STANDARD_CONSTANTS,
+};
 
 /** Whether a line says that the unit is switched on, whatever else is on record. */
 function saysOn(line: string): boolean {

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "@mirvek/core/knowledge";
 import type { Assessment } from "@mirvek/core/choose";
 import { NO_READING } from "@mirvek/core/safety";
 import { CLOSING_HOLDS } from "@mirvek/core/job";
@@ -26,6 +27,7 @@ const context: ReadoutContext = {
   meter: { id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) },
   inCircuit: true,
   last: [],
+  constants: STANDARD_CONSTANTS,
 };
 const understood = (line: string) => {
   const parsed = parseReadout(line, context);
@@ -183,7 +185,7 @@ test("next acts are one sentence with a full stop", () => {
 });
 
 test("issues of a pasted list name their lines", () => {
-  const { issues } = parsePositionList("C1 reservoir\nC2 220 25v\nC1x purple");
+  const { issues } = parsePositionList(STANDARD_CONSTANTS, "C1 reservoir\nC2 220 25v\nC1x purple");
   expect(issueText({ code: "positions", issues })).toBe(
     'Line 1: C1: value is missing. Line 2: C2: 220 can be 220 µF or 22 pF: write the unit. Line 3: C1X: "purple" not understood.',
   );
@@ -233,7 +235,7 @@ test("what speaks for every part of a list is said once", () => {
 
 describe("roles", () => {
   test.each(ROLES)("%s is taken on a parts line by the very name the screens show", (role) => {
-    const parsed = parsePositionList(`C7 10u 50v ${roleName[role]}`);
+    const parsed = parsePositionList(STANDARD_CONSTANTS, `C7 10u 50v ${roleName[role]}`);
     expect(parsed.issues).toEqual([]);
     expect(parsed.drafts.map((d) => [d.designator, d.role])).toEqual([["C7", role]]);
     expect(parseReadout(`add C7 10u 50v ${roleName[role]}`, context)).toMatchObject({

@@ -1,5 +1,5 @@
 import type { CircuitIssue, NetlistTextIssue } from "@mirvek/core/circuit";
-import type { ConstantOverrides } from "@mirvek/core/knowledge";
+import type { ShopConstants } from "@mirvek/core/knowledge";
 import type { MeasuredPart } from "@mirvek/core/verdict";
 import type { Outcome, Parts, ScenarioId, Settings } from "@mirvek/core/scenarios";
 import type { Predicted, RippleQuestion } from "@mirvek/core/diagnosis";
@@ -12,10 +12,8 @@ export interface NetlistAnswer {
   nodes: { node: string; dc: number; ripple: number | null }[];
 }
 
-/** A question, and the figures of the shop that asks it, which hold for its answer. */
-export type CircuitRequest = CircuitQuestion & { figures?: ConstantOverrides };
-
-export type CircuitQuestion =
+/** A question; what is judged of parts is judged by the figures of the shop that asks. */
+export type CircuitRequest =
   | {
       id: number;
       type: "solve";
@@ -34,9 +32,10 @@ export type CircuitQuestion =
       positions: readonly MeasuredPart[];
       complaint: number | null;
       draws: number;
+      constants: ShopConstants;
     }
-  | ({ id: number; type: "explainJob" } & Omit<JobQuestion, "seed" | "stop">)
-  | { id: number; type: "predict"; question: RippleQuestion }
+  | ({ id: number; type: "explainJob"; constants: ShopConstants } & Omit<JobQuestion, "seed" | "stop">)
+  | { id: number; type: "predict"; question: RippleQuestion; constants: ShopConstants }
   | { id: number; type: "netlist"; text: string };
 
 export type CircuitReply =

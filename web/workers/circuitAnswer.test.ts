@@ -88,7 +88,16 @@ describe("netlists", () => {
 });
 
 describe("explaining", () => {
-  const question = { scenario: "supply", unitKind: "receiver", chosen: {}, binding: {}, positions: [], complaint: 10, draws: 8 } as const;
+  const question = {
+    scenario: "supply",
+    unitKind: "receiver",
+    chosen: {},
+    binding: {},
+    positions: [],
+    complaint: 10,
+    draws: 8,
+    constants: {},
+  } as const;
   test("tells how far it is, then what it found, the same each time", () => {
     const { ask, told } = asker();
     const first = ask({ id: 3, type: "explain", ...question });
@@ -98,7 +107,7 @@ describe("explaining", () => {
   });
   test("a job without positions has nothing to say in sum", () => {
     const unit = { unitKind: "receiver", supplyKind: "linear", findings: ["hum"], roles: [] } as const;
-    expect(asker().ask({ id: 4, type: "explainJob", unit, positions: [], setups: [], common: {}, draws: 2 })).toEqual({
+    expect(asker().ask({ id: 4, type: "explainJob", unit, positions: [], setups: [], common: {}, draws: 2, constants: {} })).toEqual({
       id: 4,
       type: "jobExplained",
       parts: [],

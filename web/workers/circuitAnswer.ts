@@ -1,5 +1,4 @@
 import { SCENARIOS } from "@mirvek/core/scenarios";
-import { withOverrides } from "@mirvek/core/knowledge";
 import {
   importNetlist,
   mean,
@@ -49,7 +48,7 @@ export function makeCircuitAnswerer({ now, tell }: Dependencies): (request: Circ
       if (done % DRAWS_BETWEEN_PROGRESS === 0) tell({ id, type: "progress", done, of: draws });
       return false;
     };
-    const explained = explain({ ...request, scenario: SCENARIOS[request.scenario], seed: SEED, stop });
+    const explained = explain(request.constants, { ...request, scenario: SCENARIOS[request.scenario], seed: SEED, stop });
     return explained.ok ? { id, type: "explained", explanation: explained.value } : { id, type: "failed", issue: explained.issue };
   };
   const readNetlist = (request: Extract<CircuitRequest, { type: "netlist" }>): CircuitReply => {
@@ -65,14 +64,14 @@ export function makeCircuitAnswerer({ now, tell }: Dependencies): (request: Circ
       case "explain":
         return explainOne(request);
       case "explainJob":
-        return { id: request.id, type: "jobExplained", ...explainJob({ ...request, seed: SEED }) };
+        return { id: request.id, type: "jobExplained", ...explainJob(request.constants, { ...request, seed: SEED }) };
       case "predict":
-        return { id: request.id, type: "predicted", predicted: predictRipple(request.question) };
+        return { id: request.id, type: "predicted", predicted: predictRipple(request.constants, request.question) };
       case "netlist":
         return readNetlist(request);
     }
   };
-  return (request) => withOverrides(request.figures ?? {}, () => answer(request));
+  return answer;
 }
 
 /** DC at every node, or mean and ripple where something alternates. */

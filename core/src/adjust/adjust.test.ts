@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { idleChannels, throughResistor, wattSteps, windowAct, type IdleReading } from "./idle";
@@ -46,12 +47,15 @@ describe("idle current by window", () => {
 describe("valves", () => {
   test("plate volts × amperes against the most it bears", () => {
     // 410 V × 38 mA = 15.58 W of 25 W
-    expect(valveIdle({ name: "V5", plate: 410, amperes: 0.038, most: 25 })).toMatchObject({ state: "right" });
-    expect(valveIdle({ name: "V5", plate: 410, amperes: 0.038, most: 25 }).watts).toBeCloseTo(15.58, 9);
-    expect(valveIdle({ name: "V5", plate: 410, amperes: 0.038, most: 12 }).state).toBe("over");
-    expect(valveIdle({ name: "V5", plate: 410, amperes: 0.05, most: 25 }).state).toBe("hot");
-    expect(valveIdle({ name: "V5", plate: 410, amperes: 0.01, most: 25 }).state).toBe("cold");
-    expect(valveIdle({ name: "V5", plate: 410, amperes: 0.038, most: null })).toMatchObject({ state: "unknown", share: null });
+    expect(valveIdle(STANDARD_CONSTANTS, { name: "V5", plate: 410, amperes: 0.038, most: 25 })).toMatchObject({ state: "right" });
+    expect(valveIdle(STANDARD_CONSTANTS, { name: "V5", plate: 410, amperes: 0.038, most: 25 }).watts).toBeCloseTo(15.58, 9);
+    expect(valveIdle(STANDARD_CONSTANTS, { name: "V5", plate: 410, amperes: 0.038, most: 12 }).state).toBe("over");
+    expect(valveIdle(STANDARD_CONSTANTS, { name: "V5", plate: 410, amperes: 0.05, most: 25 }).state).toBe("hot");
+    expect(valveIdle(STANDARD_CONSTANTS, { name: "V5", plate: 410, amperes: 0.01, most: 25 }).state).toBe("cold");
+    expect(valveIdle(STANDARD_CONSTANTS, { name: "V5", plate: 410, amperes: 0.038, most: null })).toMatchObject({
+      state: "unknown",
+      share: null,
+    });
   });
   test("each half by its own winding: unequal drops over unequal halves are equal currents", () => {
     expect(throughWinding(4.1, 108)).toBeCloseTo(throughWinding(4.5933, 121), 5);

@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 
 /** One valve, or one half of a pair, as it idles. */
 interface ValveReading {
@@ -22,11 +22,19 @@ export interface ValveIdle extends ValveReading {
  * Plate dissipation, volts × amperes, against the valve's maximum: fixed bias is set to about two thirds (common practice), over the
  * maximum the plate glows.
  */
-export function valveIdle(valve: ValveReading): ValveIdle {
+export function valveIdle(constants: ShopConstants, valve: ValveReading): ValveIdle {
   const watts = valve.plate * valve.amperes;
   const share = valve.most === null ? null : watts / valve.most;
   const state =
-    share === null ? "unknown" : share > 1 ? "over" : share > figure("valve.hot") ? "hot" : share < figure("valve.cool") ? "cold" : "right";
+    share === null
+      ? "unknown"
+      : share > 1
+        ? "over"
+        : share > figure(constants, "valve.hot")
+          ? "hot"
+          : share < figure(constants, "valve.cool")
+            ? "cold"
+            : "right";
   return { ...valve, watts, share, state };
 }
 

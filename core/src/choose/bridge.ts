@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import type { CapacitorPart, Role } from "../part";
 import type { Farads, Volts } from "../units";
 
@@ -23,6 +23,7 @@ const POLARISED: ReadonlySet<CapacitorPart["technology"]> = new Set<CapacitorPar
  * discharged (common practice). It shows an open or dried part; it cannot cure a short or a leak.
  */
 export function bridgePlan(
+  constants: ShopConstants,
   part: Pick<CapacitorPart, "role" | "technology" | "nominal" | "rated">,
   now: { internalAccessAllowed: boolean; shortedOrLeaky: boolean },
 ): BridgePlan {
@@ -36,7 +37,7 @@ export function bridgePlan(
   return {
     ok: true,
     least: part.nominal,
-    most: (part.nominal * figure("bridge.most")) as Farads,
+    most: (part.nominal * figure(constants, "bridge.most")) as Farads,
     volts: part.rated,
     polarised: POLARISED.has(part.technology),
   };

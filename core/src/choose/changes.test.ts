@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { fold } from "../evidence";
 import { candidate } from "../testing/choosing";
@@ -14,7 +15,7 @@ import { hearAt } from "./hear";
 const cornerOf = (nominal: number, ohms: number): number => 1 / (2 * Math.PI * ohms * nominal);
 const levelAt = (hz: number, corner: number): number => -10 * Math.log10(1 + (corner / hz) ** 2);
 
-const measured = (p: CapacitorPart): MeasuredPart => ({ part: p, folded: fold([], true), verdict: "unmeasured" });
+const measured = (p: CapacitorPart): MeasuredPart => ({ part: p, folded: fold(STANDARD_CONSTANTS, [], true), verdict: "unmeasured" });
 const unit = (role: CapacitorPart["role"], over: Partial<Unit> = {}): Unit => ({
   unitKind: "receiver",
   supplyKind: "linear",
@@ -35,7 +36,7 @@ function stand(
 }
 const changes = (id: ScenarioId, p: CapacitorPart, to: ReturnType<typeof candidate>, settings: Settings = {}): PlaceChanges => {
   const { at, positions, original } = stand(id, p, settings);
-  return changesAt(at, positions, [to], original)[0]!;
+  return changesAt(STANDARD_CONSTANTS, at, positions, [to], original)[0]!;
 };
 const figure = (c: PlaceChanges, key: string, at?: string) => c.figures.find((f) => f.key === key && f.at === at)!;
 
@@ -84,20 +85,20 @@ describe("what a replacement changes", () => {
 test("a stated ESR counts where the original's is known, lifted to the circuit's frequency by the oxide", () => {
   const p = { ...part(1000, 16, { role: "smpsOutput" }), originalEsr: 0.05 };
   const to = candidate(1000, 16, { esr: { ohms: 0.03 as never, at: 100_000 as never } });
-  const at100k = newPartState(to, 100_000, p);
-  const at120 = newPartState(to, 120, p);
+  const at100k = newPartState(STANDARD_CONSTANTS, to, 100_000, p);
+  const at120 = newPartState(STANDARD_CONSTANTS, to, 120, p);
   expect(at100k.kind === "works" && at100k.esr).toBeCloseTo(0.03, 9);
   expect(at120.kind === "works" && at100k.kind === "works" && at120.esr > at100k.esr).toBe(true);
 });
 
 test("what can be heard: a response of the coupling, the hum of a reservoir, nothing of a delay", () => {
   const c = stand("coupling", part(10, 50, { role: "coupling" }));
-  const response = hearAt(c.at, c.positions, candidate(1, 50), c.original);
+  const response = hearAt(STANDARD_CONSTANTS, c.at, c.positions, candidate(1, 50), c.original);
   expect(response?.kind === "response" && response.becomes[0]! < response.was[0]!).toBe(true);
   const s = stand("supply", part(2200, 50, { role: "reservoir" }));
-  const hum = hearAt(s.at, s.positions, candidate(470, 50), s.original);
+  const hum = hearAt(STANDARD_CONSTANTS, s.at, s.positions, candidate(470, 50), s.original);
   expect(hum?.kind === "hum" && hum.becomes.level > hum.was.level + 6).toBe(true);
   expect(hum?.kind === "hum" && hum.hertz).toBeCloseTo(50, 6);
   const d = stand("delay", part(10, 50, { role: "timing" }));
-  expect(hearAt(d.at, d.positions, candidate(10, 50), d.original)).toBeNull();
+  expect(hearAt(STANDARD_CONSTANTS, d.at, d.positions, candidate(10, 50), d.original)).toBeNull();
 });

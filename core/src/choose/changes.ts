@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { esrShares, isWetAluminium, soundEsr, type CapacitorPart, type PartState } from "../part";
 import { restoringOhms, type Figure, type Outcome, type Parts } from "../scenarios";
 import { partsOf, slotStates, type Stand } from "../explain";
@@ -38,10 +38,12 @@ export interface Original extends Pick<CapacitorPart, "technology" | "role"> {
  * A part as good as new at `at` hertz. Its ESR is its own where the series states one and the original's is known too: what is stated held
  * against what is usual would show a difference that nobody has measured. In a crossover a wet part loses what bipolar parts made for it lose.
  */
-export function newPartState(part: StandIn, at: number, original: Original): PartState {
+export function newPartState(constants: ShopConstants, part: StandIn, at: number, original: Original): PartState {
   const wet = isWetAluminium(part.technology);
   const usual =
-    wet && original.role === "crossover" ? figure("crossover.tanD") / (2 * Math.PI * 1000 * part.nominal) : soundEsr(part, hertz(at));
+    wet && original.role === "crossover"
+      ? figure(constants, "crossover.tanD") / (2 * Math.PI * 1000 * part.nominal)
+      : soundEsr(part, hertz(at));
   let esr: number = usual;
   if (part.esr !== null && (original.originalEsr !== null || !isWetAluminium(original.technology))) {
     const { oxideAt120 } = esrShares(part);
@@ -51,13 +53,18 @@ export function newPartState(part: StandIn, at: number, original: Original): Par
 }
 
 /** The circuit with every part as good as new, the original among them. */
-export function asMade({ scenario, settings, binding, slot }: Stand, positions: readonly MeasuredPart[], original: Original): Parts {
-  const states = slotStates(scenario, settings, binding, positions);
+export function asMade(
+  constants: ShopConstants,
+  { scenario, settings, binding, slot }: Stand,
+  positions: readonly MeasuredPart[],
+  original: Original,
+): Parts {
+  const states = slotStates(constants, scenario, settings, binding, positions);
   const parts = partsOf(states, (s) => s.sound.state);
   const own = parts[slot]!;
   if (own.kind !== "works") return parts;
   const there = states.find((s) => s.slot.key === slot)!.position?.part;
-  const usual = there ? newPartState({ ...there, esr: null }, scenario.esrAt, original) : own;
+  const usual = there ? newPartState(constants, { ...there, esr: null }, scenario.esrAt, original) : own;
   return { ...parts, [slot]: { ...own, esr: original.originalEsr ?? (usual.kind === "works" ? usual.esr : own.esr) } };
 }
 
@@ -66,20 +73,21 @@ export function asMade({ scenario, settings, binding, slot }: Stand, positions: 
  * each part in its place, all other parts as good as new. Null for one whose circuit cannot be solved.
  */
 export function changesAt(
+  constants: ShopConstants,
   stand: Stand,
   positions: readonly MeasuredPart[],
   parts: readonly StandIn[],
   original: Original,
 ): (PlaceChanges | null)[] {
   const { scenario, settings, slot } = stand;
-  const sound = asMade(stand, positions, original);
+  const sound = asMade(constants, stand, positions, original);
   const before = scenario.solve(settings, sound, { detail: "live" });
   if (!before.ok) return parts.map(() => null);
   const node = scenario.measuredAt(settings)[slot];
   const told = scenario.tells.map((t) => t.replace("@slot", `@${node ?? ""}`).replace("@part", `@${slot}`));
   const was = sound[slot]!;
   return parts.map((part) => {
-    const state = newPartState(part, scenario.esrAt, original);
+    const state = newPartState(constants, part, scenario.esrAt, original);
     const after = scenario.solve(settings, { ...sound, [slot]: state }, { detail: "live", warm: before.value.warm });
     if (!after.ok) return null;
     const lifts = scenario.id === "crossover" && was.kind === "works" && state.kind === "works" && isWetAluminium(original.technology);

@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { isAlike, isElectrolytic, type ScopedPosition } from "./scope";
 
 /** A position as the chance of its bringing the unit back depends on it. */
@@ -15,12 +15,12 @@ export interface Comeback {
 }
 
 /** Chance a year that a part which stays brings the unit back; by whether it was measured, and what it stands beside. */
-function yearly(p: LeftPosition, bad: readonly LeftPosition[]): number {
-  if (p.bad) return figure("come.worn");
-  if (!isElectrolytic(p)) return figure("come.new");
-  if (p.measured) return figure("come.sound");
-  if (bad.some((b) => isAlike(b, p))) return figure("come.badKind");
-  return bad.some((b) => b.section === p.section) ? figure("come.section") : figure("come.other");
+function yearly(constants: ShopConstants, p: LeftPosition, bad: readonly LeftPosition[]): number {
+  if (p.bad) return figure(constants, "come.worn");
+  if (!isElectrolytic(p)) return figure(constants, "come.new");
+  if (p.measured) return figure(constants, "come.sound");
+  if (bad.some((b) => isAlike(b, p))) return figure(constants, "come.badKind");
+  return bad.some((b) => b.section === p.section) ? figure(constants, "come.section") : figure(constants, "come.other");
 }
 
 /**
@@ -28,17 +28,17 @@ function yearly(p: LeftPosition, bad: readonly LeftPosition[]): number {
  * steady yearly rate (rows `come.*`, all rough), and every change may go wrong at once. One failure brings it back.
  * @param changed designators
  */
-export function comeback(positions: readonly LeftPosition[], changed: ReadonlySet<string>): Comeback {
+export function comeback(constants: ShopConstants, positions: readonly LeftPosition[], changed: ReadonlySet<string>): Comeback {
   const bad = positions.filter((p) => p.bad);
   let rate = 0;
   let slips = 0;
   for (const p of positions) {
     const isNew = changed.has(p.designator);
-    rate += isNew ? figure("come.new") : yearly(p, bad);
-    if (isNew) slips += figure("come.slip");
+    rate += isNew ? figure(constants, "come.new") : yearly(constants, p, bad);
+    if (isNew) slips += figure(constants, "come.slip");
   }
-  const chance = (times: number) => 1 - Math.exp(-times * (rate * figure("come.years") + slips));
-  const spread = figure("come.spread");
+  const chance = (times: number) => 1 - Math.exp(-times * (rate * figure(constants, "come.years") + slips));
+  const spread = figure(constants, "come.spread");
   return { expected: chance(1), low: chance(1 / spread), high: chance(spread) };
 }
 
@@ -59,8 +59,8 @@ const Z80 = 1.2815515655446004;
  * @param jobs closed jobs of the approach, `back` of which were opened again; whole numbers, back ≤ jobs
  * @returns null under `come.jobs` jobs
  */
-export function ownHistory(jobs: number, back: number): OwnHistory | null {
-  if (jobs < figure("come.jobs")) return null;
+export function ownHistory(constants: ShopConstants, jobs: number, back: number): OwnHistory | null {
+  if (jobs < figure(constants, "come.jobs")) return null;
   const share = back / jobs;
   const z2 = Z80 ** 2 / jobs;
   const middle = (share + z2 / 2) / (1 + z2);

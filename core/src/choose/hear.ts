@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import { meanOf } from "../numeric";
 import type { Curve, Outcome } from "../scenarios";
 import type { Stand } from "../explain";
@@ -17,12 +18,18 @@ const PERIOD_POINTS = 256;
  * What an exchange sounds like by its circuit, with the original as good as new and with the new part; null where no ear hears what the
  * circuit does, or it cannot be solved.
  */
-export function hearAt(stand: Stand, positions: readonly MeasuredPart[], part: StandIn, original: Original): Hearable | null {
+export function hearAt(
+  constants: ShopConstants,
+  stand: Stand,
+  positions: readonly MeasuredPart[],
+  part: StandIn,
+  original: Original,
+): Hearable | null {
   const { scenario, settings, slot } = stand;
   if (scenario.id !== "coupling" && scenario.id !== "crossover" && scenario.id !== "supply") return null;
-  const sound = asMade(stand, positions, original);
+  const sound = asMade(constants, stand, positions, original);
   const before = scenario.solve(settings, sound, { detail: "full" });
-  const after = scenario.solve(settings, { ...sound, [slot]: newPartState(part, scenario.esrAt, original) }, { detail: "full" });
+  const after = scenario.solve(settings, { ...sound, [slot]: newPartState(constants, part, scenario.esrAt, original) }, { detail: "full" });
   if (!before.ok || !after.ok) return null;
   return scenario.id === "supply"
     ? humOf(before.value, after.value, scenario.measuredAt(settings)[slot])

@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import type { Celsius } from "../units";
 
 /**
@@ -16,4 +16,4 @@ export function expectedLife(hours: number, rated: Celsius, at: Celsius): number
  * (from memory of makers' life guides).
  * @param share ripple that flows over ripple it is rated for at that frequency; 0 or more
  */
-export const rippleHeat = (share: number): number => figure("choose.rippleHeat") * share ** 2;
+export const rippleHeat = (constants: ShopConstants, share: number): number => figure(constants, "choose.rippleHeat") * share ** 2;

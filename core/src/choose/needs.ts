@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import type { CapacitorPart } from "../part";
 import type { Mounting } from "../entry";
 import type { Celsius, Farads, Millimetres, Ohms, Volts } from "../units";
@@ -63,6 +64,8 @@ export interface ShopRules {
   hoursPerYear: number;
   /** inside a warm unit, °C */
   ambient: Celsius;
+  /** figures of the trade it sets otherwise */
+  constants: ShopConstants;
 }
 
 /** Shop defaults of the trade (common practice): 1.25, 2 and 1.5 over working volts, mains +10 %, ten years at four hours a day. */
@@ -74,4 +77,5 @@ export const USUAL_SHOP_RULES: ShopRules = {
   targetYears: 10,
   hoursPerYear: 1500,
   ambient: 50 as Celsius,
+  constants: {},
 };

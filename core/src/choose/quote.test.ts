@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { part } from "../testing/parts";
@@ -24,7 +25,7 @@ const UNIT: readonly QuotePosition[] = [
 
 describe("the approaches side by side", () => {
   test("each takes in more, by its own rule", () => {
-    expect(quotes(UNIT).map((q) => [q.scope, q.designators.join(" "), q.cents])).toEqual([
+    expect(quotes(STANDARD_CONSTANTS, UNIT).map((q) => [q.scope, q.designators.join(" "), q.cents])).toEqual([
       ["provenBad", "C1", 480],
       ["provenBadAndKind", "C1 C2", 960],
       ["section", "C1 C2 C3", 980],
@@ -32,14 +33,14 @@ describe("the approaches side by side", () => {
     ]);
   });
   test("what has no price is named, never counted as nothing", () => {
-    expect(quotes(UNIT)[3]!.unpriced).toEqual(["C5"]);
+    expect(quotes(STANDARD_CONSTANTS, UNIT)[3]!.unpriced).toEqual(["C5"]);
   });
   test("what stays in and was never measured is named", () => {
-    expect(quotes(UNIT).map((q) => q.unproven.join(" "))).toEqual(["C3 C6", "C3 C6", "C6", ""]);
+    expect(quotes(STANDARD_CONSTANTS, UNIT).map((q) => q.unproven.join(" "))).toEqual(["C3 C6", "C3 C6", "C6", ""]);
   });
   test("where nothing is bad only the last approach changes anything", () => {
     const sound = UNIT.map((p) => ({ ...p, bad: false }));
-    expect(quotes(sound).map((q) => q.designators.length)).toEqual([0, 0, 0, 5]);
+    expect(quotes(STANDARD_CONSTANTS, sound).map((q) => q.designators.length)).toEqual([0, 0, 0, 5]);
   });
   test("a approach never leaves in what the one before takes out, whatever the unit", () => {
     const position = fc
@@ -53,7 +54,10 @@ describe("the approaches side by side", () => {
       .map(({ c, v, ...over }) => at("C", c, v, over));
     fc.assert(
       fc.property(fc.array(position, { maxLength: 12 }), (list) => {
-        const all = quotes(list.map((p, i) => ({ ...p, designator: `C${i}` })));
+        const all = quotes(
+          STANDARD_CONSTANTS,
+          list.map((p, i) => ({ ...p, designator: `C${i}` })),
+        );
         for (const [i, q] of all.slice(1).entries()) expect(q.designators).toEqual(expect.arrayContaining([...all[i]!.designators]));
       }),
     );
@@ -63,14 +67,14 @@ describe("the approaches side by side", () => {
 describe("a good part across a suspect", () => {
   const free = { internalAccessAllowed: true, shortedOrLeaky: false };
   test("the same value up to twice, no fewer volts, the same way round", () => {
-    expect(bridgePlan(part(10, 50), free)).toEqual({
+    expect(bridgePlan(STANDARD_CONSTANTS, part(10, 50), free)).toEqual({
       ok: true,
       least: expect.closeTo(10e-6, 12),
       most: expect.closeTo(20e-6, 12),
       volts: 50,
       polarised: true,
     });
-    expect(bridgePlan(part(10, 50, { technology: "bipolar" }), free)).toMatchObject({ polarised: false });
+    expect(bridgePlan(STANDARD_CONSTANTS, part(10, 50, { technology: "bipolar" }), free)).toMatchObject({ polarised: false });
   });
   test.each([
     ["mainsPart", part(0.1, 275, { role: "mainsX", technology: "film" }), free],
@@ -78,6 +82,6 @@ describe("a good part across a suspect", () => {
     ["locked", part(10, 50), { internalAccessAllowed: false, shortedOrLeaky: false }],
     ["voltsUnknown", part(10, 50, { rated: null }), free],
   ])("is refused: %s", (why, of, now) => {
-    expect(bridgePlan(of, now)).toEqual({ ok: false, refusals: [why] });
+    expect(bridgePlan(STANDARD_CONSTANTS, of, now)).toEqual({ ok: false, refusals: [why] });
   });
 });

@@ -1,5 +1,5 @@
 import { SCOPES, type Scope } from "../device";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { comeback, type Comeback, type LeftPosition } from "./comeback";
 import { takenBy } from "./scope";
 
@@ -26,7 +26,7 @@ export interface Quote {
 }
 
 /** The approaches side by side, from the least that is changed to the most; parts at the catalogue's price, minutes by common practice. */
-export function quotes(positions: readonly QuotePosition[]): Quote[] {
+export function quotes(constants: ShopConstants, positions: readonly QuotePosition[]): Quote[] {
   return SCOPES.map((scope) => {
     const taken = takenBy(scope, positions);
     const changed = new Set(taken.map((p) => p.designator));
@@ -35,9 +35,9 @@ export function quotes(positions: readonly QuotePosition[]): Quote[] {
       designators: [...changed],
       cents: taken.reduce((sum, p) => sum + (p.cents ?? 0), 0),
       unpriced: taken.flatMap((p) => (p.cents === null ? [p.designator] : [])),
-      minutes: taken.length * figure("fit.minutes"),
+      minutes: taken.length * figure(constants, "fit.minutes"),
       unproven: positions.flatMap((p) => (!p.measured && !changed.has(p.designator) ? [p.designator] : [])),
-      comeback: comeback(positions, changed),
+      comeback: comeback(constants, positions, changed),
     };
   });
 }

@@ -119,7 +119,7 @@ export function assess(part: CataloguePart, of: Requirements, context: RankingCo
   const change = part.nominal / needs.nominal - 1;
   const years = lifeYears(part, needs, shop);
   const weighed = merits(part, of, context, change, years);
-  const minded = notes.filter((n) => weightOf(n.code) < 0);
+  const minded = notes.filter((n) => weightOf(of.shop.constants, n.code) < 0);
   return {
     part,
     fit: broken.length > 0 ? "refused" : minded.length > 0 ? "note" : "fits",
@@ -130,8 +130,8 @@ export function assess(part: CataloguePart, of: Requirements, context: RankingCo
     years,
     score:
       weighed.reduce((sum, w) => sum + w.weight, 0) +
-      minded.reduce((sum, n) => sum + weightOf(n.code), 0) -
-      weightOf("cheap") * Math.log10(1 + (part.priceCents ?? UNKNOWN_PRICE)) -
+      minded.reduce((sum, n) => sum + weightOf(of.shop.constants, n.code), 0) -
+      weightOf(of.shop.constants, "cheap") * Math.log10(1 + (part.priceCents ?? UNKNOWN_PRICE)) -
       excessVolts(part, of),
   };
 }
@@ -142,10 +142,10 @@ const UNKNOWN_PRICE = 100;
 /** The step above the next one up. */
 const PLENTY = 1.5;
 /** Far more volts than needed mean more room and, on old wet parts, more leakage while they form. */
-function excessVolts(part: CataloguePart, { needs, volts: byKind }: Requirements): number {
+function excessVolts(part: CataloguePart, { needs, volts: byKind, shop }: Requirements): number {
   const { volts } = byKind[part.technology];
   const excess = volts === null || mainsClass(needs) !== null ? 1 : part.rated / Math.max(volts, needs.rated ?? volts);
-  return excess > PLENTY ? weightOf("excessVolts") * Math.log2(excess / PLENTY) : 0;
+  return excess > PLENTY ? weightOf(shop.constants, "excessVolts") * Math.log2(excess / PLENTY) : 0;
 }
 
 /** Where a part only has to be large enough, too little counts twice. */
@@ -159,7 +159,7 @@ function merits(
   years: number | null,
 ): { merit: Merit; weight: number }[] {
   const list: { merit: Merit; weight: number }[] = [];
-  const add = (merit: Merit, share = 1) => list.push({ merit, weight: weightOf(merit.code) * share });
+  const add = (merit: Merit, share = 1) => list.push({ merit, weight: weightOf(of.shop.constants, merit.code) * share });
   const { needs, shop } = of;
   const need = needOf(needs.role);
   const place = SUITS[need].indexOf(part.grade);

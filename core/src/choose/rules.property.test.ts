@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { ROLES } from "../part";
@@ -35,8 +36,8 @@ test("more volts never bring a voltage refusal, more working volts never take on
 test("the policy next value up allows all that the policy same value allows", () => {
   fc.assert(
     fc.property(position, (needs) => {
-      const same = valueWindow(needs, approaches);
-      const up = valueWindow(needs, { ...approaches, value: "nextUp" });
+      const same = valueWindow(STANDARD_CONSTANTS, needs, approaches);
+      const up = valueWindow(STANDARD_CONSTANTS, needs, { ...approaches, value: "nextUp" });
       expect(up.low).toBeLessThanOrEqual(same.low);
       expect(up.high).toBeGreaterThanOrEqual(same.high);
       if (needs.role === "reservoir") expect(up.high, "any reservoir at most +50 % (common practice)").toBeLessThanOrEqual(0.5);
@@ -88,9 +89,9 @@ test("computed volts ask for more only where the original was run well over its 
   expect(at(40)).toEqual({ volts: 40, from: "computed" });
   const rated = (amperes: number, hz: number) => ({ ripple: { amperes, at: hz } }) as never;
   const loaded: PositionNeeds = { ...needs, computed: { volts: 30, ripple: 1, hertz: 100 } };
-  expect(rippleAllowed(rated(1.6, 100_000), loaded)).toBeCloseTo(0.8, 12);
-  expect(rippleAllowed(rated(1.6, 120), loaded)).toBeCloseTo(1.6, 12);
-  expect(rippleAllowed({ ripple: null } as never, loaded)).toBeNull();
+  expect(rippleAllowed(STANDARD_CONSTANTS, rated(1.6, 100_000), loaded)).toBeCloseTo(0.8, 12);
+  expect(rippleAllowed(STANDARD_CONSTANTS, rated(1.6, 120), loaded)).toBeCloseTo(1.6, 12);
+  expect(rippleAllowed(STANDARD_CONSTANTS, { ripple: null } as never, loaded)).toBeNull();
 });
 
 test("a part outside the bounds of the search breaks a hard rule, whatever the position asks", () => {

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { inventedCatalogue } from "../simulate";
@@ -76,12 +77,12 @@ describe("in parallel", () => {
 describe("in series", () => {
   test("balancing resistors by R ≤ (2 Vm − Vb)/(0.0015 C Vb) MΩ (a maker's application guide, from memory)", () => {
     // 220 µF, 400 V each, 700 V across: (800 − 700)/(0.0015·220·700) = 0.4329 MΩ
-    const b = balanceFor({ nominal: farads(220e-6), rated: volts(400) }, 700)!;
+    const b = balanceFor(STANDARD_CONSTANTS, { nominal: farads(220e-6), rated: volts(400) }, 700)!;
     expect(b.most).toBeCloseTo(432_900, -2);
     expect(b.ohms).toBe(390_000);
     expect(b.heat).toBeCloseTo(350 ** 2 / 390_000, 9);
     expect(b.rated).toBeGreaterThanOrEqual(2 * b.heat);
-    expect(balanceFor({ nominal: farads(220e-6), rated: volts(350) }, 700), "nothing to spare").toBeNull();
+    expect(balanceFor(STANDARD_CONSTANTS, { nominal: farads(220e-6), rated: volts(350) }, 700), "nothing to spare").toBeNull();
   });
   test("unequal C: the smaller one takes (1 + t)/2 of the volts", () => {
     const [low, high] = [0.8, 1.2];

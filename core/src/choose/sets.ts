@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { isPolarised, nearestPreferred, preferredAround, type ESeries, type Tolerance } from "../part";
 import { farads, ohms, watts, type Farads, type Ohms, type Volts, type Watts } from "../units";
 import { asOne, worstShare, type Arrangement } from "./asOne";
@@ -49,8 +49,8 @@ const OF_THE_WHOLE: ReadonlySet<string> = new Set(["value", "aboveLargest", "esr
  * @returns null where each part alone bears no more than half with nothing to spare: such a pair cannot be balanced
  * @example balanceFor({ nominal: farads(220e-6), rated: volts(400) }, 700) // at most 432.9 kΩ
  */
-export function balanceFor(each: { nominal: Farads; rated: Volts }, across: number): Balance | null {
-  const most = ((2 * each.rated - across) / (figure("set.leak") * each.nominal * 1e6 * across)) * 1e6;
+export function balanceFor(constants: ShopConstants, each: { nominal: Farads; rated: Volts }, across: number): Balance | null {
+  const most = ((2 * each.rated - across) / (figure(constants, "set.leak") * each.nominal * 1e6 * across)) * 1e6;
   if (!(most > 0)) return null;
   const taken = preferredAround(most, 12).below;
   const heat = (across / 2) ** 2 / taken;
@@ -58,7 +58,7 @@ export function balanceFor(each: { nominal: Farads; rated: Volts }, across: numb
     most: ohms(most),
     ohms: ohms(taken),
     heat: watts(heat),
-    rated: watts(STANDARD_WATTS.find((w) => w >= heat * figure("choose.loadShare")) ?? heat * 2),
+    rated: watts(STANDARD_WATTS.find((w) => w >= heat * figure(constants, "choose.loadShare")) ?? heat * 2),
   };
 }
 const STANDARD_WATTS = [0.25, 0.5, 1, 2, 3, 5, 7, 10, 17];
@@ -144,7 +144,7 @@ function parallelSets(members: readonly Member[], of: Requirements, most: number
       return found
         .sort((a, b) => a.cost - b.cost || codesOf(a.chosen).localeCompare(codesOf(b.chosen)))
         .slice(0, most)
-        .map(({ chosen }) => parallelOf(chosen.map((m) => m.part).reverse(), of));
+        .map(({ chosen }) => parallelOf(of.shop.constants, chosen.map((m) => m.part).reverse(), of));
   }
   return [];
 }
@@ -165,12 +165,12 @@ function setOf(
   return { arrangement, parts, nominal, tolerance, rated, change: nominal / needs.nominal - 1, balance, cents: centsOf(parts), rippleLow };
 }
 
-function parallelOf(parts: readonly CataloguePart[], { needs }: Pick<Requirements, "needs">): PartSet {
+function parallelOf(constants: ShopConstants, parts: readonly CataloguePart[], { needs }: Pick<Requirements, "needs">): PartSet {
   const total = parts.reduce((sum, p) => sum + p.nominal, 0);
   const ripple = needs.computed?.ripple ?? 0;
   // at mains frequency current goes by C: each bears its share
   const rippleLow = parts.some((p) => {
-    const allowed = rippleAllowed(p, needs);
+    const allowed = rippleAllowed(constants, p, needs);
     return allowed !== null && allowed < (ripple * p.nominal) / total;
   });
   return setOf("parallel", parts, needs, rippleLow);
@@ -193,7 +193,7 @@ function seriesPairs(parts: readonly CataloguePart[], of: Requirements, context:
     if (a.refusals.some((r) => !OF_THE_WHOLE.has(r.code))) continue;
     const across = needs.working === null ? (needs.rated ?? needed) : Math.abs(needs.working) * (1 + of.shop.highMains);
     const carriesDc = isPolarised(part.technology);
-    const balance = carriesDc ? balanceFor(part, across) : null;
+    const balance = carriesDc ? balanceFor(of.shop.constants, part, across) : null;
     if (carriesDc && balance === null) continue;
     const pair = [part, part];
     const set = setOf(

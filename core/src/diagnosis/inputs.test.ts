@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { STARTER_TABLE, amendTable } from "../knowledge";
+import { STARTER_TABLE, amendTable, STANDARD_CONSTANTS } from "../knowledge";
 import { part } from "../testing/parts";
 import { predictRipple, hypothesesOf, weightsOf, type LearnedCause, type RippleQuestion } from ".";
 import { TABLE_IS_WORTH } from "./complaint";
@@ -61,7 +61,7 @@ describe("what the circuit says of a ripple", () => {
     ...over,
   });
   test("a whole reservoir ripples near I / (2 f C), and the more the less is left of it", () => {
-    const f = predictRipple(question())!;
+    const f = predictRipple(STANDARD_CONSTANTS, question())!;
     const rule = 0.5 / (2 * 50 * 4700e-6);
     expect(f.whole).toBeGreaterThan(0.6 * rule);
     expect(f.whole).toBeLessThan(rule);
@@ -70,20 +70,20 @@ describe("what the circuit says of a ripple", () => {
     expect(f.dried.map((d) => d.share)).toEqual([0.5, 0.25, 0.1, 0.03]);
   });
   test("half the halves are missing with a rectifier open: about twice the ripple", () => {
-    const f = predictRipple(question())!;
+    const f = predictRipple(STANDARD_CONSTANTS, question())!;
     expect(f.diodeOpen! / f.whole).toBeGreaterThan(1.7);
     expect(f.diodeOpen! / f.whole).toBeLessThan(2.4);
   });
   test("rms of a saw-tooth is its peak to peak over two times the root of three, a little more for its rounded top", () => {
-    const [pp, rms] = [predictRipple(question())!, predictRipple(question({ form: "rms" }))!];
+    const [pp, rms] = [predictRipple(STANDARD_CONSTANTS, question())!, predictRipple(STANDARD_CONSTANTS, question({ form: "rms" }))!];
     expect(pp.whole / rms.whole).toBeGreaterThan(3);
     expect(pp.whole / rms.whole).toBeLessThan(2 * Math.sqrt(3) + 0.2);
   });
   test("twice the load makes nearly twice the ripple: settings of the job count", () => {
-    const twice = predictRipple(question({ chosen: { mainsHertz: 50, load: 1 } }))!;
-    expect(twice.whole / predictRipple(question())!.whole).toBeGreaterThan(1.7);
+    const twice = predictRipple(STANDARD_CONSTANTS, question({ chosen: { mainsHertz: 50, load: 1 } }))!;
+    expect(twice.whole / predictRipple(STANDARD_CONSTANTS, question())!.whole).toBeGreaterThan(1.7);
   });
   test("without a rectifier for the other half nothing is left to show", () => {
-    expect(predictRipple(question({ unitKind: "recordPlayer", chosen: { mainsHertz: 50 } }))!.diodeOpen).toBeNull();
+    expect(predictRipple(STANDARD_CONSTANTS, question({ unitKind: "recordPlayer", chosen: { mainsHertz: 50 } }))!.diodeOpen).toBeNull();
   });
 });

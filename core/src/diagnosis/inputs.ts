@@ -1,5 +1,5 @@
 import type { UnitKind } from "../device";
-import { INSTRUMENTS, STARTER_TABLE, type HypothesisId, type Instrument, type ConstantOverrides, type DiagnosisTable } from "../knowledge";
+import { INSTRUMENTS, STARTER_TABLE, type HypothesisId, type Instrument, type ShopConstants, type DiagnosisTable } from "../knowledge";
 import type { CapacitorPart } from "../part";
 import type { Settings } from "../scenarios";
 
@@ -38,7 +38,7 @@ export interface Predicted {
 
 export interface DiagnosisInputs {
   /** figures of the trade that the shop sets otherwise */
-  figures?: ConstantOverrides;
+  constants: ShopConstants;
   table: DiagnosisTable;
   learned: readonly LearnedCause[];
   predicted: readonly Predicted[];
@@ -47,4 +47,10 @@ export interface DiagnosisInputs {
 }
 
 /** A shop that knows what everyone knows. */
-export const STARTER: DiagnosisInputs = { table: STARTER_TABLE, learned: [], predicted: [], instruments: new Set(INSTRUMENTS) };
+export const STARTER: DiagnosisInputs = {
+  constants: {},
+  table: STARTER_TABLE,
+  learned: [],
+  predicted: [],
+  instruments: new Set(INSTRUMENTS),
+};

@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import type { CapacitorPart } from "../part";
 import { SCENARIOS, fillSettings, type Parts, type Settings } from "../scenarios";
 import { soundState } from "../verdict";
@@ -14,11 +15,11 @@ const MAX_ESR = 10;
  * rectifier were open, in volts as the question's meter shows them; null where the circuit cannot be solved. Settings nobody set are
  * usual ones for such a unit. Takes some tenths of a second: six periodic steady states.
  */
-export function predictRipple({ unitKind, chosen, part, form }: RippleQuestion): Predicted | null {
+export function predictRipple(constants: ShopConstants, { unitKind, chosen, part, form }: RippleQuestion): Predicted | null {
   const scenario = SCENARIOS.supply;
   const solved = (share: number, fault: "none" | "diodeOpen"): number | null => {
     const settings = fillSettings(scenario, unitKind, { ...chosen, fault });
-    const outcome = scenario.solve(settings, partsWith(part, settings, share), { detail: "live" });
+    const outcome = scenario.solve(settings, partsWith(constants, part, settings, share), { detail: "live" });
     if (!outcome.ok) return null;
     const figure = outcome.value.figures.find((f) => f.key === (form === "rms" ? "rippleRms" : "ripple") && f.at === RIPPLE_AT);
     return figure && figure.value > 0 ? figure.value : null;
@@ -32,11 +33,11 @@ export function predictRipple({ unitKind, chosen, part, form }: RippleQuestion):
   return dried.length === 0 ? null : { designator: part.designator, form, whole, dried, diodeOpen: solved(1, "diodeOpen") };
 }
 
-function partsWith(part: CapacitorPart, settings: Settings, share: number): Parts {
+function partsWith(constants: ShopConstants, part: CapacitorPart, settings: Settings, share: number): Parts {
   const { supply } = SCENARIOS;
   const own = soundState(part, supply.esrAt).state;
   const dried = own.kind === "works" ? { ...own, farads: own.farads * share, esr: own.esr * Math.min(MAX_ESR, 1 / share) } : own;
   return Object.fromEntries(
-    slotStates(supply, settings, {}, []).map((s) => [s.slot.key, s.slot.key === "reservoir" ? dried : s.sound.state]),
+    slotStates(constants, supply, settings, {}, []).map((s) => [s.slot.key, s.slot.key === "reservoir" ? dried : s.sound.state]),
   );
 }

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import type { Observation } from "../evidence";
 import { farads, hertz } from "../units";
@@ -12,6 +13,7 @@ const context: ReadoutContext = {
   meter: null,
   inCircuit: true,
   last: [],
+  constants: STANDARD_CONSTANTS,
 };
 const said = (line: string): Observation[] => {
   const parsed = parseReadout(line, context);

@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import type { Circumstances, Measurement, Observation, Subject } from "../evidence";
 import type { PartClass, Technology } from "../part";
 import type { Farads, Hertz, Ohms, UnitSymbol, Volts } from "../units";
@@ -36,6 +37,8 @@ export interface ReadoutContext {
   inCircuit: boolean;
   /** what `same` means: the readings of the line before */
   last: readonly SaidReading[];
+  /** figures of the trade the shop sets otherwise */
+  constants: ShopConstants;
 }
 
 export type SaidParallel = { kind: "alone" } | { kind: "with"; designators: readonly string[] };

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { afterFitting, applyLine, evidenceNow, deriveJob, understand, diagnose, type JobRecords } from "../job";
 import { SHOP, keeping, records, typed } from "../testing/jobs";
@@ -36,8 +37,8 @@ const plain = (x: unknown): boolean =>
 function see(r: JobRecords): void {
   const picture = deriveJob()(r, SHOP);
   diagnose({ ...r.job, scopeApproach: "provenBad" }, picture);
-  afterFitting(r, picture, undefined);
-  evidenceNow(r.job, picture.positions);
+  afterFitting(STANDARD_CONSTANTS, r, picture, undefined);
+  evidenceNow(STANDARD_CONSTANTS, r.job, picture.positions);
 }
 
 const lines = (example: string, odd: string): string[] => {

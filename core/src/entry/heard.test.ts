@@ -1,8 +1,18 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import type { Heard } from "../evidence";
 import { parseReadout } from "./parseLine";
 
-const context = { known: new Map(), parts: new Map(), current: null, meters: [], meter: null, inCircuit: true, last: [] };
+const context = {
+  known: new Map(),
+  parts: new Map(),
+  current: null,
+  meters: [],
+  meter: null,
+  inCircuit: true,
+  last: [],
+  constants: STANDARD_CONSTANTS,
+};
 const read = (line: string) => parseReadout(line, context);
 const heard = (line: string): Heard => {
   const parsed = read(line);

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import type { Observation, Subject } from "../evidence";
 import { farads } from "../units";
@@ -12,6 +13,7 @@ const context: ReadoutContext = {
   meter: null,
   inCircuit: true,
   last: [],
+  constants: STANDARD_CONSTANTS,
 };
 const read = (line: string) => parseReadout(line, context);
 const only = (line: string): { subject: Subject; observation: Observation } => {

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { farads, hertz } from "../units";
@@ -14,6 +15,7 @@ const context: ReadoutContext = {
   meter,
   inCircuit: true,
   last: [],
+  constants: STANDARD_CONSTANTS,
 };
 const designator = fc.integer({ min: 1, max: 30 }).map((n) => `C${n}`);
 const decimal = fc.tuple(fc.integer({ min: 0, max: 99 }), fc.integer({ min: 1, max: 99 })).map(([a, b]) => `${a}.${b}`);
@@ -159,7 +161,7 @@ describe("whatever is typed", () => {
     );
     fc.assert(
       fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
-        const { drafts, issues } = parsePositionList(lines.join("\n"));
+        const { drafts, issues } = parsePositionList(STANDARD_CONSTANTS, lines.join("\n"));
         const silent = lines.filter((l) => l.trim() === "" || l.trim().startsWith("#")).length;
         expect(drafts.length + issues.length + silent).toBe(lines.length);
         expect(new Set(drafts.map((d) => d.designator)).size).toBe(drafts.length);

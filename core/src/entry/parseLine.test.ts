@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { farads, hertz, ohms } from "../units";
 import type { ReadoutContext, ReadoutMeter } from "./entry";
@@ -27,6 +28,7 @@ const base: ReadoutContext = {
   meter: blue,
   inCircuit: true,
   last: [],
+  constants: STANDARD_CONSTANTS,
 };
 
 const read = (line: string, over: Partial<ReadoutContext> = {}) => {

@@ -1,9 +1,10 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { expect, test } from "vitest";
 import { byDesignator, completeDesignator, shiftDesignator } from "./designator";
 import { parsePosition, parsePositionList } from "./parsePosition";
 
 const position = (line: string) => {
-  const parsed = parsePosition(line);
+  const parsed = parsePosition(STANDARD_CONSTANTS, line);
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.issue));
   return parsed.value[0]!;
 };
@@ -49,11 +50,12 @@ test.each([
   ["C1 reservoir", "valueMissing"],
   ["C1 47u 25v purple", "marking"],
 ])("%j is refused: %s", (line, code) => {
-  expect(parsePosition(line)).toMatchObject({ ok: false, issue: { code } });
+  expect(parsePosition(STANDARD_CONSTANTS, line)).toMatchObject({ ok: false, issue: { code } });
 });
 
 test("a list has sections, and every bad line is named by its number", () => {
   const { drafts, issues } = parsePositionList(
+    STANDARD_CONSTANTS,
     "#Supply\nC1 4700u 50v\n\nC2\t4700/50\n#Out\nC3 huh\nC1 10u 50v\nC4 10u 50v #Elsewhere",
     new Set(["C9"]),
   );
@@ -66,7 +68,7 @@ test("a list has sections, and every bad line is named by its number", () => {
     [6, "marking"],
     [7, "duplicate"],
   ]);
-  expect(parsePositionList("C9 10u 50v", new Set(["C9"])).issues).toHaveLength(1);
+  expect(parsePositionList(STANDARD_CONSTANTS, "C9 10u 50v", new Set(["C9"])).issues).toHaveLength(1);
 });
 
 test("designators are completed and ordered as people count", () => {

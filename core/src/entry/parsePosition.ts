@@ -11,7 +11,7 @@ import {
 } from "../part";
 import { farads, parseValue, volts, type Farads, type Result, type Volts } from "../units";
 import { looksLikeDesignator, normaliseDesignator } from "./designator";
-import { LENGTHS, LIMITS, figure, within } from "../knowledge";
+import { LENGTHS, LIMITS, figure, within, type ShopConstants } from "../knowledge";
 import { ROLE_WORDS, TECHNOLOGY_WORDS, channelOf, withRoleWords } from "./words";
 
 export const MOUNTINGS = ["radial", "axial", "snapIn", "screw", "smd"] as const;
@@ -50,15 +50,15 @@ export type PositionIssue =
 /** A part smaller than this holds too little for anybody to wait for it, whatever its volts (common practice). */
 const CHARGE_FARADS = 1e-6;
 /** Whether a charged part could hurt or damage, by its marking; one without volts could hold anything. */
-const canHurt = (nominal: number, rated: number | null): boolean =>
-  rated === null || rated >= figure("charge.shock") || (nominal * rated ** 2) / 2 >= figure("charge.spark");
+const canHurt = (constants: ShopConstants, nominal: number, rated: number | null): boolean =>
+  rated === null || rated >= figure(constants, "charge.shock") || (nominal * rated ** 2) / 2 >= figure(constants, "charge.spark");
 
 /**
  * Reads one line of a parts list: `C1 2200u 50v reservoir L #main supply 16x31 p7.5 snapin 105c`. Order after the designator
  * is free; tab, comma-space and semicolon separate as spaces do, and value and volts may stand together ("47u50v"). What is not said
  * is taken as usual and listed in `assumed`. Several values in one can ("8+8u", "2x1000u") give a position each, C40A and C40B.
  */
-export function parsePosition(line: string): Result<readonly PositionDraft[], PositionIssue> {
+export function parsePosition(constants: ShopConstants, line: string): Result<readonly PositionDraft[], PositionIssue> {
   const [body, section = ""] = splitSection(line);
   const tokens = withRoleWords(body)
     .replace(/;|,\s|\t/g, " ")
@@ -71,13 +71,14 @@ export function parsePosition(line: string): Result<readonly PositionDraft[], Po
   if (section.trim().length > LENGTHS.section) return { ok: false, issue: { code: "tooLong", designator, most: LENGTHS.section } };
   const sections = tokens.flatMap((t, i) => (sectionValues(t) ? [{ at: i, values: sectionValues(t)! }] : []))[0];
   if (!sections) {
-    const draft = onePosition(designator, tokens, section);
+    const draft = onePosition(constants, designator, tokens, section);
     return draft.ok ? { ok: true, value: [draft.value] } : draft;
   }
   if (/[A-Z]$/.test(designator)) return { ok: false, issue: { code: "sectionsOfSection", designator } };
   const drafts: PositionDraft[] = [];
   for (const [i, value] of sections.values.entries()) {
     const draft = onePosition(
+      constants,
       `${designator}${"ABCDEF"[i]!}`,
       [...tokens.slice(0, sections.at), value, ...tokens.slice(sections.at + 1)],
       section,
@@ -104,7 +105,12 @@ function sectionValues(token: string): string[] | null {
   return values && values.length > least && values.length <= most ? values : null;
 }
 
-function onePosition(designator: string, tokens: readonly string[], section: string): Result<PositionDraft, PositionIssue> {
+function onePosition(
+  constants: ShopConstants,
+  designator: string,
+  tokens: readonly string[],
+  section: string,
+): Result<PositionDraft, PositionIssue> {
   const said = sortTokens(tokens);
   const marking = parseMarking(said.marking.join(" "), said.technology ?? undefined);
   if (!marking.ok) {
@@ -134,7 +140,8 @@ function onePosition(designator: string, tokens: readonly string[], section: str
       pitch: said.pitch,
       mounting: said.mounting,
       holdsCharge:
-        holdsCharge(role) || ((isPolarised(technology) || filtersSupply(role)) && nominal >= CHARGE_FARADS && canHurt(nominal, rated)),
+        holdsCharge(role) ||
+        ((isPolarised(technology) || filtersSupply(role)) && nominal >= CHARGE_FARADS && canHurt(constants, nominal, rated)),
       assumed: [
         ...(said.role ? [] : (["role"] as const)),
         ...(said.technology ? [] : (["technology"] as const)),
@@ -218,7 +225,7 @@ export interface PositionList {
  * Reads a pasted list, one position a line; blank lines are skipped and a line that is only `#name` opens a section for those
  * below it. Lines that cannot be read, repeat a designator or name one that is `taken` are reported with their number (from 1).
  */
-export function parsePositionList(text: string, taken: ReadonlySet<string> = new Set()): PositionList {
+export function parsePositionList(constants: ShopConstants, text: string, taken: ReadonlySet<string> = new Set()): PositionList {
   const drafts: PositionDraft[] = [];
   const issues: PositionList["issues"][number][] = [];
   const seen = new Set(taken);
@@ -229,7 +236,7 @@ export function parsePositionList(text: string, taken: ReadonlySet<string> = new
       section = line.trim().slice(1).trim();
       return;
     }
-    const parsed = parsePosition(line.includes("#") ? line : `${line} #${section}`);
+    const parsed = parsePosition(constants, line.includes("#") ? line : `${line} #${section}`);
     if (!parsed.ok) {
       issues.push({ line: i + 1, text: line, issue: parsed.issue });
       return;

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { ACTS, FIGURES, LOOK_SIGNS, OUTCOMES, PART_STATES, isInternalAccess, type Observation, type Subject } from "../evidence";
@@ -17,6 +18,7 @@ const base: ReadoutContext = {
   meter: blue,
   inCircuit: true,
   last: [],
+  constants: STANDARD_CONSTANTS,
 };
 const read = (line: string, over: Partial<ReadoutContext> = {}) => parseReadout(line, { ...base, ...over });
 const effects = (line: string, over: Partial<ReadoutContext> = {}): readonly Effect[] => {

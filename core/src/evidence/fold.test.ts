@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { capacitance, esr, reading } from "../testing/parts";
@@ -10,20 +11,20 @@ const ohmsOf = (r: Reading | null) => (r?.measurement.kind === "esr" ? r.measure
 
 describe("of one quantity", () => {
   test("the latest reading out of circuit counts before any in circuit", () => {
-    const folded = fold([at(1, esr(4), false), at(2, esr(5), false), at(3, esr(0.3), true)], true);
+    const folded = fold(STANDARD_CONSTANTS, [at(1, esr(4), false), at(2, esr(5), false), at(3, esr(0.3), true)], true);
     expect(ohmsOf(countingOf(folded, "esr"))).toBe(5);
     expect(folded.counted.get("esr")!.later?.inCircuit, "the one in circuit came later and may contradict it").toBe(true);
   });
 
   test("in circuit the latest counts while nothing was read out of it", () => {
-    const folded = fold([at(1, esr(4), true), at(2, esr(5), true)], true);
+    const folded = fold(STANDARD_CONSTANTS, [at(1, esr(4), true), at(2, esr(5), true)], true);
     expect(ohmsOf(countingOf(folded, "esr"))).toBe(5);
     expect(folded.counted.get("esr")!.later).toBeNull();
   });
 
   test("what is overruled stays on record", () => {
     const readings = [at(1, esr(4), true), at(2, esr(5), false), at(3, esr(6), false)];
-    const { superseded } = fold(readings, true).counted.get("esr")!;
+    const { superseded } = fold(STANDARD_CONSTANTS, readings, true).counted.get("esr")!;
     expect(superseded.map(ohmsOf)).toEqual([4, 5]);
   });
 });
@@ -31,8 +32,8 @@ describe("of one quantity", () => {
 describe("what is a quantity of its own", () => {
   test("C of a wet part at 1 kHz never overrules C at 120 Hz; of a film part it is the same thing", () => {
     const readings = [at(1, capacitance(90, 120), false), at(2, capacitance(40, 1000), false)];
-    const wet = fold(readings, true);
-    const dry = fold(readings, false);
+    const wet = fold(STANDARD_CONSTANTS, readings, true);
+    const dry = fold(STANDARD_CONSTANTS, readings, false);
     expect([countingOf(wet, "capacitance"), countingOf(wet, "capacitanceHigh")]).toEqual(readings);
     expect(countingOf(dry, "capacitance")).toBe(readings[1]);
     expect(countingOf(dry, "capacitanceHigh")).toBeNull();
@@ -41,7 +42,7 @@ describe("what is a quantity of its own", () => {
   test("ESR at 120 Hz is not ESR at 100 kHz", () => {
     const low = at(1, { kind: "esr", ohms: ohms(3), at: hertz(120) }, false);
     const high = at(2, esr(0.4), false);
-    const folded = fold([low, high], true);
+    const folded = fold(STANDARD_CONSTANTS, [low, high], true);
     expect([countingOf(folded, "esr"), countingOf(folded, "esrLow")]).toEqual([high, low]);
   });
 });
@@ -50,12 +51,12 @@ test("a bulge and a stain go on counting whatever is seen later; looking clean d
   const bulged = at(1, { kind: "visual", sign: "bulged" }, true);
   const stained = at(2, { kind: "visual", sign: "discoloured" }, true);
   const clean = at(3, { kind: "visual", sign: "looksClean" }, true);
-  expect(fold([bulged, stained, clean], true).staying).toEqual([bulged, stained]);
+  expect(fold(STANDARD_CONSTANTS, [bulged, stained, clean], true).staying).toEqual([bulged, stained]);
 });
 
 test("a kind nobody registered is kept and counts for nothing", () => {
   const odd = { takenAt: 1, inCircuit: false, measurement: { kind: "smell" } };
-  const folded = fold([odd], true);
+  const folded = fold(STANDARD_CONSTANTS, [odd], true);
   expect(folded.all).toEqual([odd]);
   expect(folded.counted.size).toBe(0);
 });
@@ -76,7 +77,7 @@ const distinctTimes = fc.uniqueArray(anyReading, { maxLength: 12, selector: (r) 
 test("every reading is either what counts or overruled, once, and none is lost", () => {
   fc.assert(
     fc.property(distinctTimes, fc.boolean(), (readings, wet) => {
-      const folded = fold(readings, wet);
+      const folded = fold(STANDARD_CONSTANTS, readings, wet);
       const placed = [...folded.counted.values()].flatMap((c) => [c.counts, ...c.superseded]);
       expect(placed).toHaveLength(readings.length);
       expect(new Set(placed)).toEqual(new Set(readings));
@@ -88,7 +89,7 @@ test("every reading is either what counts or overruled, once, and none is lost",
 test("the order in which readings are handed over does not matter", () => {
   fc.assert(
     fc.property(distinctTimes, fc.boolean(), (readings, wet) => {
-      const [one, other] = [fold(readings, wet), fold([...readings].reverse(), wet)];
+      const [one, other] = [fold(STANDARD_CONSTANTS, readings, wet), fold(STANDARD_CONSTANTS, [...readings].reverse(), wet)];
       for (const [quantity, c] of one.counted) expect(other.counted.get(quantity)!.counts).toBe(c.counts);
       expect(other.staying).toEqual(one.staying);
     }),

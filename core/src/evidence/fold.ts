@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import type { EvidenceRegistry, Quantity } from "./kind";
 import { EVIDENCE } from "./kinds";
 import type { Measurement, Reading } from "./reading";
@@ -28,6 +29,7 @@ export interface Folded<R = Reading> {
  * @param registry kinds of evidence; a reading of a kind not in it is kept in `all` and counts for nothing
  */
 export function fold<R extends { takenAt: number; seq?: number; inCircuit: boolean; measurement: { kind: string } } = Reading<Measurement>>(
+  constants: ShopConstants,
   readings: readonly R[],
   wet: boolean,
   registry: EvidenceRegistry = EVIDENCE,
@@ -38,7 +40,7 @@ export function fold<R extends { takenAt: number; seq?: number; inCircuit: boole
   const staying: R[] = [];
   for (const reading of all) {
     const kind = registry.get(reading.measurement.kind);
-    const quantity = kind?.quantity(reading.measurement, wet) ?? null;
+    const quantity = kind?.quantity(reading.measurement, wet, constants) ?? null;
     if (!kind || quantity === null) continue;
     if (kind.stays(reading.measurement)) staying.push(reading);
     const sofar = byQuantity.get(quantity);

@@ -1,3 +1,5 @@
+import type { ShopConstants } from "../knowledge";
+
 /** What a reading is about: readings of one quantity supersede each other. */
 export type Quantity = "esr" | "esrLow" | "capacitance" | "capacitanceHigh" | "insulation" | "look" | "behaviour" | "word";
 
@@ -5,7 +7,7 @@ export type Quantity = "esr" | "esrLow" | "capacitance" | "capacitanceHigh" | "i
 export interface EvidenceKind<M extends { kind: string } = { kind: string }> {
   kind: M["kind"];
   /** the quantity it is a reading of; null for one that stands beside the others and is only shown */
-  quantity(measurement: M, wet: boolean): Quantity | null;
+  quantity(measurement: M, wet: boolean, constants: ShopConstants): Quantity | null;
   /** whether hands are inside the unit while it is taken */
   hands: boolean;
   /** its size, where it can be compared with one of a twin or of another meter: SI units of its quantity */

@@ -9,7 +9,7 @@ const none = () => null;
 // ESR at 100 kHz says nothing about ESR at 120 Hz: from 20 kHz up it is one quantity, below another.
 const esr: EvidenceKind<Of<"esr">> = {
   kind: "esr",
-  quantity: (m) => (m.at >= figure("esr.tradeFrom") ? "esr" : "esrLow"),
+  quantity: (m, _wet, constants) => (m.at >= figure(constants, "esr.tradeFrom") ? "esr" : "esrLow"),
   hands: true,
   magnitude: (m) => (m.ohms === "over" ? null : m.ohms),
   stays: never,
@@ -17,7 +17,7 @@ const esr: EvidenceKind<Of<"esr">> = {
 
 const dissipation: EvidenceKind<Of<"dissipation">> = {
   kind: "dissipation",
-  quantity: (m) => (m.at >= figure("esr.tradeFrom") ? "esr" : "esrLow"),
+  quantity: (m, _wet, constants) => (m.at >= figure(constants, "esr.tradeFrom") ? "esr" : "esrLow"),
   hands: true,
   magnitude: none,
   stays: never,
@@ -26,7 +26,8 @@ const dissipation: EvidenceKind<Of<"dissipation">> = {
 // a bridge at 1 kHz under-reads wet parts: such a reading never supersedes one at 120 Hz
 const capacitance: EvidenceKind<Of<"capacitance">> = {
   kind: "capacitance",
-  quantity: (m, wet) => (wet && m.at !== "dc" && m.at >= figure("c.underReadsFrom") ? "capacitanceHigh" : "capacitance"),
+  quantity: (m, wet, constants) =>
+    wet && m.at !== "dc" && m.at >= figure(constants, "c.underReadsFrom") ? "capacitanceHigh" : "capacitance",
   hands: true,
   magnitude: (m) => m.farads,
   stays: never,

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import type { Measurement } from "../evidence";
 import type { Role } from "../part";
@@ -42,7 +43,7 @@ const question = (over: Partial<ExplainQuestion> = {}): ExplainQuestion => {
   return { scenario, unitKind: "receiver", chosen: {}, binding, positions, complaint: null, draws: 24, seed: 5, ...over };
 };
 const answered = (q: ExplainQuestion) => {
-  const e = explain(q);
+  const e = explain(STANDARD_CONSTANTS, q);
   if (!e.ok) throw new Error(JSON.stringify(e.issue));
   return e.value;
 };
@@ -90,7 +91,10 @@ describe("explain", () => {
   });
   test("it can be stopped at any draw", () => {
     let seen = 0;
-    expect(explain(question({ binding, stop: (done) => (seen = done) >= 3 }))).toEqual({ ok: false, issue: { code: "cancelled" } });
+    expect(explain(STANDARD_CONSTANTS, question({ binding, stop: (done) => (seen = done) >= 3 }))).toEqual({
+      ok: false,
+      issue: { code: "cancelled" },
+    });
     expect(seen).toBe(3);
   });
 });
@@ -205,7 +209,7 @@ describe("which circuit, which part", () => {
     expect(SCENARIOS.supply.impliedLoss(-60)).toBeNull();
   });
   test("in sum every bad part is named once, with the circuit it matters in", () => {
-    const sum = explainJob({
+    const sum = explainJob(STANDARD_CONSTANTS, {
       unit: unit(
         "receiver",
         "linear",
@@ -232,13 +236,13 @@ describe("which circuit, which part", () => {
       ["hum"],
       RECEIVER.map((p) => p.part.role),
     );
-    const stress = stressAt("C2", u, RECEIVER, [], { mainsHertz: 60 });
+    const stress = stressAt(STANDARD_CONSTANTS, "C2", u, RECEIVER, [], { mainsHertz: 60 });
     expect(stress).toMatchObject({ scenario: "supply", hertz: 120 });
     expect(stress!.ripple).toBeGreaterThan(0.3);
     // 26 V winding: crest at mains + 10 % less a diode
     expect(stress!.volts).toBeGreaterThan(26 * Math.SQRT2);
     expect(stress!.volts).toBeLessThan(26 * Math.SQRT2 * 1.1);
-    expect(stressAt("C21", u, RECEIVER, [], {})).toBeNull();
+    expect(stressAt(STANDARD_CONSTANTS, "C21", u, RECEIVER, [], {})).toBeNull();
   });
 });
 
@@ -247,7 +251,7 @@ describe("a part can be a cause only of what the complaint has, where it has it"
   const ask = (positions: MeasuredPart[], findings: FindingToken[], over: { faultyChannel?: string; supplyKind?: SupplyKind } = {}) => {
     const { faultyChannel = null, supplyKind = "linear" } = over;
     const roles = positions.map((p) => p.part.role);
-    const sum = explainJob({
+    const sum = explainJob(STANDARD_CONSTANTS, {
       unit: { unitKind: "receiver", supplyKind, findings, roles, faultyChannel },
       positions,
       setups: [],
@@ -277,7 +281,7 @@ describe("a part can be a cause only of what the complaint has, where it has it"
 
   test("a shorted reservoir takes the fuse: of a dead unit it is a cause, of one that hums it cannot be", () => {
     expect(ask([shorted("C1", "reservoir")], ["hum"])).toEqual({ C1: "blowsFuse" });
-    const [dead] = explainJob({
+    const [dead] = explainJob(STANDARD_CONSTANTS, {
       unit: { unitKind: "receiver", supplyKind: "linear", findings: ["fuseBlown"], roles: ["reservoir"] },
       positions: [shorted("C1", "reservoir")],
       setups: [],
@@ -323,12 +327,17 @@ describe("a part can be a cause only of what the complaint has, where it has it"
 
 test("an answer stands on the complaint and on every part that was measured; anything of that changed, it has lost its ground", () => {
   const heard = { findings: ["hum", "allChannels"] as FindingToken[] };
-  const key = evidenceKey(heard, RECEIVER);
-  expect(evidenceKey({ findings: ["allChannels", "hum"] }, [...RECEIVER].reverse()), "order is no matter").toBe(key);
-  expect(evidenceKey({ findings: ["hum"] }, RECEIVER)).not.toBe(key);
-  expect(evidenceKey({ ...heard, faultyChannel: "L" }, RECEIVER)).not.toBe(key);
-  expect(evidenceKey(heard, [measured("C1", "reservoir", 4700, "failed", 0.34, 0.2), ...RECEIVER.slice(1)])).not.toBe(key);
-  expect(evidenceKey(heard, [...RECEIVER, measured("C30", "coupling", 1, "unmeasured")]), "an unmeasured part adds nothing").toBe(key);
+  const key = evidenceKey(STANDARD_CONSTANTS, heard, RECEIVER);
+  expect(evidenceKey(STANDARD_CONSTANTS, { findings: ["allChannels", "hum"] }, [...RECEIVER].reverse()), "order is no matter").toBe(key);
+  expect(evidenceKey(STANDARD_CONSTANTS, { findings: ["hum"] }, RECEIVER)).not.toBe(key);
+  expect(evidenceKey(STANDARD_CONSTANTS, { ...heard, faultyChannel: "L" }, RECEIVER)).not.toBe(key);
+  expect(evidenceKey(STANDARD_CONSTANTS, heard, [measured("C1", "reservoir", 4700, "failed", 0.34, 0.2), ...RECEIVER.slice(1)])).not.toBe(
+    key,
+  );
+  expect(
+    evidenceKey(STANDARD_CONSTANTS, heard, [...RECEIVER, measured("C30", "coupling", 1, "unmeasured")]),
+    "an unmeasured part adds nothing",
+  ).toBe(key);
 });
 
 test("what the job says of its mains reaches the circuits that ask for it", () => {
@@ -341,7 +350,7 @@ test("what the job says of its mains reaches the circuits that ask for it", () =
 test("a part that is open changes the circuit's size from case to case, and is explained all the same", () => {
   const open: MeasuredPart = { ...measured("C2", "reservoir", 4700, "open", 0.0001, 900), verdict: "open" };
   const binding = { reservoir: "C1", reservoir2: "C2", filter1: "C14" };
-  const e = explain(question({ binding, positions: [RECEIVER[0]!, open, ...RECEIVER.slice(2)] }));
+  const e = explain(STANDARD_CONSTANTS, question({ binding, positions: [RECEIVER[0]!, open, ...RECEIVER.slice(2)] }));
   if (!e.ok) throw new Error(JSON.stringify(e.issue));
   expect(e.value.contributions[0]).toMatchObject({ designator: "C2", verdict: "cause" });
 });

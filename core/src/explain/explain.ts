@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import { isBad, type VerdictState, measuredState, soundState, type KnownState, type MeasuredPart } from "../verdict";
 import { fillSettings, type Parts, type Scenario, type ScenarioFacts, type Settings, type Slot } from "../scenarios";
 import { type PartState, usualTolerance } from "../part";
@@ -68,7 +69,13 @@ const standIn = (slot: Slot): KnownState =>
   );
 
 /** Sound and present state of every slot; a slot nothing stands in has its usual part in both. */
-export function slotStates(scenario: ScenarioFacts, settings: Settings, binding: Binding, positions: readonly MeasuredPart[]) {
+export function slotStates(
+  constants: ShopConstants,
+  scenario: ScenarioFacts,
+  settings: Settings,
+  binding: Binding,
+  positions: readonly MeasuredPart[],
+) {
   const at = scenario.esrAt;
   return scenario.slots(settings).map((slot) => {
     const found = positions.find((p) => p.part.designator === binding[slot.key]);
@@ -76,7 +83,7 @@ export function slotStates(scenario: ScenarioFacts, settings: Settings, binding:
       slot,
       position: found ?? null,
       sound: found ? soundState(found.part, at) : standIn(slot),
-      now: found ? measuredState(found, at) : standIn(slot),
+      now: found ? measuredState(constants, found, at) : standIn(slot),
     };
   });
 }
@@ -98,10 +105,10 @@ const NOT_SHARE = 0.1;
  * part's share is its Shapley value (L. Shapley, 1953): its effect averaged over the orders in which the parts could have gone bad,
  * exact up to four bad parts, over one random order and its reverse a draw beyond. Shares add up to the excess.
  */
-export function explain(q: ExplainQuestion): Result<Explanation, CircuitIssue> {
+export function explain(constants: ShopConstants, q: ExplainQuestion): Result<Explanation, CircuitIssue> {
   const { scenario, positions } = q;
   const settings = fillSettings(scenario, q.unitKind, q.chosen);
-  const states = slotStates(scenario, settings, q.binding, positions);
+  const states = slotStates(constants, scenario, settings, q.binding, positions);
   const shorted = states.filter((s) => badIn(s) && s.now.state.kind === "shorted" && scenario.shortBlowsFuse.includes(s.slot.key));
   const bad = states.filter(badIn).filter((s) => !shorted.includes(s));
   const random = seededRandom(q.seed);

@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import { isBad, type MeasuredPart } from "../verdict";
 import { SCENARIOS, fillSettings, type ScenarioId, type Settings, type Unit } from "../scenarios";
 import type { Role } from "../part";
@@ -32,7 +33,7 @@ export interface PartAnswer {
  * Every bad part of a job against every circuit that makes its complaint. Circuits with a single place (coupling, class-D filter,
  * delay) are worked out once for each bad part that fits it. Circuits that cannot be solved are left out and named.
  */
-export function explainJob(q: JobQuestion): { parts: PartAnswer[]; unsolved: ScenarioId[] } {
+export function explainJob(constants: ShopConstants, q: JobQuestion): { parts: PartAnswer[]; unsolved: ScenarioId[] } {
   const bad = q.positions.filter((p) => isBad(p.verdict));
   const best = new Map<string, PartAnswer>(bad.map((p) => [p.part.designator, beforehand(p, q)]));
   const mayMake = bad.filter((p) => best.get(p.part.designator)!.verdict === "notExamined");
@@ -57,7 +58,7 @@ export function explainJob(q: JobQuestion): { parts: PartAnswer[]; unsolved: Sce
     for (const binding of bindings) {
       if (q.stop?.()) return { parts: [...best.values()], unsolved };
       const placed = placeFor(chosen, q.positions, binding, only?.key);
-      const explained = explain({
+      const explained = explain(constants, {
         ...q,
         scenario,
         unitKind: q.unit.unitKind,

@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import { SCENARIOS, type ScenarioId, type Settings, type Stress, type Unit } from "../scenarios";
 import type { MeasuredPart } from "../verdict";
 import { partsOf, slotStates } from "./explain";
@@ -20,6 +21,7 @@ interface SolvedCircuits {
  * @param solved circuits solved before; what is solved here is added to it
  */
 export function stressAt(
+  constants: ShopConstants,
   designator: string,
   unit: Unit,
   positions: readonly MeasuredPart[],
@@ -34,7 +36,7 @@ export function stressAt(
     const stand = standsAt(designator, id, unit, positions, setups, common);
     if (stand === null) continue;
     const { settings, binding, slot } = stand;
-    const states = partsOf(slotStates(scenario, settings, binding, positions), (s) => s.sound.state);
+    const states = partsOf(slotStates(constants, scenario, settings, binding, positions), (s) => s.sound.state);
     const key = JSON.stringify([id, settings, states]);
     let all = solved.get(key);
     if (!all) {

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { judgeOffset, judgePower, judgeResponse, judgeSides, judgeSoak } from "./limits";
 import { offScreen, powerDb, powerIn, rmsOf, voltsDb } from "./power";
@@ -57,22 +58,27 @@ describe("what starts are worth", () => {
 
 describe("limits", () => {
   test("an offset and its heat in the loudspeaker: 50 mV into 8 Ω is a third of a milliwatt, 2 V half a watt", () => {
-    expect(judgeOffset(0.05, 8)).toMatchObject({ passes: "passes" });
-    expect(judgeOffset(0.05, 8).watts).toBeCloseTo(0.0003125, 9);
-    expect(judgeOffset(-2, 8)).toMatchObject({ watts: 0.5, passes: "fails" });
+    expect(judgeOffset(STANDARD_CONSTANTS, 0.05, 8)).toMatchObject({ passes: "passes" });
+    expect(judgeOffset(STANDARD_CONSTANTS, 0.05, 8).watts).toBeCloseTo(0.0003125, 9);
+    expect(judgeOffset(STANDARD_CONSTANTS, -2, 8)).toMatchObject({ watts: 0.5, passes: "fails" });
   });
   test("power against its rating, sides against each other, a response against what it is held to", () => {
-    expect(judgePower(50, 50)).toEqual({ dB: 0, passes: "passes" });
-    expect(judgePower(40, 50).passes).toBe("fails");
-    expect(judgePower(50, null)).toEqual({ dB: null, passes: "open" });
-    expect([judgeSides(-0.9), judgeSides(1.2)]).toEqual(["passes", "fails"]);
-    expect([judgeResponse(1.4), judgeResponse(-3)]).toEqual(["passes", "fails"]);
+    expect(judgePower(STANDARD_CONSTANTS, 50, 50)).toEqual({ dB: 0, passes: "passes" });
+    expect(judgePower(STANDARD_CONSTANTS, 40, 50).passes).toBe("fails");
+    expect(judgePower(STANDARD_CONSTANTS, 50, null)).toEqual({ dB: null, passes: "open" });
+    expect([judgeSides(STANDARD_CONSTANTS, -0.9), judgeSides(STANDARD_CONSTANTS, 1.2)]).toEqual(["passes", "fails"]);
+    expect([judgeResponse(STANDARD_CONSTANTS, 1.4), judgeResponse(STANDARD_CONSTANTS, -3)]).toEqual(["passes", "fails"]);
   });
   test("a soak lasts long enough, gets no hotter and not too hot", () => {
     const at = (minutes: number, celsius: number) => ({ after: minutes * 60, celsius });
-    expect(judgeSoak([])).toMatchObject({ most: null, passes: "open" });
-    expect(judgeSoak([at(5, 30), at(15, 41)])).toMatchObject({ settled: false, passes: "open" });
-    expect(judgeSoak([at(10, 44), at(20, 47), at(35, 48)])).toMatchObject({ settled: true, most: 48, lasted: 2100, passes: "passes" });
-    expect(judgeSoak([at(20, 84), at(35, 85)])).toMatchObject({ passes: "fails" });
+    expect(judgeSoak(STANDARD_CONSTANTS, [])).toMatchObject({ most: null, passes: "open" });
+    expect(judgeSoak(STANDARD_CONSTANTS, [at(5, 30), at(15, 41)])).toMatchObject({ settled: false, passes: "open" });
+    expect(judgeSoak(STANDARD_CONSTANTS, [at(10, 44), at(20, 47), at(35, 48)])).toMatchObject({
+      settled: true,
+      most: 48,
+      lasted: 2100,
+      passes: "passes",
+    });
+    expect(judgeSoak(STANDARD_CONSTANTS, [at(20, 84), at(35, 85)])).toMatchObject({ passes: "fails" });
   });
 });

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { railShapes } from "../powerUp";
 import { SHOP, bench, modelOf, records, typed } from "../testing/jobs";
@@ -8,8 +9,8 @@ import type { JobRecords } from "./records";
 import { understand } from "./apply";
 import { nextOf, PATH } from "./stations";
 
-const shapesOf = (r: JobRecords) => railShapes(railQuestion(r, modelOf(r)));
-const after = (r: JobRecords, shapes = shapesOf(r)) => afterFitting(r, modelOf(r), shapes);
+const shapesOf = (r: JobRecords) => railShapes(STANDARD_CONSTANTS, railQuestion(r, modelOf(r)));
+const after = (r: JobRecords, shapes = shapesOf(r)) => afterFitting(STANDARD_CONSTANTS, r, modelOf(r), shapes);
 const step = (r: JobRecords, stage: string, share: number) =>
   after(r)
     .bringUp.stages.find((s) => s.stage === stage)!
@@ -18,7 +19,7 @@ const step = (r: JobRecords, stage: string, share: number) =>
 const held = (r: JobRecords, line: string) => {
   const entry = understand(r, SHOP, { key: "x", line, current: null, meter: "blue", inCircuit: true, refersTo: null, at: 0 });
   if (!entry.ok || entry.value.kind !== "keeps") throw new Error(line);
-  return heldLine({ records: r, model: modelOf(r), bringUp: after(r).bringUp }, entry.value.effects);
+  return heldLine(STANDARD_CONSTANTS, { records: r, model: modelOf(r), bringUp: after(r).bringUp }, entry.value.effects);
 };
 const receiver = (over: Partial<JobRecords["job"]> = {}) => {
   const r = records();

@@ -1,4 +1,4 @@
-import { withOverrides, type ConstantOverrides } from "../knowledge";
+import { type ShopConstants } from "../knowledge";
 import type { RailShapes } from "../powerUp";
 import { powerUpModel, unreadOf, type PowerUpModel } from "./powerUp";
 import type { AfterFacts } from "./facts";
@@ -23,28 +23,22 @@ export interface AfterFitting {
 }
 
 /** Folds it once for all that is shown of it, under the shop's figures. */
-export const afterFitting = (
-  records: JobRecords,
-  model: JobModel,
-  shapes: RailShapes | undefined,
-  figures: ConstantOverrides = {},
-): AfterFitting =>
-  withOverrides(figures, () => {
-    const bringUp = powerUpModel(records, model, shapes);
-    const job = { records, model, bringUp };
-    const { next } = bringUp;
-    return {
-      refit: refitModel(records, model),
-      bringUp,
-      interlock: {
-        next: next && interlockOf(job, { kind: "step", ...next, because: null }),
-        mains: interlockOf(job, { kind: "mains", because: null }),
-      },
-      setting: adjustModel(records, model),
-      proof: finalTestModel(records, model),
-      timers: timersOf(records),
-    };
-  });
+export function afterFitting(constants: ShopConstants, records: JobRecords, model: JobModel, shapes: RailShapes | undefined): AfterFitting {
+  const bringUp = powerUpModel(constants, records, model, shapes);
+  const job = { records, model, bringUp };
+  const { next } = bringUp;
+  return {
+    refit: refitModel(records, model),
+    bringUp,
+    interlock: {
+      next: next && interlockOf(constants, job, { kind: "step", ...next, because: null }),
+      mains: interlockOf(constants, job, { kind: "mains", because: null }),
+    },
+    setting: adjustModel(constants, records, model),
+    proof: finalTestModel(constants, records, model),
+    timers: timersOf(records),
+  };
+}
 
 /** What the path needs to know of it. */
 export function afterFacts(

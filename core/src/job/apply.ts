@@ -1,6 +1,5 @@
 import { internalAccessAllowed, isPowered } from "../safety";
 import { isInternalAccess, needsHands } from "../evidence";
-import { withOverrides } from "../knowledge";
 import { usualTolerance } from "../part";
 import { byDesignator, parseReadout, type Effect, type Entry, type ReadoutContext, type ReadoutIssue, type SaidReading } from "../entry";
 import type { Result } from "../units";
@@ -52,7 +51,7 @@ export interface SaveContext {
 /** What a line may refer to, as the job stands; `last` is what `same` repeats. */
 export function contextOf(
   { positions, observations }: Pick<JobRecords, "observations"> & { positions: readonly Pick<PositionRecord, "designator" | "nominal">[] },
-  meters: ReadoutContext["meters"],
+  { meters, constants }: Pick<ShopFacts, "meters" | "constants">,
   entered: Pick<EnteredLine, "current" | "meter" | "inCircuit">,
   last: ReadoutContext["last"],
 ): ReadoutContext {
@@ -65,6 +64,7 @@ export function contextOf(
     meter: meters.find((m) => m.id === entered.meter) ?? null,
     inCircuit: entered.inCircuit,
     last,
+    constants,
   };
 }
 
@@ -81,12 +81,9 @@ export function lastSaid(records: JobRecords, key: string | null): SaidReading[]
 /** Understands a line against the job as it stands. */
 export const understand = (
   records: JobRecords,
-  shop: Pick<ShopFacts, "meters" | "figures">,
+  shop: Pick<ShopFacts, "meters" | "constants">,
   entered: EnteredLine,
-): Result<Entry, ReadoutIssue> =>
-  withOverrides(shop.figures ?? {}, () =>
-    parseReadout(entered.line, contextOf(records, shop.meters, entered, lastSaid(records, entered.refersTo))),
-  );
+): Result<Entry, ReadoutIssue> => parseReadout(entered.line, contextOf(records, shop, entered, lastSaid(records, entered.refersTo)));
 
 /** Key of the line that `undo` takes back now: the last that still counts; null where none does. */
 export const lastLine = (records: JobRecords): string | null => records.lines.find((l) => !l.withdrawn)?.key ?? null;
@@ -110,7 +107,7 @@ export function applyLine<R extends JobRecords>(records: R, shop: ShopFacts, ent
   if (entry.kind === "setting" || records.lines.some((l) => l.key === entered.key)) return records;
   if (entry.kind === "undo") return entered.refersTo === null ? records : withdraw(records, entered.refersTo, shop, entered.at);
   const line = { key: entered.key, seq: keeping.seq, typed: entered.line, enteredAt: entered.at, enteredBy: keeping.by, withdrawn: false };
-  const locked = withOverrides(shop.figures ?? {}, () => takenWhileLocked(records, shop, entry.effects));
+  const locked = takenWhileLocked(records, shop, entry.effects);
   return effectsOf(entry.effects, keeping.held ?? null).reduce((r, c) => bring(r, c, entered, keeping, locked), {
     ...records,
     lines: [line, ...records.lines],

@@ -57,7 +57,7 @@ export function caseOf(
   const parts = records.positions
     .filter((p) => p.line === null)
     .map(partLine)
-    .filter((line) => parsePositionList(line).issues.length === 0 || (left.push(line), false));
+    .filter((line) => parsePositionList(shop.constants, line).issues.length === 0 || (left.push(line), false));
   const begun: TraceCase = {
     mirvekCase: 1,
     unit: { kind: job.unitKind, supply: job.supplyKind, ageYears: job.ageYears, channels: job.channels, mainsV: job.mainsV },
@@ -67,7 +67,7 @@ export function caseOf(
     parts,
     firstPower: job.firstPowerApproach,
   };
-  const start = beginCase(begun);
+  const start = beginCase(shop.constants, begun);
   const steps: CaseLine[] = [];
   if (start.ok) {
     let now = start.value.records;

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import type { FindingToken, Scope } from "../device";
 import { modelOf, positionRecord, records, typed } from "../testing/jobs";
@@ -81,7 +82,7 @@ describe("what can be tested with what is at hand", () => {
     const { diagnosis } = diagnose(
       job,
       modelOf(typed(FULL, "highest 20v")),
-      diagnosisInputsOf({ diagnosis: { changes: [], learned: [] }, meters }),
+      diagnosisInputsOf({ diagnosis: { changes: [], learned: [] }, meters, constants: STANDARD_CONSTANTS }),
     );
     const id = (a: Advice) => (a.kind === "test" ? a.test : a.kind);
     return { advised: diagnosis.advice.map(id), held: diagnosis.held.filter((h) => h.by === "instrument").map((h) => id(h.advice)) };

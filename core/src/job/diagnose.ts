@@ -1,7 +1,6 @@
 import type { Scope } from "../device";
 import type { Act } from "../evidence";
 import { takenBy } from "../choose";
-import { withOverrides } from "../knowledge";
 import { filtersSupply } from "../part";
 import { isBad, isCondemned } from "../verdict";
 import { isClosed, type JobFacts, type DiagnosisFacts } from "./facts";
@@ -26,14 +25,12 @@ interface Diagnosed {
 
 /** Weighs a model, once for all that is shown of it. */
 export function diagnose(job: DiagnosedJob, model: DiagnosedModel & Pick<JobModel, "facts">, inputs?: DiagnosisInputs): Diagnosed {
-  return withOverrides(inputs?.figures ?? {}, () => {
-    const diagnosis = diagnoseJob(job, model, inputs);
-    const open = job.findings.length > 0 && !isClosed(job.state);
-    return {
-      diagnosis,
-      facts: { ...model.facts, diagnosis: open ? diagnosisFacts(diagnosis, job, model) : null, alsoChange: alsoChange(job, model) },
-    };
-  });
+  const diagnosis = diagnoseJob(job, model, inputs);
+  const open = job.findings.length > 0 && !isClosed(job.state);
+  return {
+    diagnosis,
+    facts: { ...model.facts, diagnosis: open ? diagnosisFacts(diagnosis, job, model) : null, alsoChange: alsoChange(job, model) },
+  };
 }
 
 /** Parts that the approach of how much takes beside the bad ones, of which nothing is decided yet. */

@@ -1,5 +1,5 @@
 import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS, type FindingToken, type SupplyKind, type UnitKind } from "../device";
-import { ESR_NORMS } from "../knowledge";
+import { ESR_NORMS, STANDARD_CONSTANTS, type ShopConstants } from "../knowledge";
 import { usualTolerance } from "../part";
 import { parsePositionList, type Effect, type Entry, type ReadoutMeter } from "../entry";
 import { hertz, volts, type Result } from "../units";
@@ -70,6 +70,7 @@ export const CASE_SHOP: ShopFacts = {
   touchLimit: volts(5),
   drawer: [],
   diagnosis: { changes: [], learned: [] },
+  constants: STANDARD_CONSTANTS,
 };
 
 /** Reads what a file holds; what is wrong is named with its place. */
@@ -157,8 +158,8 @@ export const enteredOf = (said: CaseLine, seq: number): EnteredLine => {
 };
 
 /** The job of a case with its parts, before anything is said. */
-export function beginCase(c: TraceCase): Result<{ job: DiagnosisJob; records: JobRecords }, CaseIssue> {
-  const listed = parsePositionList((c.parts ?? []).join("\n"));
+export function beginCase(constants: ShopConstants, c: TraceCase): Result<{ job: DiagnosisJob; records: JobRecords }, CaseIssue> {
+  const listed = parsePositionList(constants, (c.parts ?? []).join("\n"));
   const wrong = listed.issues[0];
   if (wrong) return { ok: false, issue: { code: "part", at: `parts[${wrong.line - 1}]`, text: wrong.text, why: wrong.issue.code } };
   const job: DiagnosisJob = {
@@ -191,8 +192,8 @@ export function traceCase(
   solve: RippleSolver = () => null,
   refused: "ends" | "asked" = "ends",
 ): Result<CaseAnswer, CaseIssue> {
-  const parts = (c.parts ?? []).map((line) => ({ line, issue: parsePositionList(line).issues[0] }));
-  const begun = beginCase(refused === "ends" ? c : { ...c, parts: parts.filter((p) => !p.issue).map((p) => p.line) });
+  const parts = (c.parts ?? []).map((line) => ({ line, issue: parsePositionList(CASE_SHOP.constants, line).issues[0] }));
+  const begun = beginCase(CASE_SHOP.constants, refused === "ends" ? c : { ...c, parts: parts.filter((p) => !p.issue).map((p) => p.line) });
   if (!begun.ok) return begun;
   const { job } = begun.value;
   let { records } = begun.value;
@@ -246,7 +247,7 @@ export function traceCase(
 
 function saidPart({ line, issue }: { line: string; issue: { issue: { code: string } } | undefined }): SaidLine[] {
   if (issue) return [askedLine(line, issue.issue.code)];
-  const effects = parsePositionList(line).drafts.map((position): Effect => ({ about: "position", position }));
+  const effects = parsePositionList(CASE_SHOP.constants, line).drafts.map((position): Effect => ({ about: "position", position }));
   return [saidLine(line, { kind: "keeps", effects })];
 }
 

@@ -1,5 +1,5 @@
 import { ownValue } from "../units";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import type { Outcome } from "../evidence";
 import {
   judgeOffset,
@@ -90,7 +90,7 @@ const COMES_AND_GOES: ReadonlySet<string> = new Set([
   "noPower",
 ]);
 
-export function finalTestModel(records: Records, { unit }: Pick<JobModel, "unit">): FinalTestModel {
+export function finalTestModel(constants: ShopConstants, records: Records, { unit }: Pick<JobModel, "unit">): FinalTestModel {
   const { job, observations, points } = records;
   const repaired = curedBy(records, unit.tried);
   const proofs = observations.filter(isOf("proof")).map((o) => ({ ...o, proof: o.observation.proof }));
@@ -111,13 +111,14 @@ export function finalTestModel(records: Records, { unit }: Pick<JobModel, "unit"
     const offset = offsets.findLast((p) => p.point === `offset ${channel.toLowerCase()}` || (job.channels === 1 && p.point === "offset"));
     const power = proofs.findLast((p) => p.proof.of === "power" && p.proof.channel === channel && counts(p.seq));
     const sine = proofs.findLast((p) => p.proof.of === "sine" && p.proof.channel === channel && counts(p.seq));
-    const load = rated?.ohms ?? figure("proof.load");
+    const load = rated?.ohms ?? figure(constants, "proof.load");
     const shown = power?.proof.of === "power" ? power.proof : null;
     const watts = shown ? powerIn(shown.volts, shown.ohms, shown.form) : 0;
     return {
       channel,
-      offset: offset ? { ...taken(offset), volts: offset.volts, ...judgeOffset(offset.volts, load) } : null,
-      power: power && shown ? { ...taken(power), watts, ohms: shown.ohms, ...judgePower(watts, ratedInto(rated, shown.ohms)) } : null,
+      offset: offset ? { ...taken(offset), volts: offset.volts, ...judgeOffset(constants, offset.volts, load) } : null,
+      power:
+        power && shown ? { ...taken(power), watts, ohms: shown.ohms, ...judgePower(constants, watts, ratedInto(rated, shown.ohms)) } : null,
       sine: sine?.proof.of === "sine" ? { ...taken(sine), clean: sine.proof.clean } : null,
       listened: proofs.flatMap((p) =>
         p.proof.of === "listened" && p.proof.channel === channel && counts(p.seq) ? [{ ...taken(p), text: p.proof.text }] : [],
@@ -126,17 +127,17 @@ export function finalTestModel(records: Records, { unit }: Pick<JobModel, "unit"
   });
   const powers = channels.flatMap((c) => (c.power ? [c.power.watts] : []));
   const apart = powers.length < 2 ? null : powerDb(Math.max(...powers), Math.max(Math.min(...powers), 1e-9));
-  const response = responseRows(proofs, repaired);
-  const soak = soakPlaces(proofs, counts);
-  const starts = startsAfter(observations, counts);
+  const response = responseRows(constants, proofs, repaired);
+  const soak = soakPlaces(constants, proofs, counts);
+  const starts = startsAfter(constants, observations, counts);
   const delayed = proofs.findLast((p) => p.proof.of === "delay" && counts(p.seq))?.proof;
   const delay =
     delayed?.of === "delay"
-      ? { seconds: delayed.seconds, passes: delayed.seconds <= figure("delay.most") ? ("passes" as const) : ("fails" as const) }
+      ? { seconds: delayed.seconds, passes: delayed.seconds <= figure(constants, "delay.most") ? ("passes" as const) : ("fails" as const) }
       : null;
   const complaint = unit.complaint && counts(unit.complaint.seq) ? { outcome: unit.complaint.outcome } : null;
   const listenedAll = proofs.some((p) => p.proof.of === "listened" && counts(p.seq));
-  const sides = apart === null ? null : { dB: apart, passes: judgeSides(apart) };
+  const sides = apart === null ? null : { dB: apart, passes: judgeSides(constants, apart) };
   const all = (list: readonly (Passes | undefined)[]): Passes =>
     list.some((p) => p === "fails") ? "fails" : list.length > 0 && list.every((p) => p === "passes") ? "passes" : "open";
   const direct = DIRECT_OUTPUT.has(job.unitKind);
@@ -187,7 +188,7 @@ function powerPasses(channels: readonly ChannelProof[], rated: boolean): Passes 
 const ratedInto = (rated: FinalTestModel["rated"], ohms: number): number | null =>
   rated === null ? null : ohms >= rated.ohms ? (rated.watts * rated.ohms) / ohms : rated.watts;
 
-function responseRows(all: readonly { seq: number; proof: ProofOf }[], repaired: number): ResponseRow[] {
+function responseRows(constants: ShopConstants, all: readonly { seq: number; proof: ProofOf }[], repaired: number): ResponseRow[] {
   const levels = all.flatMap(({ seq, proof }) => (proof.of === "response" ? [{ seq, ...proof }] : []));
   const frequencies = [...new Set(levels.map((l) => l.hz))].sort((a, b) => a - b);
   const bySide = (hz: number, before: boolean) =>
@@ -204,19 +205,27 @@ function responseRows(all: readonly { seq: number; proof: ProofOf }[], repaired:
     const worst = (list: number[]) => list.reduce((w, d) => (Math.abs(d) > Math.abs(w) ? d : w), 0);
     // what was wrong before is no measure: the other side is, where there is one
     const off = between.length > 0 ? worst(between) : against.length > 0 ? worst(against) : null;
-    return { hz, before, after, off, passes: off === null ? "open" : judgeResponse(off) };
+    return { hz, before, after, off, passes: off === null ? "open" : judgeResponse(constants, off) };
   });
 }
 type ProofOf = Extract<JobRecords["observations"][number]["observation"], { kind: "proof" }>["proof"];
 
-function soakPlaces(all: readonly { seq: number; proof: ProofOf }[], counts: (seq: number) => boolean): FinalTestModel["soak"] {
+function soakPlaces(
+  constants: ShopConstants,
+  all: readonly { seq: number; proof: ProofOf }[],
+  counts: (seq: number) => boolean,
+): FinalTestModel["soak"] {
   const places = new Map<string, { after: number; celsius: number }[]>();
   for (const { seq, proof } of all)
     if (proof.of === "soak" && counts(seq)) places.set(proof.place, [...(places.get(proof.place) ?? []), proof]);
-  return [...places].map(([place, readings]) => ({ place, readings, ...judgeSoak(readings) }));
+  return [...places].map(([place, readings]) => ({ place, readings, ...judgeSoak(constants, readings) }));
 }
 
-function startsAfter(observations: Records["observations"], counts: (seq: number) => boolean): FinalTestModel["starts"] {
+function startsAfter(
+  constants: ShopConstants,
+  observations: Records["observations"],
+  counts: (seq: number) => boolean,
+): FinalTestModel["starts"] {
   let [of, started] = [0, 0];
   for (const o of observations) {
     if (!counts(o.seq)) continue;
@@ -229,6 +238,6 @@ function startsAfter(observations: Records["observations"], counts: (seq: number
     of,
     started,
     worth: clean ? startsWorth(of) : null,
-    passes: !clean ? "fails" : of >= figure("proof.starts") ? "passes" : "open",
+    passes: !clean ? "fails" : of >= figure(constants, "proof.starts") ? "passes" : "open",
   };
 }

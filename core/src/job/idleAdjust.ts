@@ -1,6 +1,6 @@
 import { judgePoint } from "../verdict";
 import { volts } from "../units";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { pointKind } from "../powerUp";
 import {
   amperesFor,
@@ -73,6 +73,7 @@ export const channelNames = (channels: number): string[] =>
 const AIM = 2 / 3;
 
 export function adjustModel(
+  constants: ShopConstants,
   { job, observations, points }: Pick<JobRecords, "job" | "observations" | "points">,
   { unit, positions }: Pick<JobModel, "unit" | "positions">,
 ): AdjustModel {
@@ -101,12 +102,12 @@ export function adjustModel(
     if (loose.length > 0 && ![...last.values()].some((w) => w.unit === u))
       groups.push({ window: null, unit: u, ohms: null, channels: idleChannels([], loose, null).map((c) => ({ ...c, amperes: null })) });
   }
-  const valves = valvesOf(observations);
+  const valves = valvesOf(constants, observations);
   const apart = spread(valves.map((v) => v.amperes));
   const unreachable = groups.flatMap((g) => g.channels.filter((c) => c.state === "unreachable").map((c) => c.channel));
   const states = groups.flatMap((g) => g.channels.map((c) => c.state));
   const begun = windows.length + readings.length + valves.length > 0 || each !== null;
-  const spreadFine = apart === null ? null : apart <= figure("valve.spread");
+  const spreadFine = apart === null ? null : apart <= figure(constants, "valve.spread");
   const watts = each === null ? null : wattsOf(job.channels, readings, each);
   return {
     groups,
@@ -114,7 +115,7 @@ export function adjustModel(
     valves,
     spread: apart,
     spreadFine,
-    setPoints: setPoints(job, points, unit, positions),
+    setPoints: setPoints(constants, job, points, unit, positions),
     leadsChecked: unit.notes.checks.some((c) => c.what === "testLeads" && c.fine),
     begun,
     done:
@@ -124,7 +125,7 @@ export function adjustModel(
       spreadFine !== false &&
       (watts === null || (watts.read.length >= job.channels && watts.read.every((r) => r.off !== null && Math.abs(r.off) <= WATTS_OFF))),
     unreachable,
-    warmUp: { seconds: figure("idle.warm") },
+    warmUp: { seconds: figure(constants, "idle.warm") },
   };
 }
 /** a wattmeter at the mains tells no less */
@@ -147,7 +148,7 @@ function wattsOf(channels: number, readings: readonly { channel: string; value: 
   };
 }
 
-function valvesOf(observations: JobRecords["observations"]): AdjustModel["valves"] {
+function valvesOf(constants: ShopConstants, observations: JobRecords["observations"]): AdjustModel["valves"] {
   const most = new Map<string, number>();
   const found = new Map<string, { plate: number | null; amperes: number | null }>();
   for (const { subject, observation: o } of observations) {
@@ -163,7 +164,7 @@ function valvesOf(observations: JobRecords["observations"]): AdjustModel["valves
       ? []
       : [
           {
-            ...valveIdle({ name, plate, amperes, most: most.get(name) ?? null }),
+            ...valveIdle(constants, { name, plate, amperes, most: most.get(name) ?? null }),
             aim: most.has(name) ? amperesFor(most.get(name)!, plate, AIM) : null,
           },
         ],
@@ -171,6 +172,7 @@ function valvesOf(observations: JobRecords["observations"]): AdjustModel["valves
 }
 
 function setPoints(
+  constants: ShopConstants,
   job: JobRecords["job"],
   points: JobRecords["points"],
   unit: JobModel["unit"],
@@ -193,7 +195,7 @@ function setPoints(
         ripple:
           peakToPeak === null
             ? null
-            : { volts: peakToPeak, share: peakToPeak / nominal, fine: peakToPeak / nominal <= figure("ripple.most") },
+            : { volts: peakToPeak, share: peakToPeak / nominal, fine: peakToPeak / nominal <= figure(constants, "ripple.most") },
       },
     ];
   });

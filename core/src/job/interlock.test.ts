@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { SHOP, modelOf, positionRecord, records, typed } from "../testing/jobs";
 import { part } from "../testing/parts";
@@ -23,7 +24,11 @@ function held(r: JobRecords, line: string): unknown {
   const entry = understand(r, SHOP, { key: "x", line, current: null, meter: "blue", inCircuit: true, refersTo: null, at: 0 });
   if (!entry.ok || entry.value.kind !== "keeps") throw new Error(line);
   const model = modelOf(r);
-  return heldLine({ records: r, model, bringUp: afterFitting(r, model, undefined).bringUp }, entry.value.effects);
+  return heldLine(
+    STANDARD_CONSTANTS,
+    { records: r, model, bringUp: afterFitting(STANDARD_CONSTANTS, r, model, undefined).bringUp },
+    entry.value.effects,
+  );
 }
 const STEP = "step 25%";
 const INSISTING = "step 25% anyway because I want to see";

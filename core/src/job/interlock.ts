@@ -1,6 +1,6 @@
 import type { Means, Stage } from "../device";
 import type { Stop } from "../powerUp";
-import { withOverrides, type ConstantOverrides } from "../knowledge";
+import { type ShopConstants } from "../knowledge";
 import { filtersSupply } from "../part";
 import type { Effect } from "../entry";
 import { unreadOf, type PowerUpModel, type StepModel } from "./powerUp";
@@ -77,34 +77,38 @@ export const switchesOn = (effects: readonly Effect[]): boolean => effects.some(
  * Why what is asked for may not be done now; null where it may. No reason opens a short, nor what is unsafe at lead, earth or fuse. What is
  * only out of its order gives way to a written reason; a node that may be low by nature to a reason and a supply with a current limit.
  */
-export function interlockOf(job: InterlockedJob, wanted: WantedPower): Interlock | null {
+export function interlockOf(constants: ShopConstants, job: InterlockedJob, wanted: WantedPower): Interlock | null {
   const isLast = wanted.kind === "mains" || wanted.stage === "full";
   const limited = !isLast && (job.bringUp.means?.by === "limited" || job.bringUp.means?.by === "lamp");
   return (
-    interlocksOf(job, wanted).find(
-      (h) => wanted.because === null || FIRM.has(h.code) || (h.code === "lowNode" && !limited) || (h.code === "noMeans" && needsMeans(job)),
+    interlocksOf(constants, job, wanted).find(
+      (h) =>
+        wanted.because === null ||
+        FIRM.has(h.code) ||
+        (h.code === "lowNode" && !limited) ||
+        (h.code === "noMeans" && needsMeans(constants, job)),
     ) ?? null
   );
 }
 /** A node that may be low by nature is only ever powered through something that limits the current. */
-const needsMeans = ({ records, model }: InterlockedJob): boolean => shortsOf(records, model.unit).length > 0;
+const needsMeans = (constants: ShopConstants, { records, model }: InterlockedJob): boolean =>
+  shortsOf(constants, records, model.unit).length > 0;
 
-/** The same for a line, under the shop's figures. */
-export const heldLine = (job: InterlockedJob, effects: readonly Effect[], figures: ConstantOverrides = {}): Interlock | null =>
-  withOverrides(figures, () => {
-    const wanted = wantedBy(effects, job);
-    return wanted && interlockOf(job, wanted);
-  });
+/** The same for a line. */
+export const heldLine = (constants: ShopConstants, job: InterlockedJob, effects: readonly Effect[]): Interlock | null => {
+  const wanted = wantedBy(effects, job);
+  return wanted && interlockOf(constants, job, wanted);
+};
 
-function interlocksOf(job: InterlockedJob, wanted: WantedPower): Interlock[] {
+function interlocksOf(constants: ShopConstants, job: InterlockedJob, wanted: WantedPower): Interlock[] {
   if (job.bringUp.stages.length === 0) return [{ code: "noSupply" }];
-  return [...firmInterlocks(job, wanted.kind === "mains" || wanted.stage === "full"), ...orderInterlocks(job, wanted)];
+  return [...firmInterlocks(constants, job, wanted.kind === "mains" || wanted.stage === "full"), ...orderInterlocks(job, wanted)];
 }
 
 /** Shorts, and what is unsafe between the wall and the unit: the same whatever is asked for. */
-function firmInterlocks({ records, model }: InterlockedJob, isLast: boolean): Interlock[] {
+function firmInterlocks(constants: ShopConstants, { records, model }: InterlockedJob, isLast: boolean): Interlock[] {
   const { unit } = model;
-  const shorts = shortsOf(records, unit);
+  const shorts = shortsOf(constants, records, unit);
   const shorted = [
     ...new Set([
       ...shorts.flatMap((s) => (s.low ? [] : [s.name])),

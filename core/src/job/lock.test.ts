@@ -87,7 +87,7 @@ describe("the lock in proportion", () => {
 const FIGURES = { "charge.shock": 600, "charge.spark": 10, "charge.touch": 50 };
 test("a shop's figures never make the lock looser", () => {
   const holder = positionRecord(1, "C1", part(47, 250, { role: "reservoir" }), { holdsCharge: true });
-  const at = (figures: Record<string, number>) => deriveJob()(records({ positions: [holder] }), { ...SHOP, figures });
+  const at = (constants: Record<string, number>) => deriveJob()(records({ positions: [holder] }), { ...SHOP, constants });
   expect(at(FIGURES).safety).toMatchObject({ kind: "chargeHeld", waiting: [{ position: "C1" }] });
   expect(at(FIGURES).positions[0]!.held).toEqual(at({}).positions[0]!.held);
 });

@@ -11,7 +11,7 @@ import {
   type SafetyEvent,
   type TouchSafety,
 } from "../safety";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { farads, volts, type Volts } from "../units";
 import { markedVolts } from "./marked";
 import { isPractice, simulatedAt } from "./practice";
@@ -40,23 +40,24 @@ interface ChargeLock {
 }
 
 /** The lock of a job: what can hold charge, how each of it stands, and whether it is safe to work inside. */
-export function lockOf(records: LockRecords, shop: Pick<ShopFacts, "touchLimit">): ChargeLock {
-  const events = countingEvents(records);
+export function lockOf(records: LockRecords, shop: Pick<ShopFacts, "touchLimit" | "constants">): ChargeLock {
+  const { constants } = shop;
+  const events = countingEvents(constants, records);
   const highest = highestOf(records, events);
   const liveUntil = liveUntilOf(records, shop.touchLimit);
   const charges = partCharges(events, shop.touchLimit, liveUntil);
   const left = mostResidual(events);
   const marked = markedVolts(records.observations);
-  const found = foundCharged(events);
+  const found = foundCharged(constants, events);
   const holders = new Map(
     records.positions.flatMap((p): [string, HeldPosition][] => {
-      const can = held({ ...largestAt(records, p, marked), seen: seenAt(records, p, left) }, highest);
+      const can = held(constants, { ...largestAt(records, p, marked), seen: seenAt(records, p, left) }, highest);
       const listed = p.holdsCharge || (can.counts && found.has(p.designator));
       return listed ? [[p.designator, { ...can, charge: charges.get(p.designator) ?? NO_READING }]] : [];
     }),
   );
   const counting = [...holders].flatMap(([designator, h]) => (h.counts ? [designator] : []));
-  const harmless = counting.length > 0 ? null : harmlessOf(records, highest, holders.size);
+  const harmless = counting.length > 0 ? null : harmlessOf(constants, records, highest, holders.size);
   const safety = touchSafety(events, { holders: counting, listed: [...holders.keys()], harmless, liveUntil }, shop.touchLimit);
   return { safety, holders, highest };
 }
@@ -65,23 +66,23 @@ export function lockOf(records: LockRecords, shop: Pick<ShopFacts, "touchLimit">
  * What counts of the safety events: readings of a stand-in show nothing of a unit. Where both are on one job, a low reading taken on the
  * stand-in is left out; a charge or power seen there still counts.
  */
-function countingEvents({ events, observations }: LockRecords): readonly SafetyEvent[] {
+function countingEvents(constants: ShopConstants, { events, observations }: LockRecords): readonly SafetyEvent[] {
   if (!observations.some((o) => o.observation.kind === "simulated") || isPractice({ events, observations })) return events;
   const onStandIn = simulatedAt(observations);
-  return events.filter((e) => e.kind !== "residual" || Math.abs(e.volts) >= figure("charge.touch") || !onStandIn(e.seq));
+  return events.filter((e) => e.kind !== "residual" || Math.abs(e.volts) >= figure(constants, "charge.touch") || !onStandIn(e.seq));
 }
 
 /** Where so much was left with the power off that it shows: such a part holds charge, ticked or not, until it leaves the list with a reason. */
-function foundCharged(events: readonly SafetyEvent[]): ReadonlySet<string> {
+function foundCharged(constants: ShopConstants, events: readonly SafetyEvent[]): ReadonlySet<string> {
   const found = new Set<string>();
   for (const e of events)
-    if (e.kind === "residual" && Math.abs(e.volts) >= figure("charge.touch")) found.add(e.position);
+    if (e.kind === "residual" && Math.abs(e.volts) >= figure(constants, "charge.touch")) found.add(e.position);
     else if (e.kind === "released") found.delete(e.position);
   return found;
 }
 
-function harmlessOf({ job, points }: LockRecords, highest: Volts | null, listed: number): Harmless | null {
-  const shock = figure("charge.shock");
+function harmlessOf(constants: ShopConstants, { job, points }: LockRecords, highest: Volts | null, listed: number): Harmless | null {
+  const shock = figure(constants, "charge.shock");
   if (points.some((p) => sizeOf(p) >= shock)) return null;
   if (job.supplyKind === "none" || job.supplyKind === "battery") return "passive";
   // what is listed says something of the whole unit only together with its highest volts

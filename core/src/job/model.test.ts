@@ -102,8 +102,8 @@ describe("limits shown before Enter", () => {
   });
 
   test("go by the shop's own figures, as the verdict does", () => {
-    const figures = { "esr.failedRatio": 4 };
-    const [usual, own] = [SHOP, { ...SHOP, figures }].map((shop) => limitsOn(bench().at("C1"), shop, "blue")!);
+    const constants = { "esr.failedRatio": 4 };
+    const [usual, own] = [SHOP, { ...SHOP, constants }].map((shop) => limitsOn(bench().at("C1"), shop, "blue")!);
     expect(own!.failedOver).toBeGreaterThan(usual!.failedOver);
   });
 

@@ -1,6 +1,6 @@
 import { isPowered, type TouchSafety } from "../safety";
 import { fold, type Folded, type FaultState, type Observation } from "../evidence";
-import { withOverrides } from "../knowledge";
+import { type ShopConstants } from "../knowledge";
 import { isWetAluminium, type CapacitorPart, type Parallel, type Role } from "../part";
 import { evidenceKey, scenariosFor } from "../explain";
 import { hertz } from "../units";
@@ -77,10 +77,19 @@ export function deriveJob<C extends ChoiceFacts>(): (records: JobRecords<JobReco
       });
     });
     const { safety, highest } = lock;
-    const unit = units.of(0, [records.observations, records.points, records.events, stored.positions, records.job], () => unitOf(records));
-    return { positions, safety, highest, unit, ripples: ripplesOf(records), facts: factsOf(records, positions, safety, unit) };
+    const unit = units.of(0, [records.observations, records.points, records.events, stored.positions, records.job, shop.constants], () =>
+      unitOf(shop.constants, records),
+    );
+    return {
+      positions,
+      safety,
+      highest,
+      unit,
+      ripples: ripplesOf(records),
+      facts: factsOf(shop.constants, records, positions, safety, unit),
+    };
   };
-  return (stored, shop) => withOverrides(shop.figures ?? {}, () => model(stored, shop));
+  return model;
 }
 
 function ripplesOf({ positions, points, fittings }: JobRecords): Ripple[] {
@@ -92,7 +101,7 @@ function ripplesOf({ positions, points, fittings }: JobRecords): Ripple[] {
   });
 }
 
-function unitOf({ job, observations, points, positions, events }: JobRecords): UnitModel {
+function unitOf(constants: ShopConstants, { job, observations, points, positions, events }: JobRecords): UnitModel {
   return unitModel(observations, points, {
     capacitors: new Map(positions.map((p) => [p.designator, { nominal: p.nominal, rated: p.rated, onMains: ON_MAINS.has(p.role) }])),
     energisedAt: (seq) => isPowered(events.filter((e) => e.seq <= seq)),
@@ -105,6 +114,7 @@ function unitOf({ job, observations, points, positions, events }: JobRecords): U
     supplyKind: job.supplyKind,
     ageYears: job.ageYears,
     mains: job.mainsV,
+    constants,
   });
 }
 const ON_MAINS: ReadonlySet<Role> = new Set<Role>(["mainsX", "mainsY", "smpsPrimary"]);
@@ -169,7 +179,10 @@ function fittingPictures<C extends ChoiceFacts>(
       ? { ...p, nominal: fitting.nominal, rated: fitting.rated, technology: fitting.technology, tolerance: fitting.tolerance }
       : p;
     const wet = isWetAluminium(part.technology);
-    const folded = fitted.length === 0 ? remember.of(p.id, [readings, wet], () => fold(readings, wet)) : fold(readings, wet);
+    const folded =
+      fitted.length === 0
+        ? remember.of(p.id, [readings, wet, shop.constants], () => fold(shop.constants, readings, wet))
+        : fold(shop.constants, readings, wet);
     return { fitting, part, readings, folded, verdict: judge(folded, judging(p, part, shop, context)) };
   });
 }
@@ -184,9 +197,9 @@ const datasheetOf = (p: PositionRecord) => (p.originalEsr === null ? null : { es
 
 function judging<C extends ChoiceFacts>(p: PositionRecord, part: CapacitorPart, shop: ShopFacts, context: Dependencies<C>): JudgingContext {
   const { working, following } = p;
-  const { shelf, norms, bulgeDecides, mustClimb } = shop;
+  const { shelf, norms, bulgeDecides, mustClimb, constants } = shop;
   const datasheet = datasheetOf(p);
-  return { part, parallel: parallelOf(p, context), datasheet, working, following, shelf, norms, bulgeDecides, mustClimb };
+  return { part, parallel: parallelOf(p, context), datasheet, working, following, shelf, norms, bulgeDecides, mustClimb, constants };
 }
 
 function parallelOf<C extends ChoiceFacts>(p: PositionRecord, { across, byDesignator }: Dependencies<C>): Parallel {
@@ -202,10 +215,11 @@ function parallelOf<C extends ChoiceFacts>(p: PositionRecord, { across, byDesign
 export function limitsOn(p: PositionModel, shop: ShopFacts, meterId: string | null): EsrExpectation | null {
   const meter = shop.meters.find((m) => m.id === meterId);
   if (!meter || meter.shows === "ohmmeter" || meter.shows === "volts") return null;
-  return withOverrides(shop.figures ?? {}, () => expectEsr(p.fittings.at(-1)!.part, meter.esrAt, meter.id, shop, datasheetOf(p)));
+  return expectEsr(shop.constants, p.fittings.at(-1)!.part, meter.esrAt, meter.id, shop, datasheetOf(p));
 }
 
 function factsOf<C extends ChoiceFacts>(
+  constants: ShopConstants,
   records: JobRecords<JobRecords["job"], C>,
   positions: readonly PositionModel<C>[],
   safety: TouchSafety,
@@ -235,7 +249,8 @@ function factsOf<C extends ChoiceFacts>(
     stillThere: stillThere(unit, records.fittings),
     after: null,
     unmeasuredFuse: unit.parts.find((p) => p.verdict.reason.code === "looksWholeOnly" && p.class === "fuse")?.name ?? null,
-    explained: makers.length === 0 ? null : records.circuits.some((c) => makers.includes(c.scenario) && stands(c, records, positions)),
+    explained:
+      makers.length === 0 ? null : records.circuits.some((c) => makers.includes(c.scenario) && stands(constants, c, records, positions)),
     positions: positions.map((p): PositionFacts => ({
       designator: p.designator,
       verdict: p.verdict.state,
@@ -249,12 +264,13 @@ function factsOf<C extends ChoiceFacts>(
 }
 
 /** Whether an answer was kept and what it stood on is still so. */
-const stands = (c: CircuitFacts, { job }: JobRecords, positions: readonly PositionModel[]): boolean =>
-  c.answer !== null && c.answer.stoodOn === evidenceNow(job, positions);
+const stands = (constants: ShopConstants, c: CircuitFacts, { job }: JobRecords, positions: readonly PositionModel[]): boolean =>
+  c.answer !== null && c.answer.stoodOn === evidenceNow(constants, job, positions);
 
 /** What an explanation worked out now would stand on. */
-export const evidenceNow = (job: JobRecords["job"], positions: readonly PositionModel[]): string =>
+export const evidenceNow = (constants: ShopConstants, job: JobRecords["job"], positions: readonly PositionModel[]): string =>
   evidenceKey(
+    constants,
     job,
     positions.map((p) => ({ part: p.fittings.at(-1)!.part, folded: p.folded, verdict: p.verdict.state })),
   );

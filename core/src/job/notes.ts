@@ -1,4 +1,4 @@
-import { PAIRED_KINDS, figure } from "../knowledge";
+import { PAIRED_KINDS, figure, type ShopConstants } from "../knowledge";
 import { WORK_STEPS, type Scope, type SectionEdits, type WorkStep } from "../device";
 import type { Authority, Check, Lay, LeakStep, Marked } from "../evidence";
 import type { PartClass } from "../part";
@@ -96,8 +96,8 @@ export function unitNotes(all: readonly StoredObservation[], parts: readonly Not
     wanted: wantedOf(all, parts, context),
     sibling: sibling === undefined ? (PAIRED_KINDS.includes(context.unitKind) ? "ask" : null) : sibling ? "here" : "absent",
     teardown: teardownOf(all),
-    checks: checksOf(all),
-    leaks: leaksOf(all),
+    checks: checksOf(context.constants, all),
+    leaks: leaksOf(context.constants, all),
     fuses: fusesOf(all, parts),
     sections: Object.fromEntries(all.filter(isOf("section")).map(({ observation: o }) => [o.section, o.here])),
     nets: netsOf(all.filter(isOf("joined")).map((o) => o.observation.ends)),
@@ -121,7 +121,7 @@ function laidOf(all: readonly StoredObservation[]): LaidModel[] {
   return [...pictures.values()];
 }
 
-function wantedOf(all: readonly StoredObservation[], parts: readonly NotedPart[], { capacitors }: UnitContext): WantedModel[] {
+function wantedOf(all: readonly StoredObservation[], parts: readonly NotedPart[], { capacitors, constants }: UnitContext): WantedModel[] {
   const last = new Map<string, Of<"wanted">>();
   for (const o of all.filter(isOf("wanted"))) if (o.subject.kind === "part") last.set(`${o.subject.name} ${o.observation.by}`, o);
   return [...last.values()].map(({ subject, observation: { by, marked } }) => {
@@ -135,7 +135,7 @@ function wantedOf(all: readonly StoredObservation[], parts: readonly NotedPart[]
       : (parts.find((p) => p.name === name)?.marked ?? []);
     const common = marked.flatMap((m) => {
       const there = fitted.find((f) => f.unit === m.unit);
-      return there ? [Math.abs(there.value / m.value - 1) > figure("fitted.within")] : [];
+      return there ? [Math.abs(there.value / m.value - 1) > figure(constants, "fitted.within")] : [];
     });
     return { name, by, marked, fitted, differs: common.length === 0 ? null : common.includes(true) };
   });
@@ -151,10 +151,10 @@ function teardownOf(all: readonly StoredObservation[]): TeardownModel[] {
 }
 
 /** Below or above which ohms a thing looked over is fine. */
-const CHECK_LIMIT: Partial<Record<Check, (ohms: number) => boolean>> = {
-  earthBond: (r) => r <= figure("earth.most"),
-  insulation: (r) => r >= figure("insulation.least"),
-  testLeads: (r) => r <= figure("leads.most"),
+const CHECK_LIMIT: Partial<Record<Check, (constants: ShopConstants, ohms: number) => boolean>> = {
+  earthBond: (constants, r) => r <= figure(constants, "earth.most"),
+  insulation: (constants, r) => r >= figure(constants, "insulation.least"),
+  testLeads: (constants, r) => r <= figure(constants, "leads.most"),
 };
 /** Where no current passes by design: over-range is what one hopes for. */
 const ISOLATES: ReadonlySet<Check | LeakStep> = new Set<Check | LeakStep>(["insulation"]);
@@ -162,22 +162,22 @@ const ISOLATES: ReadonlySet<Check | LeakStep> = new Set<Check | LeakStep>(["insu
 const isFine = (what: Check | LeakStep, ohms: number | "over" | null, said: boolean | null, limit?: (r: number) => boolean): boolean =>
   said ?? (ohms === "over" ? ISOLATES.has(what) : ohms === null || (limit?.(ohms) ?? true));
 
-function checksOf(all: readonly StoredObservation[]): CheckModel[] {
+function checksOf(constants: ShopConstants, all: readonly StoredObservation[]): CheckModel[] {
   const last = new Map(all.filter(isOf("checked")).map((o) => [o.observation.what, o]));
   return [...last.values()].map(({ takenAt, observation: { what, ohms, fine } }) => ({
     what,
     ohms,
-    fine: isFine(what, ohms, fine, CHECK_LIMIT[what]),
+    fine: isFine(what, ohms, fine, (r) => CHECK_LIMIT[what]?.(constants, r) ?? true),
     takenAt,
   }));
 }
 
-function leaksOf(all: readonly StoredObservation[]): LeakFollowed[] {
+function leaksOf(constants: ShopConstants, all: readonly StoredObservation[]): LeakFollowed[] {
   const last = new Map<string, LeakFollowed>();
   for (const { subject, observation } of all.filter(isOf("followed"))) {
     const name = subject.kind === "unit" ? "" : subject.name;
     const { step, ohms, fine } = observation;
-    const limit = step === "insulation" ? (r: number) => r >= figure("leak.insulation") : undefined;
+    const limit = step === "insulation" ? (r: number) => r >= figure(constants, "leak.insulation") : undefined;
     last.set(`${name} ${step}`, { name, step, ohms, fine: isFine(step, ohms, fine, limit) });
   }
   return [...last.values()];

@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import type { SupplyKind, UnitKind } from "../device";
 import type { Observation } from "../evidence";
 import type { Farads, Volts } from "../units";
@@ -26,4 +27,6 @@ export interface UnitContext {
   ageYears: number | null;
   /** rms; null where there is no mains */
   mains: number | null;
+  /** figures of the trade the shop sets otherwise */
+  constants: ShopConstants;
 }

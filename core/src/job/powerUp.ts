@@ -24,7 +24,7 @@ import {
   type StopReason,
   type WatchedPoint,
 } from "../powerUp";
-import { usualPoints } from "../knowledge";
+import { usualPoints, type ShopConstants } from "../knowledge";
 import { filtersSupply, type Role } from "../part";
 import { settingsOf } from "../explain";
 import type { PointVerdict } from "../verdict";
@@ -237,12 +237,13 @@ function occurrencesOf(records: Records, stages: readonly Stage[]): { means: Pow
  * How far the unit has been brought up.
  * @param shapes what the circuit predicts of its rails; without it they are taken in proportion to the mains
  */
-export function powerUpModel(records: Records, model: Picture, shapes: RailShapes = IN_PROPORTION): PowerUpModel {
+export function powerUpModel(constants: ShopConstants, records: Records, model: Picture, shapes: RailShapes = IN_PROPORTION): PowerUpModel {
   const unit = poweredUnit(records, model);
   const stages = stagesOf(unit);
   const { means, at, list } = occurrencesOf(records, stages);
   const idle = idleWattsOf(unit);
-  const lamp = idle && unit.mains !== null ? { watts: lampFor(idle.watts, unit.mains), idle: idle.watts, said: idle.said } : null;
+  const lamp =
+    idle && unit.mains !== null ? { watts: lampFor(constants, idle.watts, unit.mains), idle: idle.watts, said: idle.said } : null;
   const watched = watchedPoints(records, model);
   const by = means?.by ?? meansFor(unit.supplyKind)[0] ?? "variac";
   const division = by === "lamp" && idle && unit.mains !== null ? lampDivision(means?.watts ?? lamp!.watts, idle.watts, unit.mains) : null;
@@ -252,14 +253,14 @@ export function powerUpModel(records: Records, model: Picture, shapes: RailShape
     const behindLamp = division !== null && stage !== "full";
     const reaches = behindLamp ? share * division.unit : share;
     const points = watched.flatMap((point): PointAtStep[] => {
-      const expected = expectAt(point, stage, reaches, shapes);
+      const expected = expectAt(constants, point, stage, reaches, shapes);
       if (!expected) return [];
       const read = last?.points.get(point.name) ?? null;
       return [{ point, expected, read, verdict: read && judgeAt(read.value, expected) }];
     });
-    const limit = currentAt(unit, stage, reaches);
+    const limit = currentAt(constants, unit, stage, reaches);
     const current = limit && { ...limit, read: last?.current ?? null, over: last?.current ? last.current.value > limit.most : false };
-    const should = behindLamp ? lampShould(division) : null;
+    const should = behindLamp ? lampShould(constants, division) : null;
     const shows = should && { should, did: last?.lamp ?? null, verdict: last?.lamp ? judgeLamp(last.lamp, should) : null };
     const overRated = points.flatMap(({ point, expected }) => overRating(point, expected, model.positions));
     const step = { stage, share, overRated, volts: unit.mains === null ? null : share * unit.mains, reaches, points, current, lamp: shows };

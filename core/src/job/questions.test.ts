@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { bench, jobFacts } from "../testing/jobs";
 import { afterFacts, afterFitting } from "./afterFitting";
@@ -6,7 +7,7 @@ import { PATH, nextOf, type StationId } from "./stations";
 
 function asked(b: ReturnType<typeof bench>, station: StationId, cursor: string | null = null) {
   const model = b.model();
-  const after = afterFitting(b.records, model, undefined);
+  const after = afterFitting(STANDARD_CONSTANTS, b.records, model, undefined);
   const facts = jobFacts({ safety: model.safety, after: afterFacts(after, b.records) });
   const { act } = nextOf(facts, PATH);
   return questionsAt(station, { model, after, next: act, cursor, channels: 2 });

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { bench, positionRecord, records } from "../testing/jobs";
 import { part } from "../testing/parts";
@@ -16,7 +17,7 @@ function typed(...lines: string[]) {
 function holds(...lines: string[]) {
   const b = typed(...lines);
   const model = b.model();
-  return closingBlockers({ ...model.facts, after: afterFacts(afterFitting(b.records, model, undefined), b.records) });
+  return closingBlockers({ ...model.facts, after: afterFacts(afterFitting(STANDARD_CONSTANTS, b.records, model, undefined), b.records) });
 }
 const FIXED = ["changed C14", "power on because it was tried on the bench before", "hum gone", "power off"];
 
@@ -122,7 +123,7 @@ test("the final test counts from the repair that cured: starts that failed befor
     "cold start ok",
     "cold start ok",
   );
-  expect(finalTestModel(b.records, b.model()).starts).toMatchObject({ of: 2, started: 2 });
+  expect(finalTestModel(STANDARD_CONSTANTS, b.records, b.model()).starts).toMatchObject({ of: 2, started: 2 });
   const two = typed("replaced C14, hum gone", "cold start ok", "cold start no");
-  expect(finalTestModel(two.records, two.model()).starts).toMatchObject({ of: 2, started: 1, passes: "fails" });
+  expect(finalTestModel(STANDARD_CONSTANTS, two.records, two.model()).starts).toMatchObject({ of: 2, started: 1, passes: "fails" });
 });

@@ -1,5 +1,5 @@
 import type { DrawerResistor } from "../safety";
-import { amendTable, type Instrument, type ConstantOverrides, type TableChange } from "../knowledge";
+import { amendTable, type Instrument, type TableChange } from "../knowledge";
 import type { ReadoutMeter } from "../entry";
 import type { Predicted, DiagnosisInputs, LearnedCause } from "../diagnosis";
 import type { Volts } from "../units";
@@ -12,8 +12,6 @@ export interface ShopFacts extends References {
   /** resistors to discharge with */
   drawer: readonly DrawerResistor[];
   diagnosis: ShopTracing;
-  /** figures of the trade it sets otherwise */
-  figures?: ConstantOverrides;
 }
 
 /** How a shop's diagnosis differs from everyone's. */
@@ -38,10 +36,10 @@ const instrumentsOf = (meters: readonly ReadoutMeter[]): ReadonlySet<Instrument>
 
 /** What a diagnosis in this shop goes by; the table is put together once. */
 export function diagnosisInputsOf(
-  { diagnosis, meters, figures }: Pick<ShopFacts, "diagnosis" | "meters" | "figures">,
+  { diagnosis, meters, constants }: Pick<ShopFacts, "diagnosis" | "meters" | "constants">,
   predicted: readonly Predicted[] = [],
 ): DiagnosisInputs {
   let known = tables.get(diagnosis);
   if (!known) tables.set(diagnosis, (known = { table: amendTable(diagnosis.changes), learned: diagnosis.learned }));
-  return { ...known, figures, predicted, instruments: instrumentsOf(meters) };
+  return { ...known, constants, predicted, instruments: instrumentsOf(meters) };
 }

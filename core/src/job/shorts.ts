@@ -1,5 +1,5 @@
 import type { Measurement, Subject } from "../evidence";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { filtersSupply, type PartClass, type Role } from "../part";
 import { nominalIn } from "../verdict";
 import type { JobRecords, PositionRecord, StoredObservation, StoredReading } from "./records";
@@ -18,16 +18,17 @@ type Records = Pick<JobRecords, "positions" | "retired" | "readings" | "observat
 type Unit = Pick<UnitModel, "parts" | "loads" | "points" | "tried">;
 
 /** Everything that reads short now, each node once. */
-export function shortsOf(records: Records, unit: Unit): ShortNode[] {
+export function shortsOf(constants: ShopConstants, records: Records, unit: Unit): ShortNode[] {
   const found = new Map<string, ShortNode>();
   const add = (node: ShortNode) => {
     const known = found.get(node.name);
     found.set(node.name, known ? { ...node, low: known.low && node.low } : node);
   };
-  for (const p of [...records.positions, ...records.retired]) if (capacitorShort(p, records)) add({ name: p.designator, low: false });
+  for (const p of [...records.positions, ...records.retired])
+    if (capacitorShort(constants, p, records)) add({ name: p.designator, low: false });
   const capacitors = new Set([...records.positions, ...records.retired].map((p) => p.designator));
   for (const node of partsShort(records.observations, unit)) if (!capacitors.has(node.name)) add(node);
-  for (const node of nodesShort(records.observations, unit)) if (!capacitors.has(node.name)) add(node);
+  for (const node of nodesShort(constants, records.observations, unit)) if (!capacitors.has(node.name)) add(node);
   return [...found.values()];
 }
 
@@ -48,8 +49,8 @@ interface NodeSign {
 
 const isUnloaded = ({ observation: o }: StoredObservation): boolean => o.kind === "figure" && o.under.load === "unloaded";
 
-function capacitorShort(p: PositionRecord, { readings, observations }: Records): boolean {
-  const limit = shortLimit(acrossSupply(p.role) ? p.rated : null);
+function capacitorShort(constants: ShopConstants, p: PositionRecord, { readings, observations }: Records): boolean {
+  const limit = shortLimit(constants, acrossSupply(p.role) ? p.rated : null);
   const signs = [
     ...(readings[p.id] ?? []).flatMap((r): NodeSign[] => signOf(r, limit)),
     ...observations.flatMap((o): NodeSign[] => {
@@ -77,8 +78,10 @@ function shortReading(m: Measurement, limit: number): boolean | null {
 }
 
 /** Ohms under which a node is short: hundreds of ohms are a short for a supply of a hundred volts and more. */
-function shortLimit(across: number | null): number {
-  return across !== null && Math.abs(across) >= figure("short.highVolts") ? figure("short.highOhms") : figure("short.ohms");
+function shortLimit(constants: ShopConstants, across: number | null): number {
+  return across !== null && Math.abs(across) >= figure(constants, "short.highVolts")
+    ? figure(constants, "short.highOhms")
+    : figure(constants, "short.ohms");
 }
 
 function shortIn({ observation: o }: StoredObservation, limit: number): boolean | null {
@@ -106,14 +109,14 @@ function partsShort(observations: readonly StoredObservation[], unit: Unit): Sho
 
 const nameOf = (s: Subject): string | null => (s.kind === "unit" ? null : s.name);
 
-function nodesShort(observations: readonly StoredObservation[], unit: Unit): ShortNode[] {
+function nodesShort(constants: ShopConstants, observations: readonly StoredObservation[], unit: Unit): ShortNode[] {
   // a node that is clear with its loads off may still be short with them on
   const latest = new Map<string, { unloaded: boolean; loaded: boolean }>();
   for (const o of observations) {
     const name = nameOf(o.subject);
     if (name === null || (o.observation.kind === "figure" && o.observation.quantity !== "toGround")) continue;
     if (o.observation.kind === "state" && o.subject.kind === "part") continue;
-    const short = shortIn(o, shortLimit(nominalOf(name, unit)));
+    const short = shortIn(o, shortLimit(constants, nominalOf(constants, name, unit)));
     if (short === null) continue;
     const before = latest.get(name) ?? { unloaded: false, loaded: false };
     latest.set(name, isUnloaded(o) ? { ...before, unloaded: short } : { loaded: short, unloaded: short && before.unloaded });
@@ -121,15 +124,17 @@ function nodesShort(observations: readonly StoredObservation[], unit: Unit): Sho
   for (const load of unit.loads) if (load.odd) latest.set(load.name, { unloaded: false, loaded: true });
   return [...latest].flatMap(([name, { unloaded, loaded }]): ShortNode[] => {
     const short = unloaded || loaded;
-    const nature = natureOf(name, nominalOf(name, unit));
+    const nature = natureOf(constants, name, nominalOf(constants, name, unit));
     return short && nature !== "low" ? [{ name, low: nature === "perhaps" }] : [];
   });
 }
 
 /** High tension is called so because it is: hundreds of volts where nobody says how many. */
 const HIGH = /^(?:ht|b\+)(?:\s|$)/i;
-const nominalOf = (name: string, { points }: Unit): number | null =>
-  points.find((p) => p.name === name)?.expected?.nominal ?? nominalIn(name) ?? (HIGH.test(name) ? figure("short.highVolts") : null);
+const nominalOf = (constants: ShopConstants, name: string, { points }: Unit): number | null =>
+  points.find((p) => p.name === name)?.expected?.nominal ??
+  nominalIn(name) ??
+  (HIGH.test(name) ? figure(constants, "short.highVolts") : null);
 
 const GROUND = /\b(?:ground|earth|chassis|gnd|0 ?v)\b/i;
 const LOW_BY_KIND =
@@ -141,10 +146,10 @@ const HEATER = /\b(?:heaters?|filaments?)\b/i;
 const CORE = /\bcore\b/i;
 
 /** Whether a node is low to ground by nature: by its kind or by the volts of its rail. */
-function natureOf(name: string, nominal: number | null): "low" | "perhaps" | "short" {
+function natureOf(constants: ShopConstants, name: string, nominal: number | null): "low" | "perhaps" | "short" {
   const supply = SUPPLY.test(name);
   if (HEATER.test(name) || (GROUND.test(name) && !supply)) return "low";
-  if (CORE.test(name) || (nominal !== null && Math.abs(nominal) <= figure("short.coreVolts"))) return "perhaps";
+  if (CORE.test(name) || (nominal !== null && Math.abs(nominal) <= figure(constants, "short.coreVolts"))) return "perhaps";
   if (LOW_BY_KIND.test(name) && !supply) return "low";
   return supply ? "short" : "perhaps";
 }

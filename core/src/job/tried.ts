@@ -1,5 +1,5 @@
 import { LEAVES_CHANGED, type Act, type ChangedFigure, type Marked, type Outcome, type Tried } from "../evidence";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import type { PartClass } from "../part";
 import type { UnitSymbol } from "../units";
 import { nominalIn } from "../verdict";
@@ -107,17 +107,19 @@ export function triedModels(all: readonly StoredObservation[], { parts, fuses, p
       asSet:
         outcome !== null && outcome !== "same" && (tried.together.length > 0 || tried.to.length > 1 || (since.get(o.seq)?.many ?? false)),
       returned: outcome === "gone" && REPAIRS.has(tried.act) && stays.some((s) => s.seq > o.seq),
-      otherValue: isOtherValue(tried, parts),
+      otherValue: isOtherValue(context.constants, tried, parts),
       leftIn: LEAVES_CHANGED.has(tried.act) && !isBack,
     };
   });
 }
 
 /** Whether a part was exchanged for one of another value, beyond what a tolerance explains. */
-function isOtherValue({ act, to, with: put }: Tried, parts: readonly KnownPart[]): boolean {
+function isOtherValue(constants: ShopConstants, { act, to, with: put }: Tried, parts: readonly KnownPart[]): boolean {
   if (act !== "replaced" || !put) return false;
   const was = to.flatMap((s) => (s.kind === "part" ? (parts.find((p) => p.name === s.name && p.class !== "capacitor")?.marked ?? []) : []));
-  return put.marked.some((now) => was.some((w) => w.unit === now.unit && Math.abs(now.value / w.value - 1) > figure("resistor.failed")));
+  return put.marked.some((now) =>
+    was.some((w) => w.unit === now.unit && Math.abs(now.value / w.value - 1) > figure(constants, "resistor.failed")),
+  );
 }
 
 function asksOf(t: Tried, cautions: readonly TriedCaution[]): TriedAsk[] {
@@ -143,20 +145,20 @@ function cautionsOf(t: Tried, { parts, fuses, context }: Omit<TriedAmong, "point
     case "replaced":
       return fuseCautions(t, fuses, parts);
     case "fed":
-      return fedCautions(t);
+      return fedCautions(context.constants, t);
     default:
       return [];
   }
 }
 
 /** A substitute supply: with a current limit, and no more volts than the rail is called by. */
-function fedCautions(t: Tried): TriedCaution[] {
+function fedCautions(constants: ShopConstants, t: Tried): TriedCaution[] {
   const of = (unit: UnitSymbol) => t.with?.marked.find((m) => m.unit === unit)?.value ?? null;
   const fed = of("V");
   const rails = t.to.flatMap((s) => (s.kind === "unit" ? [] : [nominalIn(s.name)])).filter((v) => v !== null);
   return [
     ...(fed !== null && of("A") === null ? (["noLimit"] as const) : []),
-    ...(fed !== null && rails.some((v) => v !== 0 && Math.abs(fed) > Math.abs(v) * (1 + figure("rail.usual")))
+    ...(fed !== null && rails.some((v) => v !== 0 && Math.abs(fed) > Math.abs(v) * (1 + figure(constants, "rail.usual")))
       ? (["overRail"] as const)
       : []),
   ];

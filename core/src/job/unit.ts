@@ -9,7 +9,7 @@ import {
   type Subject,
   type Outcome,
 } from "../evidence";
-import { figure, usualDraw } from "../knowledge";
+import { figure, usualDraw, type ShopConstants } from "../knowledge";
 import type { PartClass } from "../part";
 import { byDesignator } from "../entry";
 import { volts, type Ohms, type Volts } from "../units";
@@ -148,7 +148,10 @@ export interface UnitModel {
 
 /** Folds observations and volts at points, each in the order they were kept, into what they say now. */
 export function unitModel(all: readonly StoredObservation[], points: readonly PointReading[], context: UnitContext): UnitModel {
-  const parts = partModels(all.filter((o) => o.subject.kind !== "part" || !context.capacitors.has(o.subject.name)));
+  const parts = partModels(
+    context.constants,
+    all.filter((o) => o.subject.kind !== "part" || !context.capacitors.has(o.subject.name)),
+  );
   const notes = unitNotes(all, parts, context);
   const tried = triedModels(all, { parts, fuses: notes.fuses, points, context });
   const complaints = complaintsOf(all, tried);
@@ -160,8 +163,8 @@ export function unitModel(all: readonly StoredObservation[], points: readonly Po
   const of = (as: RemarkMeaning) => remarks.filter((r) => r.as === as).map((r) => r.text);
   return {
     parts,
-    points: pointModels(all, points, context),
-    loads: loadModels(all),
+    points: pointModels(context.constants, all, points, context),
+    loads: loadModels(context.constants, all),
     looks: all.filter(isOf("look")).map((o) => ({ seq: o.seq, line: o.line, subject: o.subject, look: o.observation, takenAt: o.takenAt })),
     tried,
     notes,
@@ -180,7 +183,7 @@ export function unitModel(all: readonly StoredObservation[], points: readonly Po
 
 const nameOf = (s: Subject): string => (s.kind === "unit" ? "" : s.name);
 
-function partModels(all: readonly StoredObservation[]): PartModel[] {
+function partModels(constants: ShopConstants, all: readonly StoredObservation[]): PartModel[] {
   const about = new Map<string, StoredObservation[]>();
   for (const o of all) if (o.subject.kind === "part") about.set(o.subject.name, [...(about.get(o.subject.name) ?? []), o]);
   const named = [...about].flatMap(([name, mine]) => {
@@ -199,7 +202,7 @@ function partModels(all: readonly StoredObservation[]): PartModel[] {
           .flatMap((f) => (f.observation.value === "over" ? [] : [f.observation.value]));
       const looks = mine.filter(isOf("look"));
       const judged = (of: readonly StoredObservation[], figures: readonly Of<"figure">[]) =>
-        judgePart({
+        judgePart(constants, {
           class: kind,
           marked: markings[0] ?? [],
           figures: figures.map((f) => f.observation),
@@ -242,6 +245,7 @@ function countingFigures(mine: readonly StoredObservation[]): Of<"figure">[] {
 }
 
 function pointModels(
+  constants: ShopConstants,
   all: readonly StoredObservation[],
   points: readonly PointReading[],
   { reducedMainsAt }: Pick<UnitContext, "reducedMainsAt">,
@@ -250,7 +254,7 @@ function pointModels(
   const names = [...new Set([...points.flatMap((p) => (p.point === null ? [] : [p.point])), ...said.keys()])];
   const latest = (name: string) => points.findLast((p) => p.point === name && p.form === "dc" && reducedMainsAt(p.seq) === null);
   return names.map((name) => {
-    const expected = expectationOf(name, said.get(name) ?? null);
+    const expected = expectationOf(constants, name, said.get(name) ?? null);
     const readings = points
       .filter((p) => p.point === name)
       .reverse()
@@ -272,15 +276,19 @@ function pointModels(
   });
 }
 
-function expectationOf(name: string, said: Extract<Observation, { kind: "expected" }> | null): PointExpectation | null {
+function expectationOf(
+  constants: ShopConstants,
+  name: string,
+  said: Extract<Observation, { kind: "expected" }> | null,
+): PointExpectation | null {
   if (said) return { low: said.low, high: said.high, nominal: said.nominal, from: "said" };
   const nominal = nominalIn(name);
   if (nominal === null || nominal === 0) return null;
-  const reach = Math.abs(nominal) * figure("rail.usual");
+  const reach = Math.abs(nominal) * figure(constants, "rail.usual");
   return { low: volts(nominal - reach), high: volts(nominal + reach), nominal: volts(nominal), from: "taken" };
 }
 
-function loadModels(all: readonly StoredObservation[]): LoadModel[] {
+function loadModels(constants: ShopConstants, all: readonly StoredObservation[]): LoadModel[] {
   // another state stays beside it: what a rail reads with its loads off says nothing of what it reads with them
   const latest = new Map<string, { name: string; under: Circumstances; value: number | "over" }>();
   for (const { subject, observation: o } of all.filter(isOf("figure"))) {
@@ -296,7 +304,7 @@ function loadModels(all: readonly StoredObservation[]): LoadModel[] {
     // the upper one of two: a short among few loads must not become what the others are held against
     const median = others[Math.floor(others.length / 2)];
     const ratio = value === "over" || median === undefined || median === 0 ? null : value / median;
-    return { name, under, ohms: value as Ohms | "over", ratio, odd: ratio !== null && ratio <= 1 / figure("loads.odd") };
+    return { name, under, ohms: value as Ohms | "over", ratio, odd: ratio !== null && ratio <= 1 / figure(constants, "loads.odd") };
   });
 }
 
@@ -327,7 +335,7 @@ function drawModels(all: readonly StoredObservation[], context: UnitContext): Dr
     .filter(isOf("figure"))
     .filter((o) => o.subject.kind === "unit")
     .reverse()
-    .map((reading) => ({ reading, verdict: judgeDraw(reading.observation.value, normFor(reading.observation)) }));
+    .map((reading) => ({ reading, verdict: judgeDraw(context.constants, reading.observation.value, normFor(reading.observation)) }));
 }
 
 function coldStartsOf(all: readonly StoredObservation[]): ColdStarts | null {

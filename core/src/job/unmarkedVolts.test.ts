@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { held } from "../safety";
 import { neededVolts, rankParts, USUAL_SHOP_RULES, type PositionNeeds } from "../choose";
@@ -15,7 +16,7 @@ const needs = (over: Partial<PositionNeeds> = {}) => needsOf(10, 50, { rated: nu
 
 describe("a capacitor whose volts nobody knows", () => {
   test("can be listed, and that they are missing is said", () => {
-    const list = parsePosition("C7 220u");
+    const list = parsePosition(STANDARD_CONSTANTS, "C7 220u");
     expect(list).toMatchObject({
       ok: true,
       value: [{ rated: null, holdsCharge: true, assumed: ["role", "technology", "tolerance", "rated"] }],
@@ -23,14 +24,19 @@ describe("a capacitor whose volts nobody knows", () => {
   });
   test("holds charge as the worst, until something lower is known", () => {
     const of = { designator: "C7", nominal: farads(220e-6), rated: null, seen: null };
-    expect(held(of, null)).toMatchObject({ most: 400, counts: true });
-    expect(held(of, volts(30))).toMatchObject({ most: 30, counts: false });
-    expect(held({ ...of, seen: volts(12) }, null), "a reading lowers nothing").toMatchObject({ most: 400, counts: true });
+    expect(held(STANDARD_CONSTANTS, of, null)).toMatchObject({ most: 400, counts: true });
+    expect(held(STANDARD_CONSTANTS, of, volts(30))).toMatchObject({ most: 30, counts: false });
+    expect(held(STANDARD_CONSTANTS, { ...of, seen: volts(12) }, null), "a reading lowers nothing").toMatchObject({
+      most: 400,
+      counts: true,
+    });
   });
   test("is never condemned by a limit that its volts might lift", () => {
     for (const v of [4, 6.3, 10, 16, 25, 50, 100, 450]) {
       expect(usualTanD(farads(1e-5), null)).toBeGreaterThanOrEqual(usualTanD(farads(1e-5), volts(v)));
-      expect(leastInsulation(unknown(1000))).toBeLessThanOrEqual(leastInsulation(part(1000, Math.max(v, 6.3))) * (1 + 1e-9));
+      expect(leastInsulation(STANDARD_CONSTANTS, unknown(1000))).toBeLessThanOrEqual(
+        leastInsulation(STANDARD_CONSTANTS, part(1000, Math.max(v, 6.3))) * (1 + 1e-9),
+      );
     }
   });
   test("is judged by its ESR, and asks for its volts where a leak in amperes depends on them", () => {

@@ -1,4 +1,4 @@
-import { ownFigure } from "./own";
+import { ownFigure, type ShopConstants } from "./own";
 import { memory, practice, type Source } from "./row";
 
 /** A rule of choosing: what breaks it is refused, what it notes is minded, what it praises comes first. */
@@ -116,4 +116,4 @@ const WEIGHTS: ReadonlyMap<string, number> = new Map(CHOOSING_RULES.map((r) => [
 export const weightId = (id: ChoosingRuleId): `weight.${ChoosingRuleId}` => `weight.${id}`;
 
 /** Points a rule is worth in the order of a list: a shop's own where work is done under its figures. Notes take points off and are under 0. */
-export const weightOf = (id: ChoosingRuleId): number => ownFigure(weightId(id)) ?? WEIGHTS.get(id)!;
+export const weightOf = (constants: ShopConstants, id: ChoosingRuleId): number => ownFigure(constants, weightId(id)) ?? WEIGHTS.get(id)!;

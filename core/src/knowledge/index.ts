@@ -1,6 +1,6 @@
 export { memory, practice, type KnowledgeRow, type Source } from "./row";
 export { ROWS, byId, figure, figureRange } from "./rows";
-export { withOverrides, type ConstantOverrides } from "./own";
+export { STANDARD_CONSTANTS, type ShopConstants } from "./own";
 export { CHOOSING_RULES, weightId, weightOf, type ChoosingRule, type ChoosingRuleId, type RuleIdOf } from "./choosing";
 export { DRY_TAN_D, ESR_NORMS, TAN_D, TAN_D_PER_1000_UF, type EsrNorm } from "./norms";
 export { LENGTHS, LIMITS, MAX_POSITIONS, within } from "./limits";

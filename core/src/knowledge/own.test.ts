@@ -1,26 +1,10 @@
 import { expect, test } from "vitest";
-import { CHOOSING_RULES, figure, figureRange, ROWS, withOverrides, weightId, weightOf } from ".";
+import { CHOOSING_RULES, figure, figureRange, ROWS, weightId, weightOf, STANDARD_CONSTANTS } from ".";
 
-test("a shop's figures hold for the work done under them, and for nothing before or after", () => {
-  expect(figure("esr.soundRatio")).toBe(1.25);
-  const under = withOverrides({ "esr.soundRatio": 1.5, [weightId("nearValue")]: 50, "short.ohms": null }, () => [
-    figure("esr.soundRatio"),
-    weightOf("nearValue"),
-    figure("short.ohms"),
-    withOverrides({}, () => figure("esr.soundRatio")),
-  ]);
-  expect(under).toEqual([1.5, 50, 3, 1.25]);
-  expect([figure("esr.soundRatio"), weightOf("nearValue")]).toEqual([1.25, 30]);
-});
-
-test("they go when the work fails, and work that is not done at once is refused", () => {
-  expect(() =>
-    withOverrides({ "short.ohms": 9 }, () => {
-      throw new RangeError("broken");
-    }),
-  ).toThrow(RangeError);
-  expect(figure("short.ohms")).toBe(3);
-  expect(() => withOverrides({}, async () => 1)).toThrow(TypeError);
+test("a shop's own figures stand where it has set any, and the others as everyone starts", () => {
+  const own = { "esr.soundRatio": 1.5, [weightId("nearValue")]: 50, "short.ohms": null };
+  expect([figure(own, "esr.soundRatio"), weightOf(own, "nearValue"), figure(own, "short.ohms")]).toEqual([1.5, 50, 3]);
+  expect([figure(STANDARD_CONSTANTS, "esr.soundRatio"), weightOf(STANDARD_CONSTANTS, "nearValue")]).toEqual([1.25, 30]);
 });
 
 test("every rule of choosing has an id of its own, a sentence and a weight that goes the right way", () => {
@@ -50,11 +34,10 @@ test.each([
   ["insulation.least", 1e5, 1e6, 2e6],
   ["short.ohms", 0.3, 3, 10],
 ] as const)("%s: %d on record counts as %d, %d as it is said", (id, looser, start, stricter) => {
-  expect(withOverrides({ [id]: looser }, () => figure(id))).toBe(start);
-  expect(withOverrides({ [id]: stricter }, () => figure(id))).toBe(stricter);
+  expect(figure({ [id]: looser }, id)).toBe(start);
+  expect(figure({ [id]: stricter }, id)).toBe(stricter);
 });
 
 test("what a shop has of its own are its own properties, not those every object has", () => {
-  expect(withOverrides({}, () => figure("esr.soundRatio"))).toBe(1.25);
-  expect(withOverrides(JSON.parse('{"constructor": 7}') as Record<string, number>, () => figure("esr.soundRatio"))).toBe(1.25);
+  expect(figure(JSON.parse('{"constructor": 7}') as Record<string, number>, "esr.soundRatio")).toBe(1.25);
 });

@@ -1,4 +1,4 @@
-import { ownFigure } from "./own";
+import { ownFigure, type ShopConstants } from "./own";
 import { memory, practice, type KnowledgeRow, type Source, type Stricter } from "./row";
 
 const row = <I extends string>(id: I, value: number, unit: string, source: Source, sure: KnowledgeRow["sure"], note: string) =>
@@ -210,13 +210,13 @@ export function byId<R extends { id: string }>(rows: readonly R[]): ReadonlyMap<
 const KNOWN = byId<KnowledgeRow>(ROWS);
 
 /**
- * The value of a rule, in the unit of its row: a shop's own where work is done under it. A figure that somebody's skin hangs on is never
+ * The value of a rule, in the unit of its row: the shop's own where it has set one. A figure that somebody's skin hangs on is never
  * looser than what everyone starts with, whatever a shop has on record.
- * @example figure("esr.soundRatio") // 1.25
+ * @example figure({}, "esr.soundRatio") // 1.25
  */
-export function figure(id: FigureId): number {
+export function figure(constants: ShopConstants, id: FigureId): number {
   const { value, stricter } = KNOWN.get(id)!;
-  const own = ownFigure(id);
+  const own = ownFigure(constants, id);
   if (own === null) return value;
   return stricter === "lower" ? Math.min(own, value) : stricter === "higher" ? Math.max(own, value) : own;
 }

@@ -1,4 +1,4 @@
-import { TAN_D, figure } from "../knowledge";
+import { TAN_D, figure, type ShopConstants } from "../knowledge";
 import { amperes, ohms, volts, type Amperes, type Farads, type Ohms, type Volts } from "../units";
 import type { CapacitorPart } from "./part";
 import { isWetAluminium } from "./technology";
@@ -8,8 +8,8 @@ import { isWetAluminium } from "./technology";
  * whichever is greater (form of IEC 60384-4, from memory). In amperes.
  * @example leakageLimit(farads(100e-6), volts(50)) // 50e-6
  */
-export function leakageLimit(nominal: Farads, rated: Volts): Amperes {
-  return amperes(Math.max(figure("leak.share") * nominal * rated, figure("leak.least")));
+export function leakageLimit(constants: ShopConstants, nominal: Farads, rated: Volts): Amperes {
+  return amperes(Math.max(figure(constants, "leak.share") * nominal * rated, figure(constants, "leak.least")));
 }
 
 /**
@@ -17,12 +17,17 @@ export function leakageLimit(nominal: Farads, rated: Volts): Amperes {
  * V over 3 µA; a part without marked volts is held to no more than one for the lowest. Film, paper and ceramic: 3 GΩ up to 0.33 µF, above R·C ≥ 1000 s (forms of IEC 60384-4 and -2, from memory).
  * @example leastInsulation({ technology: "aluminium", nominal: farads(47e-6), rated: volts(50) }) // 2.13e6
  */
-export function leastInsulation({ technology, nominal, rated }: Pick<CapacitorPart, "technology" | "nominal" | "rated">): Ohms {
+export function leastInsulation(
+  constants: ShopConstants,
+  { technology, nominal, rated }: Pick<CapacitorPart, "technology" | "nominal" | "rated">,
+): Ohms {
   if (isWetAluminium(technology) || technology === "tantalum") {
     const at = rated ?? volts(TAN_D[0]![0]);
-    return ohms(at / leakageLimit(nominal, at));
+    return ohms(at / leakageLimit(constants, nominal, at));
   }
-  return ohms(nominal <= figure("film.smallUpTo") ? figure("film.insulation") : figure("film.product") / nominal);
+  return ohms(
+    nominal <= figure(constants, "film.smallUpTo") ? figure(constants, "film.insulation") : figure(constants, "film.product") / nominal,
+  );
 }
 
 /**

@@ -1,5 +1,5 @@
 import type { Stage, SupplyKind } from "../device";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { volts } from "../units";
 import { judgePoint, type PointExpectation, type PointVerdict } from "../verdict";
 import { shapeAt, valveConducts, type RailShapes } from "./shapes";
@@ -47,31 +47,37 @@ const WATCHED: Readonly<Record<Stage, readonly PointKind[]>> = {
  * What a point should read at a stage and a share of the mains: rails by the circuit of the supply, bias in proportion, a valve's rail only
  * once its rectifier conducts, a regulated one once its regulator has enough. Null where it is not read then.
  */
-export function expectAt(point: WatchedPoint, stage: Stage, share: number, shapes: RailShapes): StepExpectation | null {
+export function expectAt(
+  constants: ShopConstants,
+  point: WatchedPoint,
+  stage: Stage,
+  share: number,
+  shapes: RailShapes,
+): StepExpectation | null {
   if (!WATCHED[stage].includes(point.kind)) return null;
   const { low, high, nominal, kind } = point;
   if (kind === "offset") {
-    if (share < figure("step.offsetFrom")) return null;
+    if (share < figure(constants, "step.offsetFrom")) return null;
     // what settles at full mains may stand off while the feedback has little to work with
     const slack = share < 1 ? 4 : 1;
     return { low: low * slack, high: high * slack, typical: nominal, by: "asExpected" };
   }
   const window = (typical: number, reach: number, by: StepExpectation["by"]): StepExpectation => {
     const own = nominal === 0 ? 0 : Math.max(Math.abs(high - nominal), Math.abs(nominal - low)) / Math.abs(nominal);
-    const off = Math.max(Math.abs(typical) * Math.max(reach, own), figure("step.floor"));
+    const off = Math.max(Math.abs(typical) * Math.max(reach, own), figure(constants, "step.floor"));
     return { typical, low: typical - off, high: typical + off, by };
   };
-  if (kind === "bias") return window(nominal * share, figure("step.bias"), "proportion");
+  if (kind === "bias") return window(nominal * share, figure(constants, "step.bias"), "proportion");
   if (kind === "regulated") {
     const shape = shapes.regulated[String(Math.abs(nominal))];
     const rises = shape ? shapeAt(shape, share) : Math.min(1, share * 1.3);
     const settled = rises > 0.99;
-    return window(nominal * rises, figure(settled ? "step.regulated" : "step.rising"), shape ? "engine" : "proportion");
+    return window(nominal * rises, figure(constants, settled ? "step.regulated" : "step.rising"), shape ? "engine" : "proportion");
   }
   const shape = stage === "unloaded" ? shapes.raw.unloaded : shapes.raw.loaded;
-  const warm = window(nominal * shapeAt(shape, share), figure("step.raw"), shapes.solved ? "engine" : "proportion");
+  const warm = window(nominal * shapeAt(shape, share), figure(constants, "step.raw"), shapes.solved ? "engine" : "proportion");
   if (kind === "raw") return warm;
-  switch (valveConducts(share)) {
+  switch (valveConducts(constants, share)) {
     case "yes":
       return warm;
     case "no": {

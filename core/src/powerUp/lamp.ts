@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import type { LampSign } from "../device";
 
 /** Lamps with a filament that are still to be had, watts. */
@@ -37,12 +37,12 @@ export function lampDivision(lamp: number, unit: number, mains: number): LampDiv
 }
 
 /** The smallest lamp that leaves a sound unit enough of its mains to come up; the largest there is where none does. */
-export const lampFor = (idleWatts: number, mains: number): number =>
-  LAMP_WATTS.find((w) => lampDivision(w, idleWatts, mains).unit >= figure("lamp.leaves")) ?? LAMP_WATTS.at(-1)!;
+export const lampFor = (constants: ShopConstants, idleWatts: number, mains: number): number =>
+  LAMP_WATTS.find((w) => lampDivision(w, idleWatts, mains).unit >= figure(constants, "lamp.leaves")) ?? LAMP_WATTS.at(-1)!;
 
 /** What the lamp should do in front of a sound unit, by the share of the mains that stays on it. */
-export const lampShould = ({ lamp }: Pick<LampDivision, "lamp">): LampSign =>
-  lamp < figure("lamp.dark") ? "flashDim" : lamp < figure("lamp.bright") ? "dull" : "bright";
+export const lampShould = (constants: ShopConstants, { lamp }: Pick<LampDivision, "lamp">): LampSign =>
+  lamp < figure(constants, "lamp.dark") ? "flashDim" : lamp < figure(constants, "lamp.bright") ? "dull" : "bright";
 
 /** What a lamp says that stays as it does: go on, wait and look, or off. */
 export type LampVerdict = "asItShould" | "look" | "stop";

@@ -1,5 +1,5 @@
 import type { Means, Stage, SupplyKind, UnitKind } from "../device";
-import { figure, usualDraw } from "../knowledge";
+import { figure, usualDraw, type ShopConstants } from "../knowledge";
 
 /** What a bring-up is planned by. */
 export interface PoweredUnit {
@@ -54,11 +54,16 @@ const SHARE_OF_IDLE: Readonly<Record<Stage, number | "alone" | "unloaded">> = {
 };
 
 /** Amperes a step should draw, in proportion to the mains, and those it is stopped at; null where the unit's draw or mains is not known. */
-export function currentAt(unit: PoweredUnit, stage: Stage, share: number): { typical: number; most: number } | null {
+export function currentAt(
+  constants: ShopConstants,
+  unit: PoweredUnit,
+  stage: Stage,
+  share: number,
+): { typical: number; most: number } | null {
   const idle = idleWattsOf(unit);
   if (idle === null || unit.mains === null) return null;
   const of = SHARE_OF_IDLE[stage];
-  const part = of === "alone" ? figure("step.alone") : of === "unloaded" ? figure("step.unloaded") : of;
+  const part = of === "alone" ? figure(constants, "step.alone") : of === "unloaded" ? figure(constants, "step.unloaded") : of;
   const typical = (idle.watts / unit.mains) * part * share;
-  return { typical, most: typical * figure("step.current") };
+  return { typical, most: typical * figure(constants, "step.current") };
 }

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { STAGES, SUPPLY_KINDS } from "../device";
@@ -24,15 +25,15 @@ describe("a lamp in series", () => {
   test("a short lights it fully, an open unit not at all", () => {
     expect(lampDivision(60, Infinity, 230)).toEqual({ lamp: 1, unit: 0, amperes: 60 / 230 });
     expect(lampDivision(60, 0, 230).lamp).toBeLessThan(1e-9);
-    expect(lampShould({ lamp: 1 })).toBe("bright");
-    expect(lampShould({ lamp: 0.1 })).toBe("flashDim");
+    expect(lampShould(STANDARD_CONSTANTS, { lamp: 1 })).toBe("bright");
+    expect(lampShould(STANDARD_CONSTANTS, { lamp: 0.1 })).toBe("flashDim");
   });
   test("the lamp grows with what the unit draws, and leaves it enough to come up", () => {
-    const lamps = [5, 35, 100, 200].map((w) => lampFor(w, 230));
+    const lamps = [5, 35, 100, 200].map((w) => lampFor(STANDARD_CONSTANTS, w, 230));
     expect(lamps).toEqual([...lamps].sort((a, b) => a - b));
     for (const [i, w] of [5, 35, 100, 200].entries()) expect(lampDivision(lamps[i]!, w, 230).unit).toBeGreaterThanOrEqual(0.75);
-    expect(lampFor(35, 230)).toBe(60);
-    expect(lampFor(35, 117)).toBe(60);
+    expect(lampFor(STANDARD_CONSTANTS, 35, 230)).toBe(60);
+    expect(lampFor(STANDARD_CONSTANTS, 35, 117)).toBe(60);
   });
   test("one that stays bright is a stop whatever was expected; dark or pulsing is looked into", () => {
     expect(judgeLamp("bright", "bright")).toBe("stop");
@@ -80,11 +81,13 @@ describe("the plan", () => {
   });
   test("current goes up with the mains and with the stage; unknown where nobody knows the draw", () => {
     const unit = { unitKind: "receiver", supplyKind: "linear", outputValves: false, ageYears: 40, mains: 230, idleWatts: 46 } as const;
-    expect(currentAt(unit, "full", 1)).toEqual({ typical: 0.2, most: 0.2 * 1.6 });
-    expect(currentAt(unit, "loaded", 0.5)!.typical).toBeCloseTo(0.1, 12);
-    expect(currentAt(unit, "transformer", 1)!.most).toBeLessThan(currentAt(unit, "unloaded", 1)!.most);
-    expect(currentAt({ ...unit, mains: null }, "full", 1)).toBeNull();
-    expect(currentAt({ ...unit, unitKind: "other", idleWatts: null }, "full", 1)).toBeNull();
+    expect(currentAt(STANDARD_CONSTANTS, unit, "full", 1)).toEqual({ typical: 0.2, most: 0.2 * 1.6 });
+    expect(currentAt(STANDARD_CONSTANTS, unit, "loaded", 0.5)!.typical).toBeCloseTo(0.1, 12);
+    expect(currentAt(STANDARD_CONSTANTS, unit, "transformer", 1)!.most).toBeLessThan(
+      currentAt(STANDARD_CONSTANTS, unit, "unloaded", 1)!.most,
+    );
+    expect(currentAt(STANDARD_CONSTANTS, { ...unit, mains: null }, "full", 1)).toBeNull();
+    expect(currentAt(STANDARD_CONSTANTS, { ...unit, unitKind: "other", idleWatts: null }, "full", 1)).toBeNull();
   });
 });
 
@@ -98,7 +101,7 @@ const point = (name: string, nominal: number, over: Partial<WatchedPoint> = {}):
 });
 
 describe("rails as the circuit predicts them", () => {
-  const receiver = railShapes({
+  const receiver = railShapes(STANDARD_CONSTANTS, {
     unitKind: "receiver",
     supplyKind: "linear",
     chosen: { mainsHertz: 50 },
@@ -122,7 +125,7 @@ describe("rails as the circuit predicts them", () => {
     expect(shapeAt(shape, 1.1)).toBeCloseTo(1, 3);
   });
   test("what has no linear supply is taken in proportion, and says so", () => {
-    const battery = railShapes({ unitKind: "intercom", supplyKind: "battery", chosen: {}, parts: [], regulated: [] });
+    const battery = railShapes(STANDARD_CONSTANTS, { unitKind: "intercom", supplyKind: "battery", chosen: {}, parts: [], regulated: [] });
     expect(battery).toEqual(IN_PROPORTION);
   });
   test("between two shares it is a straight line, below the first and above the last in proportion", () => {
@@ -134,7 +137,7 @@ describe("rails as the circuit predicts them", () => {
 
 describe("what a point should read", () => {
   test("bias about in proportion, half the mains gives about half the bias, either sign", () => {
-    const e = expectAt(point("bias", -44, { kind: "bias" }), "bias", 0.5, IN_PROPORTION)!;
+    const e = expectAt(STANDARD_CONSTANTS, point("bias", -44, { kind: "bias" }), "bias", 0.5, IN_PROPORTION)!;
     expect(e).toMatchObject({ typical: -22, by: "proportion" });
     expect(judgeAt(-21, e).state).toBe("within");
     expect(judgeAt(-12, e).state).toBe("low");
@@ -144,21 +147,23 @@ describe("what a point should read", () => {
   });
   test("a valve's rail only once the rectifier conducts", () => {
     const ht = point("ht", 300, { kind: "ht" });
-    expect([valveConducts(0.25), valveConducts(0.5), valveConducts(1)]).toEqual(["no", "maybe", "yes"]);
-    const cold = expectAt(ht, "loaded", 0.25, IN_PROPORTION)!;
+    expect([valveConducts(STANDARD_CONSTANTS, 0.25), valveConducts(STANDARD_CONSTANTS, 0.5), valveConducts(STANDARD_CONSTANTS, 1)]).toEqual(
+      ["no", "maybe", "yes"],
+    );
+    const cold = expectAt(STANDARD_CONSTANTS, ht, "loaded", 0.25, IN_PROPORTION)!;
     expect(cold.by).toBe("valveCold");
     expect([judgeAt(0, cold).state, judgeAt(10, cold).state, judgeAt(60, cold).state]).toEqual(["within", "within", "high"]);
-    const warming = expectAt(ht, "loaded", 0.5, IN_PROPORTION)!;
+    const warming = expectAt(STANDARD_CONSTANTS, ht, "loaded", 0.5, IN_PROPORTION)!;
     expect([0, 80, 150].map((v) => judgeAt(v, warming).state)).toEqual(["within", "within", "within"]);
-    expect(expectAt(ht, "loaded", 1, IN_PROPORTION)!.typical).toBe(300);
+    expect(expectAt(STANDARD_CONSTANTS, ht, "loaded", 1, IN_PROPORTION)!.typical).toBe(300);
   });
   test("nothing behind the transformer alone, bias alone before the rest, offsets only where an output has something to work with", () => {
     const offset = point("offset l", 0, { kind: "offset", low: -0.05, high: 0.05 });
-    expect(expectAt(point("rail", 40), "transformer", 1, IN_PROPORTION)).toBeNull();
-    expect(expectAt(point("rail", 40), "bias", 1, IN_PROPORTION)).toBeNull();
-    expect(expectAt(offset, "loaded", 0.25, IN_PROPORTION)).toBeNull();
-    expect(judgeAt(0.06, expectAt(offset, "full", 1, IN_PROPORTION)!).state).toBe("high");
-    expect(judgeAt(0.06, expectAt(offset, "loaded", 0.5, IN_PROPORTION)!).state).toBe("within");
+    expect(expectAt(STANDARD_CONSTANTS, point("rail", 40), "transformer", 1, IN_PROPORTION)).toBeNull();
+    expect(expectAt(STANDARD_CONSTANTS, point("rail", 40), "bias", 1, IN_PROPORTION)).toBeNull();
+    expect(expectAt(STANDARD_CONSTANTS, offset, "loaded", 0.25, IN_PROPORTION)).toBeNull();
+    expect(judgeAt(0.06, expectAt(STANDARD_CONSTANTS, offset, "full", 1, IN_PROPORTION)!).state).toBe("high");
+    expect(judgeAt(0.06, expectAt(STANDARD_CONSTANTS, offset, "loaded", 0.5, IN_PROPORTION)!).state).toBe("within");
   });
   test("names and volts say what sort of point it is", () => {
     const linear = { supplyKind: "linear", regulators: true } as const;

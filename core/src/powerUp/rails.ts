@@ -1,3 +1,4 @@
+import type { ShopConstants } from "../knowledge";
 import type { SupplyKind, UnitKind } from "../device";
 import { isWetAluminium, type CapacitorPart } from "../part";
 import { SCENARIOS, fillSettings, railsPerMainsStep, type Parts, type Settings } from "../scenarios";
@@ -24,10 +25,10 @@ const secondaryFor = (regulated: number): number => (1.1 * regulated + 6) / Math
  * Rails of a unit over its mains, by the circuit of its supply: loads stay the resistances they are at full mains. A rectifier valve is
  * taken as warm. Takes some tenths of a second.
  */
-export function railShapes({ unitKind, supplyKind, chosen, parts, regulated }: RailQuestion): RailShapes {
+export function railShapes(constants: ShopConstants, { unitKind, supplyKind, chosen, parts, regulated }: RailQuestion): RailShapes {
   if (supplyKind === "battery" || supplyKind === "none" || supplyKind === "switchMode") return IN_PROPORTION;
   const settings = fillSettings(SCENARIOS.supply, unitKind, { ...chosen, mainsShare: 100, fault: "none" });
-  const plugged = pluggedIn(settings, parts);
+  const plugged = pluggedIn(constants, settings, parts);
   const loaded = railsPerMainsStep(settings, plugged, SHARES);
   const stages = Object.fromEntries(Object.keys(settings).flatMap((k) => (/^load\d$/.test(k) ? [[k, 0]] : [])));
   const idle = railsPerMainsStep({ ...settings, load: 0, ...stages }, plugged, SHARES);
@@ -36,17 +37,17 @@ export function railShapes({ unitKind, supplyKind, chosen, parts, regulated }: R
   const first = (rows: readonly (readonly number[])[]) => rows.map((row) => row[0]! / full);
   return {
     raw: { loaded: first(loaded.value.volts), unloaded: first(idle.value.volts) },
-    regulated: Object.fromEntries(regulated.map((v) => [v, regulatedShape(v, chosen)])),
+    regulated: Object.fromEntries(regulated.map((v) => [v, regulatedShape(constants, v, chosen)])),
     solved: true,
   };
 }
 
-function regulatedShape(nominal: number, chosen: Settings): number[] {
+function regulatedShape(constants: ShopConstants, nominal: number, chosen: Settings): number[] {
   const { regulatedRail } = SCENARIOS;
   const { mainsHertz } = chosen;
   const set: Settings = { regulated: nominal, secondary: secondaryFor(nominal) };
   const base = fillSettings(regulatedRail, "other", mainsHertz === undefined ? set : { ...set, mainsHertz });
-  const plugged = Object.fromEntries(slotStates(regulatedRail, base, {}, []).map((s) => [s.slot.key, s.sound.state]));
+  const plugged = Object.fromEntries(slotStates(constants, regulatedRail, base, {}, []).map((s) => [s.slot.key, s.sound.state]));
   return SHARES.map((share) => {
     const solved = regulatedRail.solve({ ...base, mainsShare: share * 100 }, plugged, { detail: "live" });
     const rail = solved.ok ? solved.value.figures.find((f) => f.key === "dc" && f.at === "rail") : undefined;
@@ -55,7 +56,7 @@ function regulatedShape(nominal: number, chosen: Settings): number[] {
 }
 
 /** The unit's own capacitors where the circuit has a place for them, sound; usual ones elsewhere. */
-function pluggedIn(settings: Settings, parts: readonly CapacitorPart[]): Parts {
+function pluggedIn(constants: ShopConstants, settings: Settings, parts: readonly CapacitorPart[]): Parts {
   const { supply } = SCENARIOS;
   const wet = parts.filter((p) => isWetAluminium(p.technology));
   const binding = bindSlots(
@@ -65,7 +66,7 @@ function pluggedIn(settings: Settings, parts: readonly CapacitorPart[]): Parts {
     null,
   );
   return Object.fromEntries(
-    slotStates(supply, settings, {}, []).map(({ slot, sound }) => {
+    slotStates(constants, supply, settings, {}, []).map(({ slot, sound }) => {
       const own = wet.find((p) => p.designator === binding[slot.key]);
       return [slot.key, own ? soundState(own, supply.esrAt).state : sound.state];
     }),

@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 
 /** Shares of the mains that are worked out; between them it is a straight line. */
 export const SHARES = [0.05, 0.1, 0.175, 0.25, 0.375, 0.5, 0.625, 0.75, 0.9, 1, 1.1] as const;
@@ -26,5 +26,5 @@ export function shapeAt(shape: readonly number[], share: number): number {
 }
 
 /** How far a rectifier valve conducts at a share of the mains: not at all, fully, or nobody can say. */
-export const valveConducts = (share: number): "no" | "yes" | "maybe" =>
-  share < figure("valve.cold") ? "no" : share < figure("valve.warm") ? "maybe" : "yes";
+export const valveConducts = (constants: ShopConstants, share: number): "no" | "yes" | "maybe" =>
+  share < figure(constants, "valve.cold") ? "no" : share < figure(constants, "valve.warm") ? "maybe" : "yes";

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { farads, ohms, volts, watts } from "../units";
@@ -75,5 +76,5 @@ test.each([
   [400, 1e-6, "shock"],
   [50, 0.1, "burns"],
 ])("%d V on %d F is %s", (v, c, hazard) => {
-  expect(hazardClass(volts(v), storedEnergy(farads(c), volts(v)))).toBe(hazard);
+  expect(hazardClass(STANDARD_CONSTANTS, volts(v), storedEnergy(farads(c), volts(v)))).toBe(hazard);
 });

@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { volts, type Farads, type Joules, type Volts } from "../units";
 import { storedEnergy } from "./discharge";
 import { hazardClass, type HazardClass } from "./hazard";
@@ -27,10 +27,15 @@ export interface Held {
  * sparks and welds, common practice).
  * @param highest volts anywhere in the unit; null: not known, so that the rating decides, or the worst where none is marked
  */
-export function held({ nominal, rated, seen }: ChargeHolder, highest: Volts | null): Held {
+export function held(constants: ShopConstants, { nominal, rated, seen }: ChargeHolder, highest: Volts | null): Held {
   const known = [rated, highest].flatMap((v) => (v === null ? [] : [Math.abs(v)]));
-  const could = known.length === 0 ? figure("charge.unknown") : Math.min(...known);
+  const could = known.length === 0 ? figure(constants, "charge.unknown") : Math.min(...known);
   const most = volts(Math.max(could, Math.abs(seen ?? 0)));
   const energy = storedEnergy(nominal, most);
-  return { most, energy, hazard: hazardClass(most, energy), counts: most >= figure("charge.shock") || energy >= figure("charge.spark") };
+  return {
+    most,
+    energy,
+    hazard: hazardClass(constants, most, energy),
+    counts: most >= figure(constants, "charge.shock") || energy >= figure(constants, "charge.spark"),
+  };
 }

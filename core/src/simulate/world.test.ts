@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { railShapes } from "../powerUp";
 import { afterFitting, railQuestion, type JobRecords, type StepModel } from "../job";
@@ -19,7 +20,8 @@ const start = (unit: PracticeUnit): JobRecords => {
     unit.supplyKind === "switchMode" ? "limiter 100w" : "variac",
   );
 };
-const after = (r: JobRecords) => afterFitting(r, modelOf(r), railShapes(railQuestion(r, modelOf(r))));
+const after = (r: JobRecords) =>
+  afterFitting(STANDARD_CONSTANTS, r, modelOf(r), railShapes(STANDARD_CONSTANTS, railQuestion(r, modelOf(r))));
 
 /** Goes through the plan step by step, reading the stand-in at each, until it is done or stopped. */
 function bringUp(from: JobRecords, unit: PracticeUnit, mended: boolean): { records: JobRecords; stopped: boolean } {
@@ -42,7 +44,7 @@ const isOld = (steps: readonly StepModel[]) => steps.some((s) => s.state === "st
 
 describe.each(PRACTICE_UNITS.map((u) => [u.title, u] as const))("%s", (_title, unit) => {
   test("has a list of parts that is understood, and a world", () => {
-    expect(parsePositionList(unit.positions).issues).toEqual([]);
+    expect(parsePositionList(STANDARD_CONSTANTS, unit.positions).issues).toEqual([]);
     expect(worldOf(unit.unitKind, unit.supplyKind)).not.toBeNull();
   });
   test("its one fault stops the bring-up where it shows, and mended it comes up", () => {

@@ -1,8 +1,18 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { describe, expect, test } from "vitest";
 import { parseReadout } from "../entry";
 import { absenceLineOf, lineOf, type SoundFinding } from ".";
 
-const context = { known: new Map(), parts: new Map(), current: null, meters: [], meter: null, inCircuit: true, last: [] };
+const context = {
+  known: new Map(),
+  parts: new Map(),
+  current: null,
+  meters: [],
+  meter: null,
+  inCircuit: true,
+  last: [],
+  constants: STANDARD_CONSTANTS,
+};
 const understood = (line: string) => {
   const parsed = parseReadout(line, context);
   const [first, second] = parsed.ok && parsed.value.kind === "keeps" ? parsed.value.effects : [];

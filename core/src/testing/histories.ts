@@ -16,7 +16,7 @@ import {
   type JobRecords,
   type StoredSafetyEvent,
 } from "../job";
-import { withOverrides, type ConstantOverrides } from "../knowledge";
+import { type ShopConstants } from "../knowledge";
 import { seededRandom } from "../numeric";
 import { farads } from "../units";
 import { SHOP, positionRecord, records } from "./jobs";
@@ -144,8 +144,8 @@ const pick = <T>(table: readonly (readonly [number, T])[], random: () => number)
 export function runHistory(seed: number, length: number, count: HistoryCount): Broken | null {
   const random = seededRandom(seed);
   const chance = (p: number) => random() < p;
-  const figures: ConstantOverrides = chance(0.3) ? { "charge.shock": 600, "charge.spark": 10, "earth.most": 9, "short.ohms": 0.1 } : {};
-  const shop = { ...SHOP, figures };
+  const constants: ShopConstants = chance(0.3) ? { "charge.shock": 600, "charge.spark": 10, "earth.most": 9, "short.ohms": 0.1 } : {};
+  const shop = { ...SHOP, constants };
   const lines = pick(
     [
       [3, LINES],
@@ -166,7 +166,7 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
   });
   const job = () => {
     const pictured = model(now, shop);
-    return { records: now, model: pictured, bringUp: afterFitting(now, pictured, undefined, figures).bringUp };
+    return { records: now, model: pictured, bringUp: afterFitting(constants, now, pictured, undefined).bringUp };
   };
   const event = (e: Partial<StoredSafetyEvent> & Pick<SafetyEvent, "kind">): StoredSafetyEvent =>
     ({ id: ++seq, line: null, seq: now.lines[0]?.seq ?? 0, at: clock, kept: clock, struck: false, ...e }) as StoredSafetyEvent;
@@ -198,7 +198,7 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
     const entry = understand(now, shop, entered);
     if (!entry.ok || entry.value.kind !== "keeps" || practiceIssue(now, entry.value.effects) !== null) return null;
     const { effects } = entry.value;
-    const held = heldLine(job(), effects, figures);
+    const held = heldLine(constants, job(), effects);
     if (held && (!switchesOn(effects) || held.code === "noSupply")) return null;
     const before = diary.slice();
     now = applyLine(now, shop, entered, entry.value, {
@@ -217,7 +217,7 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
     return why === null ? null : broken(`mains only while ${why}`);
   };
   const button = (): Broken | null => {
-    const held = withOverrides(figures, () => interlockOf(job(), { kind: "mains", because: null }));
+    const held = interlockOf(constants, job(), { kind: "mains", because: null });
     const before = diary.slice();
     now = { ...now, events: [...now.events, event({ kind: held ? "powerAttempt" : "powerOn" })] };
     note("button on", clock, `b${seq}`, held);
@@ -273,7 +273,7 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
     count.acts++;
     const failed = chance(0.85) ? line(pick(lines, random)) : act(pick(ACTS, random));
     if (failed) return failed;
-    const { safety } = withOverrides(figures, () => lockOf(now, shop));
+    const { safety } = lockOf(now, shop);
     if (safety.kind === "safe") count.safe++;
     if (safety.kind === "overridden") count.overridden++;
     if (!internalAccessAllowed(safety)) continue;

@@ -10,7 +10,7 @@ import {
   type PositionRecord,
   type ShopFacts,
 } from "../job";
-import { ESR_NORMS } from "../knowledge";
+import { ESR_NORMS, STANDARD_CONSTANTS } from "../knowledge";
 import type { CapacitorPart } from "../part";
 import { hertz, ohms, volts, watts } from "../units";
 import { part } from "./parts";
@@ -27,6 +27,7 @@ export const SHOP: ShopFacts = {
   touchLimit: volts(5),
   drawer: [{ value: ohms(150), rated: watts(5), limit: volts(500) }],
   diagnosis: { changes: [], learned: [] },
+  constants: STANDARD_CONSTANTS,
 };
 
 export const positionRecord = (id: number, designator: string, of: CapacitorPart, over: Partial<PositionRecord> = {}): PositionRecord => ({

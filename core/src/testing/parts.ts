@@ -1,5 +1,5 @@
 import { fold, type Measurement, type Reading } from "../evidence";
-import { ESR_NORMS } from "../knowledge";
+import { ESR_NORMS, STANDARD_CONSTANTS } from "../knowledge";
 import { isWetAluminium, usualTolerance, type CapacitorPart, type Technology } from "../part";
 import { farads, hertz, ohms, volts } from "../units";
 import { judge, type JudgingContext, type Twin, type VerdictState } from "../verdict";
@@ -26,12 +26,14 @@ export const context = (of: CapacitorPart, over: Partial<JudgingContext> = {}): 
   datasheet: null,
   bulgeDecides: true,
   mustClimb: false,
+  constants: STANDARD_CONSTANTS,
   working: null,
   following: null,
   ...over,
 });
 
-export const folded = (readings: readonly Reading[], of: CapacitorPart) => fold(readings, isWetAluminium(of.technology));
+export const folded = (readings: readonly Reading[], of: CapacitorPart) =>
+  fold(STANDARD_CONSTANTS, readings, isWetAluminium(of.technology));
 
 /** The verdict on a list of readings, as the job gives it. */
 export const verdictOn = (readings: readonly Reading[], ctx: JudgingContext, twins: readonly Twin[] = []) =>

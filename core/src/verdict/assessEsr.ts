@@ -1,5 +1,5 @@
 import { countingOf, type Folded, type Measurement, type Reading } from "../evidence";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { esrFromTanD, isWetAluminium, soundEsr, type CapacitorPart, type Parallel } from "../part";
 import { ohms, type Hertz, type Ohms } from "../units";
 import type { JudgingContext } from "./judgingContext";
@@ -13,7 +13,7 @@ type Of<K extends Measurement["kind"]> = Extract<Measurement, { kind: K }>;
 export function assessEsr(m: Of<"esr">, reading: Reading, context: JudgingContext, folded: Folded | null): Finding {
   const { inCircuit } = reading;
   const { nominal } = context.part;
-  if (m.ohms === "over" && nominal < figure("esr.meterFrom"))
+  if (m.ohms === "over" && nominal < figure(context.constants, "esr.meterFrom"))
     return finding("undecided", "guess", { code: "esrNoUseFor", nominal }, inCircuit ? "liftAndCapacitance" : "capacitanceAt120");
   if (m.ohms === "over")
     return finding("open", inCircuit ? "likely" : "shown", { code: "esrOverRange", inCircuit }, inCircuit ? "liftAndEsr" : null);
@@ -38,13 +38,13 @@ function judged(
   const { part, parallel } = context;
   const { inCircuit } = reading;
   const atMost = (certainty: "shown" | "likely") => (bound === "about" ? "likely" : certainty);
-  if (bound === null && tooLow(value, part) && !shownNotShorted(folded))
+  if (bound === null && tooLow(context.constants, value, part) && !shownNotShorted(context.constants, folded))
     return finding("undecided", "likely", { code: "esrNearZero", ohms: value, inCircuit }, inCircuit ? "liftAndOhmmeter" : "ohmmeter");
-  const expected = expectEsr(part, at, reading.meter, context, context.datasheet);
+  const expected = expectEsr(context.constants, part, at, reading.meter, context, context.datasheet);
   if (!expected) return finding("undecided", "guess", { code: "esrNoReference", ohms: value }, "referenceReading");
   const { source } = expected;
   const ratio = value / expected.typical;
-  const state = esrBand(value, ratio, expected);
+  const state = esrBand(context.constants, value, ratio, expected);
   if (bound === "above" && state !== "failed" && state !== "open")
     return finding("undecided", "guess", { code: "esrBeyondDisplay", ohms: value, expected: expected.typical }, "referenceReading", source);
   const reason: VerdictReason = {
@@ -54,7 +54,7 @@ function judged(
     expected: expected.typical,
     ratio,
     inCircuit,
-    atLimit: limitMet(value, expected),
+    atLimit: limitMet(context.constants, value, expected),
   };
   const lift: Settle = "liftAndEsr";
   if (state !== "sound")
@@ -66,37 +66,46 @@ function judged(
     case "unknown":
       return finding("undecided", "guess", { code: "esrMayBeHidden", ohms: value, ratio, by: [] }, lift, source);
     case "with":
-      return besideNeighbours(value, at, expected, parallel.parts);
+      return besideNeighbours(context.constants, value, at, expected, parallel.parts);
   }
 }
 
 /** Under what a part and its leads can read: it may be a short, and only the ohmmeter tells. */
-const tooLow = (value: number, part: CapacitorPart): boolean =>
-  value < figure(part.nominal < figure("esr.largeFrom") ? "esr.nearZero" : "esr.nearZeroLarge");
+const tooLow = (constants: ShopConstants, value: number, part: CapacitorPart): boolean =>
+  value < figure(constants, part.nominal < figure(constants, "esr.largeFrom") ? "esr.nearZero" : "esr.nearZeroLarge");
 
-function shownNotShorted(folded: Folded | null): boolean {
+function shownNotShorted(constants: ShopConstants, folded: Folded | null): boolean {
   const m = folded && countingOf(folded, "insulation")?.measurement;
-  return m?.kind === "ohmmeter" && (m.ohms === "over" || m.ohms > figure("short.ohms"));
+  return m?.kind === "ohmmeter" && (m.ohms === "over" || m.ohms > figure(constants, "short.ohms"));
 }
 
 /** An open part: far past any dried electrolyte, by ratio and by ohms. A few ohms on 47 µF is failed. */
-function esrBand(value: Ohms, ratio: number, expected: EsrExpectation): "sound" | "worn" | "failed" | "open" {
-  if (!isOver(value, expected.soundUpTo)) return "sound";
-  if (!isOver(value, expected.failedOver)) return "worn";
-  return ratio > figure("esr.openRatio") && value > figure("esr.openOhms") ? "open" : "failed";
+function esrBand(constants: ShopConstants, value: Ohms, ratio: number, expected: EsrExpectation): "sound" | "worn" | "failed" | "open" {
+  if (!isOver(constants, value, expected.soundUpTo)) return "sound";
+  if (!isOver(constants, value, expected.failedOver)) return "worn";
+  return ratio > figure(constants, "esr.openRatio") && value > figure(constants, "esr.openOhms") ? "open" : "failed";
 }
 
 /** The limit a reading stands at, as far as a hand-held can tell; null where it is clear of both. */
-const limitMet = (value: number, e: EsrExpectation): Ohms | null =>
-  [e.soundUpTo, e.failedOver].find((limit) => Math.abs(value - limit) <= figure("esr.allowance") && value >= limit) ?? null;
+const limitMet = (constants: ShopConstants, value: number, e: EsrExpectation): Ohms | null =>
+  [e.soundUpTo, e.failedOver].find((limit) => Math.abs(value - limit) <= figure(constants, "esr.allowance") && value >= limit) ?? null;
 
 /** A low in-circuit reading clears the part only if sound neighbours could not have produced it; a bank has its own expectation. */
-function besideNeighbours(value: Ohms, at: Hertz, expected: EsrExpectation, parts: Extract<Parallel, { kind: "with" }>["parts"]): Finding {
+function besideNeighbours(
+  constants: ShopConstants,
+  value: Ohms,
+  at: Hertz,
+  expected: EsrExpectation,
+  parts: Extract<Parallel, { kind: "with" }>["parts"],
+): Finding {
   const by = parts.map((p) => p.designator);
   const ratio = value / expected.typical;
   const wet = parts.filter((p) => isWetAluminium(p.technology));
   const bank = 1 / wet.reduce((sum, p) => sum + 1 / soundEsr(p, at), 1 / expected.typical);
-  if (wet.length > 0 && isOver(value, Math.max(figure("esr.failedRatio") * bank, figure("esr.largeFloor"))))
+  if (
+    wet.length > 0 &&
+    isOver(constants, value, Math.max(figure(constants, "esr.failedRatio") * bank, figure(constants, "esr.largeFloor")))
+  )
     return finding(
       "undecided",
       "likely",
@@ -104,10 +113,10 @@ function besideNeighbours(value: Ohms, at: Hertz, expected: EsrExpectation, part
       "liftAndEsr",
       expected.source,
     );
-  const neighbours = 1 / parts.reduce((sum, p) => sum + 1 / neighbourImpedance(p, at), 0);
+  const neighbours = 1 / parts.reduce((sum, p) => sum + 1 / neighbourImpedance(constants, p, at), 0);
   // worst case for the suspect: everything the neighbours could carry is theirs
   const atMost = value < neighbours ? 1 / (1 / value - 1 / neighbours) : Infinity;
-  if (!isOver(atMost, expected.soundUpTo))
+  if (!isOver(constants, atMost, expected.soundUpTo))
     return finding(
       "sound",
       "likely",
@@ -118,9 +127,9 @@ function besideNeighbours(value: Ohms, at: Hertz, expected: EsrExpectation, part
   return finding("undecided", "guess", { code: "esrMayBeHidden", ohms: value, ratio, by }, "liftAndEsr", expected.source);
 }
 
-function neighbourImpedance(part: Extract<Parallel, { kind: "with" }>["parts"][number], at: Hertz): number {
+function neighbourImpedance(constants: ShopConstants, part: Extract<Parallel, { kind: "with" }>["parts"][number], at: Hertz): number {
   const reactance = 1 / (2 * Math.PI * at * part.nominal);
   // film, ceramic and tantalum: the reactance alone, the lowest their impedance can be below resonance
-  const resistance = isWetAluminium(part.technology) ? soundEsr(part, at) / figure("neighbour.better") : 0;
+  const resistance = isWetAluminium(part.technology) ? soundEsr(part, at) / figure(constants, "neighbour.better") : 0;
   return Math.hypot(resistance, reactance);
 }

@@ -1,5 +1,5 @@
 import type { Measurement, OhmmeterTrend } from "../evidence";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { couplingShift, isWetAluminium, leastInsulation, type CapacitorPart } from "../part";
 import { amperes, ohms, type Ohms } from "../units";
 import type { JudgingContext } from "./judgingContext";
@@ -18,13 +18,13 @@ export function assessOhmmeter(m: Of<"ohmmeter">, inCircuit: boolean, context: J
   if (m.ohms === "over")
     return noPath({ code: m.trend === "climbing" ? "climbsToOverRange" : "overRangeProvesLittle" }, m.trend, inCircuit, part);
   const value = m.ohms;
-  const shorted = shortOf(value, m.trend, part);
+  const shorted = shortOf(context.constants, value, m.trend, part);
   if (inCircuit)
-    return shorted && value <= figure("short.ohms")
+    return shorted && value <= figure(context.constants, "short.ohms")
       ? finding("undecided", "likely", { code: "nodeShorted", ohms: value }, "liftLegs")
       : finding("undecided", "guess", { code: "leakMayBeCircuit", ohms: value }, "liftAndOhmmeter");
   if (shorted) return finding("shorted", "shown", shorted, null);
-  return path(value, m.trend, { code: "leaky", ohms: value, trend: m.trend, least: leastInsulation(part) }, context);
+  return path(value, m.trend, { code: "leaky", ohms: value, trend: m.trend, least: leastInsulation(context.constants, part) }, context);
 }
 
 /** Amperes at rated volts are the same leak as ohms that have settled, and get the same verdict. */
@@ -33,26 +33,27 @@ export function assessLeakage(m: Of<"leakage">, inCircuit: boolean, context: Jud
   if (inCircuit) return finding("undecided", "guess", { code: "leakageInCircuit", amperes: m.amperes }, "liftAndOhmmeter");
   const { rated } = part;
   if (rated === null) return finding("undecided", "guess", { code: "leakNeedsVolts", amperes: m.amperes }, "markedVolts");
-  const limit = amperes(rated / leastInsulation(part));
+  const limit = amperes(rated / leastInsulation(context.constants, part));
   const reason = { code: "leakageCurrent", amperes: m.amperes, limit, ratio: m.amperes / limit } as const;
   if (m.amperes === 0) return noPath(reason, "climbing", false, part);
   const value = ohms(rated / m.amperes);
-  const shorted = shortOf(value, "settled", part);
+  const shorted = shortOf(context.constants, value, "settled", part);
   if (shorted) return finding("shorted", "shown", shorted, null);
   const found = path(value, "settled", reason, context);
   return found.reason.code === "leakWithinForm" ? { ...found, reason } : found;
 }
 
-function shortOf(value: Ohms, trend: OhmmeterTrend, { rated }: CapacitorPart): VerdictReason | null {
-  if (value <= figure("short.ohms")) return { code: "nearZero", ohms: value };
-  const high = rated !== null && rated >= figure("short.highVolts") && value < figure("short.highOhms") && trend !== "climbing";
+function shortOf(constants: ShopConstants, value: Ohms, trend: OhmmeterTrend, { rated }: CapacitorPart): VerdictReason | null {
+  if (value <= figure(constants, "short.ohms")) return { code: "nearZero", ohms: value };
+  const high =
+    rated !== null && rated >= figure(constants, "short.highVolts") && value < figure(constants, "short.highOhms") && trend !== "climbing";
   return high ? { code: "shortForItsSupply", ohms: value, rated } : null;
 }
 
 /** A DC path of so many ohms out of circuit. */
 function path(value: Ohms, trend: OhmmeterTrend, leaky: VerdictReason, context: JudgingContext): Finding {
   const { part } = context;
-  const least = leastInsulation(part);
+  const least = leastInsulation(context.constants, part);
   if (trend === "climbing") return finding("undecided", "guess", { code: "stillClimbing", ohms: value }, "waitForOhmmeter");
   // rounding must not split what is said in ohms from the same said in amperes
   const within = value >= least * (1 - 1e-9);
@@ -67,11 +68,16 @@ function path(value: Ohms, trend: OhmmeterTrend, leaky: VerdictReason, context: 
 const isElectrolytic = ({ technology }: CapacitorPart) => isWetAluminium(technology) || technology === "tantalum";
 
 /** A leak under the limit: on a coupling part whose stage is known it is judged by the DC it puts there. */
-function shifted(value: Ohms, leaky: VerdictReason, { part, working, following }: JudgingContext): Finding {
+function shifted(value: Ohms, leaky: VerdictReason, { part, working, following, constants }: JudgingContext): Finding {
   if (part.role !== "coupling" || isElectrolytic(part) || working === null || following === null || !(following > 0))
     return finding("failed", "shown", leaky, null);
   const shift = couplingShift(working, following, value);
-  return finding(Math.abs(shift) < figure("coupling.shift") ? "worn" : "failed", "shown", { code: "leakShifts", ohms: value, shift }, null);
+  return finding(
+    Math.abs(shift) < figure(constants, "coupling.shift") ? "worn" : "failed",
+    "shown",
+    { code: "leakShifts", ohms: value, shift },
+    null,
+  );
 }
 
 /**

@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 
 /** What a unit draws when it is well. `said`: somebody knew it; `usual`: only what is usual for its kind. */
 export interface DrawNorm {
@@ -22,9 +22,9 @@ const HIGH = 1.25;
  * times it is called high.
  * @param value amperes or watts, in the unit of the norm
  */
-export function judgeDraw(value: number | "over", norm: DrawNorm | null): DrawVerdict {
+export function judgeDraw(constants: ShopConstants, value: number | "over", norm: DrawNorm | null): DrawVerdict {
   if (norm === null || value === "over" || !(norm.value > 0)) return { state: "unknown", ratio: null, norm };
   const ratio = value / norm.value;
-  if (ratio >= figure("standby.high")) return { state: "muchTooHigh", ratio, norm };
+  if (ratio >= figure(constants, "standby.high")) return { state: "muchTooHigh", ratio, norm };
   return { state: norm.from === "said" && ratio > HIGH ? "high" : "within", ratio, norm };
 }

@@ -1,4 +1,4 @@
-import { figure, type EsrNorm } from "../knowledge";
+import { figure, type EsrNorm, type ShopConstants } from "../knowledge";
 import { isWetAluminium, soundEsr, type CapacitorPart } from "../part";
 import { median } from "../numeric";
 import { ohms, type Farads, type Hertz, type Ohms, type Volts } from "../units";
@@ -25,7 +25,8 @@ const close = (a: number, b: number, relative: number) => Math.abs(a - b) <= rel
  * Whether a reading is over a limit as far as a hand-held can tell: 0.5 against "over 0.5 is bad" is at the limit, and a display step
  * and lead contact are worth 0.02 Ω (common practice).
  */
-export const isOver = (value: number, limit: number): boolean => value > limit + figure("esr.allowance") + 1e-9;
+export const isOver = (constants: ShopConstants, value: number, limit: number): boolean =>
+  value > limit + figure(constants, "esr.allowance") + 1e-9;
 
 /**
  * The best reference at hand for an ESR reading taken at `at` hertz with `meter`, ohms; null where nothing is known (film, ceramic,
@@ -34,37 +35,38 @@ export const isOver = (value: number, limit: number): boolean => value > limit +
  * Where only the formula stands, the shelf wins over it; then comes the datasheet of the fitted series.
  */
 export function expectEsr(
+  constants: ShopConstants,
   part: CapacitorPart,
   at: Hertz,
   meter: string | null,
   { shelf, norms }: Pick<References, "shelf" | "norms">,
   datasheet: Datasheet | null = null,
 ): EsrExpectation | null {
-  const samples = shelf.filter((s) => isSample(s, part, at, meter)).map((s) => s.esr as number);
+  const samples = shelf.filter((s) => isSample(constants, s, part, at, meter)).map((s) => s.esr as number);
   const wet = isWetAluminium(part.technology);
-  const norm = wet && at >= figure("esr.tradeFrom") ? normFor(norms, part.nominal, part.rated) : null;
-  if (norm) return samples.length === 0 && datasheet === null ? fromNorm(norm) : narrowed(norm, samples, datasheet, at);
-  if (samples.length > 0) return byRatio("shelf", median(samples), Math.max(...samples), part.nominal, samples.length);
-  const sheet = statedNear(datasheet, at);
-  if (sheet !== null) return byRatio("datasheet", sheet, sheet, part.nominal, 0);
+  const norm = wet && at >= figure(constants, "esr.tradeFrom") ? normFor(norms, part.nominal, part.rated) : null;
+  if (norm) return samples.length === 0 && datasheet === null ? fromNorm(norm) : narrowed(constants, norm, samples, datasheet, at);
+  if (samples.length > 0) return byRatio(constants, "shelf", median(samples), Math.max(...samples), part.nominal, samples.length);
+  const sheet = statedNear(constants, datasheet, at);
+  if (sheet !== null) return byRatio(constants, "datasheet", sheet, sheet, part.nominal, 0);
   if (!wet) return null;
   const typical = soundEsr(part, at);
-  return byRatio("formula", typical, typical, part.nominal, 0);
+  return byRatio(constants, "formula", typical, typical, part.nominal, 0);
 }
 
-function isSample(s: ShelfReading, part: CapacitorPart, at: Hertz, meter: string | null): boolean {
+function isSample(constants: ShopConstants, s: ShelfReading, part: CapacitorPart, at: Hertz, meter: string | null): boolean {
   return (
     s.meter === meter &&
     s.technology === part.technology &&
     close(s.nominal, part.nominal, SAME) &&
     part.rated !== null &&
     close(s.rated, part.rated, SAME) &&
-    close(s.at, at, figure("esr.likeFrequency"))
+    close(s.at, at, figure(constants, "esr.likeFrequency"))
   );
 }
 
-const statedNear = (datasheet: Datasheet | null, at: Hertz): number | null =>
-  datasheet && close(datasheet.at, at, figure("esr.likeFrequency")) ? datasheet.esr : null;
+const statedNear = (constants: ShopConstants, datasheet: Datasheet | null, at: Hertz): number | null =>
+  datasheet && close(datasheet.at, at, figure(constants, "esr.likeFrequency")) ? datasheet.esr : null;
 
 /** The shop's own rows go before those everyone starts with, exact volts before any volts. */
 function normFor(norms: readonly EsrNorm[], nominal: Farads, rated: Volts | null): EsrNorm | null {
@@ -90,14 +92,20 @@ const fromNorm = (n: EsrNorm): EsrExpectation => ({
  * Norm and own references together. What the norm calls sound stays sound however good the new part was, what it fails stays failed
  * however poor; between its two limits the shelf draws the line. Failed never begins at once where sound ends.
  */
-function narrowed(norm: EsrNorm, samples: readonly number[], datasheet: Datasheet | null, at: Hertz): EsrExpectation {
-  const sheet = statedNear(datasheet, at);
+function narrowed(
+  constants: ShopConstants,
+  norm: EsrNorm,
+  samples: readonly number[],
+  datasheet: Datasheet | null,
+  at: Hertz,
+): EsrExpectation {
+  const sheet = statedNear(constants, datasheet, at);
   const own =
     samples.length > 0 ? { typical: median(samples), most: Math.max(...samples) } : sheet === null ? null : { typical: sheet, most: sheet };
   if (own === null) return fromNorm(norm);
   const middle = Math.sqrt(norm.wornOver * norm.failedOver);
-  const soundUpTo = Math.min(middle, Math.max(norm.wornOver, figure("esr.soundRatio") * own.most));
-  const failed = Math.max(middle, figure("esr.failedRatio") * own.typical, figure("esr.soundRatio") * soundUpTo);
+  const soundUpTo = Math.min(middle, Math.max(norm.wornOver, figure(constants, "esr.soundRatio") * own.most));
+  const failed = Math.max(middle, figure(constants, "esr.failedRatio") * own.typical, figure(constants, "esr.soundRatio") * soundUpTo);
   return {
     source: "tradeAndShelf",
     typical: ohms(own.typical),
@@ -108,16 +116,23 @@ function narrowed(norm: EsrNorm, samples: readonly number[], datasheet: Datashee
 }
 
 /** Limits by ratio. The floor lifts where worn begins; failed then begins later, so that nothing steps from sound to failed. */
-function byRatio(source: ReferenceSource, typical: number, most: number, nominal: Farads, samples: number): EsrExpectation {
-  const large = nominal >= figure("esr.largeFrom");
-  const floor = figure(large ? "esr.largeFloor" : "esr.floor");
-  const floorFailed = large ? 2 * floor : figure("esr.floorFailed");
-  const soundUpTo = Math.max(figure("esr.soundRatio") * most, floor);
+function byRatio(
+  constants: ShopConstants,
+  source: ReferenceSource,
+  typical: number,
+  most: number,
+  nominal: Farads,
+  samples: number,
+): EsrExpectation {
+  const large = nominal >= figure(constants, "esr.largeFrom");
+  const floor = figure(constants, large ? "esr.largeFloor" : "esr.floor");
+  const floorFailed = large ? 2 * floor : figure(constants, "esr.floorFailed");
+  const soundUpTo = Math.max(figure(constants, "esr.soundRatio") * most, floor);
   return {
     source,
     typical: ohms(typical),
     soundUpTo: ohms(soundUpTo),
-    failedOver: ohms(Math.max(figure("esr.failedRatio") * typical, floorFailed, soundUpTo)),
+    failedOver: ohms(Math.max(figure(constants, "esr.failedRatio") * typical, floorFailed, soundUpTo)),
     samples,
   };
 }

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { capacitance, context, esr, folded, part, reading, verdictOn } from "../testing/parts";
@@ -153,7 +154,7 @@ describe("verdict and circuit read one fold", () => {
       fc.property(anyPart, manyReadings, (p, list) => {
         const evidence = folded(list, p);
         const verdict = judge(evidence, context(p));
-        const state = measuredState({ part: p, folded: evidence, verdict: verdict.state }, 100).state;
+        const state = measuredState(STANDARD_CONSTANTS, { part: p, folded: evidence, verdict: verdict.state }, 100).state;
         const counts = countingOf(evidence, "capacitance")?.measurement;
         if (state.kind !== "works" || counts?.kind !== "capacitance") return;
         compared++;

@@ -1,5 +1,5 @@
 import { countingOf, magnitudeOf, type Counted, type Folded, type Quantity, type Reading } from "../evidence";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { median } from "../numeric";
 import { isWetAluminium, type Role } from "../part";
 import { assess } from "./assess";
@@ -32,7 +32,12 @@ export function judge(folded: Folded, context: JudgingContext, twins: readonly T
   const findings = weighed.map((w) => w.finding);
   const references = twins.filter((t) => !isCondemned(t.state));
   const ratios = twinRatios(weighed, references);
-  const notes = [...looks(folded), ...disagreements(folded), ...sharedFate(findings, twins), ...shownRatios(ratios)];
+  const notes = [
+    ...looks(folded),
+    ...disagreements(context.constants, folded),
+    ...sharedFate(findings, twins),
+    ...shownRatios(context.constants, ratios),
+  ];
   const measured = { notes, ...figuresOf(weighed, context) };
   const leading = weigh(findings);
   if (!leading)
@@ -44,7 +49,7 @@ export function judge(folded: Folded, context: JudgingContext, twins: readonly T
       settle: "measureEsrInCircuit",
       ...measured,
     };
-  const outlier = leading.state === "sound" ? unlikeTwins(ratios, context.part.role) : null;
+  const outlier = leading.state === "sound" ? unlikeTwins(context.constants, ratios, context.part.role) : null;
   return { ...(outlier ?? complete(leading, findings, context)), ...measured };
 }
 
@@ -122,7 +127,7 @@ function figuresOf(weighed: readonly Weighed[], context: JudgingContext): Pick<V
 function limitsOf(reading: Reading, context: JudgingContext): EsrExpectation | null {
   const m = reading.measurement;
   if (m.kind !== "esr" && m.kind !== "dissipation") return null;
-  return expectEsr(context.part, m.at, reading.meter, context, context.datasheet);
+  return expectEsr(context.constants, context.part, m.at, reading.meter, context, context.datasheet);
 }
 
 /** What was seen goes on being said, even where it is not what decides. */
@@ -132,7 +137,7 @@ function looks({ staying }: Folded): VerdictNote[] {
 }
 
 /** Two meters that read the same quantity on the same part in the same state and differ by more than 2:1. */
-function disagreements({ all, counted }: Folded): VerdictNote[] {
+function disagreements(constants: ShopConstants, { all, counted }: Folded): VerdictNote[] {
   const quantityOf = new Map([...counted.values()].flatMap((c) => [c.counts, ...c.superseded].map((r) => [r, c.quantity] as const)));
   const latest = new Map<string, Reading>();
   for (const r of all) if (r.meter && magnitudeOf(r.measurement) !== null) latest.set(`${quantityOf.get(r)}|${r.inCircuit}|${r.meter}`, r);
@@ -141,7 +146,7 @@ function disagreements({ all, counted }: Folded): VerdictNote[] {
     list.slice(i + 1).flatMap((b): VerdictNote[] => {
       if (a.meter === b.meter || a.inCircuit !== b.inCircuit || quantityOf.get(a) !== quantityOf.get(b)) return [];
       const ratio = ratioOf(magnitudeOf(a.measurement)!, magnitudeOf(b.measurement)!);
-      return ratio > figure("meters.disagree") ? [{ code: "metersDisagree", meters: [a.meter!, b.meter!], ratio }] : [];
+      return ratio > figure(constants, "meters.disagree") ? [{ code: "metersDisagree", meters: [a.meter!, b.meter!], ratio }] : [];
     }),
   );
 }
@@ -180,12 +185,12 @@ function twinRatios(weighed: readonly Weighed[], twins: readonly Twin[]): TwinRa
 
 const heldToTheOtherSide = (role: Role) => role === "crossover" || role === "tone";
 
-function unlikeTwins(ratios: readonly TwinRatio[], role: Role): Finding | null {
-  const sides = heldToTheOtherSide(role) ? 1 + figure("twins.sides") : null;
+function unlikeTwins(constants: ShopConstants, ratios: readonly TwinRatio[], role: Role): Finding | null {
+  const sides = heldToTheOtherSide(role) ? 1 + figure(constants, "twins.sides") : null;
   const off = ratios.find((r) => {
     // only the worse one of a pair is suspect; of two sides that must match, either
     const apart = r.quantity === "capacitance" && sides !== null ? Math.max(r.ratio, 1 / r.ratio) > sides + 1e-9 : false;
-    return apart || r.ratio > figure("twins.ratio");
+    return apart || r.ratio > figure(constants, "twins.ratio");
   });
   if (!off) return null;
   const { twins, quantity, ratio, inCircuit } = off;
@@ -194,9 +199,9 @@ function unlikeTwins(ratios: readonly TwinRatio[], role: Role): Finding | null {
   return finding("undecided", "likely", reason, inCircuit ? lift : "repeatOutOfCircuit", off.finding.reference);
 }
 
-function shownRatios(ratios: readonly TwinRatio[]): VerdictNote[] {
+function shownRatios(constants: ShopConstants, ratios: readonly TwinRatio[]): VerdictNote[] {
   return ratios
-    .filter((r) => r.ratio >= figure("twins.shown"))
+    .filter((r) => r.ratio >= figure(constants, "twins.shown"))
     .map(({ twins, quantity, ratio }) => ({ code: "twinRatio", twins, quantity, ratio }));
 }
 

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { Observation } from "../evidence";
@@ -112,14 +113,15 @@ describe("a part that is no capacitor", () => {
     ],
     ["nothing read", evidence("valve"), "unmeasured", "guess"],
   ])("%s", (_name, of, state, certainty) => {
-    expect(judgePart(of)).toMatchObject({ state, certainty });
+    expect(judgePart(STANDARD_CONSTANTS, of)).toMatchObject({ state, certainty });
   });
 
   test("higher ohms never make a resistor in circuit look better, and no reading there is called shown", () => {
     const order = ["sound", "worn", "failed"];
     fc.assert(
       fc.property(fc.double({ min: 1, max: 20, noNaN: true }), fc.double({ min: 1, max: 20, noNaN: true }), (a, b) => {
-        const at = (times: number) => judgePart(evidence("resistor", { marked: marked(1000), figures: [ohms(1000 * times, true)] }));
+        const at = (times: number) =>
+          judgePart(STANDARD_CONSTANTS, evidence("resistor", { marked: marked(1000), figures: [ohms(1000 * times, true)] }));
         const [low, high] = [at(Math.min(a, b)), at(Math.max(a, b))];
         expect(order.indexOf(high.state)).toBeGreaterThanOrEqual(order.indexOf(low.state));
         expect(high.certainty).not.toBe("shown");
@@ -138,7 +140,7 @@ describe("a part that is no capacitor", () => {
       .map((f) => figure(f.quantity as FigureRead["quantity"], f.value, { label: f.label, inCircuit: f.inCircuit }));
     fc.assert(
       fc.property(fc.constantFrom(...PART_CLASSES), fc.array(anyFigure, { maxLength: 4 }), (kind, figures) => {
-        expect(judgePart(evidence(kind, { figures, marked: marked(8) })).state).toMatch(
+        expect(judgePart(STANDARD_CONSTANTS, evidence(kind, { figures, marked: marked(8) })).state).toMatch(
           /sound|worn|failed|open|shorted|undecided|unmeasured/,
         );
       }),
@@ -184,16 +186,16 @@ describe("volts at a named point", () => {
 
 describe("siblings side by side", () => {
   test("the odd one is told by its ratio to the median, heat along the board by a gradient", () => {
-    const odd = besideSiblings([1.6, 1.7, 1.6, 5.9, 1.5, 1.7, 1.6]);
+    const odd = besideSiblings(STANDARD_CONSTANTS, [1.6, 1.7, 1.6, 5.9, 1.5, 1.7, 1.6]);
     expect(odd.odd).toEqual([false, false, false, true, false, false, false]);
     expect(odd.median).toBe(1.6);
     expect(odd.gradient).toBeNull();
-    const warm = besideSiblings([1, 1.2, 1.44, 1.728, null, 2.488]);
+    const warm = besideSiblings(STANDARD_CONSTANTS, [1, 1.2, 1.44, 1.728, null, 2.488]);
     expect(warm.gradient).toBeCloseTo(2.488, 2);
     expect(warm.odd.some(Boolean)).toBe(false);
   });
   test("one reading is held against nothing", () => {
-    expect(besideSiblings([null, 2, null])).toEqual({
+    expect(besideSiblings(STANDARD_CONSTANTS, [null, 2, null])).toEqual({
       median: null,
       ratios: [null, null, null],
       odd: [false, false, false],
@@ -206,7 +208,14 @@ describe("siblings side by side", () => {
         fc.array(fc.double({ min: 0.1, max: 50, noNaN: true }), { minLength: 4, maxLength: 9 }),
         fc.double({ min: 0.01, max: 100, noNaN: true }),
         (list, k) => {
-          const [there, back, scaled] = [besideSiblings(list), besideSiblings(list.toReversed()), besideSiblings(list.map((v) => v * k))];
+          const [there, back, scaled] = [
+            besideSiblings(STANDARD_CONSTANTS, list),
+            besideSiblings(STANDARD_CONSTANTS, list.toReversed()),
+            besideSiblings(
+              STANDARD_CONSTANTS,
+              list.map((v) => v * k),
+            ),
+          ];
           if (there.gradient !== null) expect(there.gradient * back.gradient!).toBeCloseTo(1, 6);
           scaled.ratios.forEach((r, i) => expect(r! / there.ratios[i]!).toBeCloseTo(1, 9));
         },

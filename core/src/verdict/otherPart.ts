@@ -1,5 +1,5 @@
 import type { FigureQuantity, Marked, Observation } from "../evidence";
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import type { PartClass } from "../part";
 import type { Certainty, VerdictState } from "./verdict";
 
@@ -76,16 +76,16 @@ const FATAL_SIGNS: ReadonlySet<LookSeen["sign"]> = new Set<LookSeen["sign"]>(["b
  * What is shown of a part that is no capacitor: judged where a rule is sure, otherwise kept and compared ("onlyRead"). Parallel paths only lower a reading of ohms, so what reads high
  * in circuit is at least that high, and what reads low there proves nothing by itself (handbook chapter 2, the same rule as for ESR).
  */
-export function judgePart(e: PartEvidence): PartVerdict {
+export function judgePart(constants: ShopConstants, e: PartEvidence): PartVerdict {
   const of = (quantity: FigureQuantity, label?: string | null) =>
     e.figures.find((f) => f.quantity === quantity && (label === undefined || f.label === label)) ?? null;
   const ohms = of("ohms");
   const found =
-    (ohms && CARRIES.has(e.class) ? carrying(e, ohms) : null) ??
-    (e.class === "diode" ? diode(of("junction", "forward"), of("junction", "reverse"), ohms) : null) ??
-    (e.class === "transistor" ? transistor(e.figures, ohms) : null) ??
-    halves(of("half", "a"), of("half", "b")) ??
-    beside(e);
+    (ohms && CARRIES.has(e.class) ? carrying(constants, e, ohms) : null) ??
+    (e.class === "diode" ? diode(constants, of("junction", "forward"), of("junction", "reverse"), ohms) : null) ??
+    (e.class === "transistor" ? transistor(constants, e.figures, ohms) : null) ??
+    halves(constants, of("half", "a"), of("half", "b")) ??
+    beside(constants, e);
   if (found) return found;
   if (e.state) return bySaying(e.state);
   const fatal = e.looks.find((l) => !l.intended && FATAL_SIGNS.has(l.sign));
@@ -96,7 +96,7 @@ export function judgePart(e: PartEvidence): PartVerdict {
   return e.figures.length > 0 ? verdict("undecided", "guess", { code: "onlyRead" }) : verdict("unmeasured", "guess", { code: "nothing" });
 }
 
-function carrying(e: PartEvidence, f: FigureRead): PartVerdict | null {
+function carrying(constants: ShopConstants, e: PartEvidence, f: FigureRead): PartVerdict | null {
   if (f.value === "over") return verdict("open", "shown", { code: "overRange" });
   const value = f.value;
   const marked = e.marked.find((m) => m.unit === "Ω")?.value ?? null;
@@ -104,20 +104,22 @@ function carrying(e: PartEvidence, f: FigureRead): PartVerdict | null {
     case "fuse":
     case "connector":
     case "switch":
-      if (value > figure("contact.most"))
+      if (value > figure(constants, "contact.most"))
         return verdict(e.class === "fuse" ? "failed" : "worn", "shown", { code: "contactHigh", ohms: value });
       return f.inCircuit
         ? verdict("sound", "likely", { code: "through", ohms: value, inCircuit: true }, "liftOneLeg")
         : verdict("sound", "shown", { code: "through", ohms: value, inCircuit: false });
     case "resistor":
-      return marked === null ? null : againstMarked(f, value, marked, figure("resistor.within"), figure("resistor.failed"));
+      return marked === null
+        ? null
+        : againstMarked(f, value, marked, figure(constants, "resistor.within"), figure(constants, "resistor.failed"));
     case "driver":
-      if (value < figure("driver.shorted"))
+      if (value < figure(constants, "driver.shorted"))
         return verdict("shorted", f.inCircuit ? "likely" : "shown", { code: "nearZero", ohms: value, inCircuit: f.inCircuit });
       // the DC ohms of a voice coil lie under the impedance it is marked with
       return marked === null
         ? verdict("sound", "guess", { code: "through", ohms: value, inCircuit: f.inCircuit })
-        : driver(f, value, marked);
+        : driver(constants, f, value, marked);
     default:
       return null;
   }
@@ -131,16 +133,21 @@ function againstMarked(f: FigureRead, value: number, marked: number, within: num
   return verdict(Math.abs(off) > failed ? "failed" : "worn", f.inCircuit ? "likely" : "shown", reason, f.inCircuit ? "liftOneLeg" : null);
 }
 
-function driver(f: FigureRead, value: number, marked: number): PartVerdict {
+function driver(constants: ShopConstants, f: FigureRead, value: number, marked: number): PartVerdict {
   const share = value / marked;
   const reason = { code: "offMarked", ohms: value, marked, inCircuit: f.inCircuit } as const;
-  if (share > figure("driver.most")) return verdict("failed", "likely", reason);
-  if (share < figure("driver.least")) return verdict("failed", "likely", reason, f.inCircuit ? "liftOneLeg" : null);
+  if (share > figure(constants, "driver.most")) return verdict("failed", "likely", reason);
+  if (share < figure(constants, "driver.least")) return verdict("failed", "likely", reason, f.inCircuit ? "liftOneLeg" : null);
   return verdict("sound", f.inCircuit ? "likely" : "shown", { code: "asMarked", ohms: value, marked });
 }
 
-function diode(forward: FigureRead | null, reverse: FigureRead | null, ohms: FigureRead | null): PartVerdict | null {
-  if (ohms && ohms.value !== "over" && ohms.value < figure("short.ohms"))
+function diode(
+  constants: ShopConstants,
+  forward: FigureRead | null,
+  reverse: FigureRead | null,
+  ohms: FigureRead | null,
+): PartVerdict | null {
+  if (ohms && ohms.value !== "over" && ohms.value < figure(constants, "short.ohms"))
     return verdict(
       "shorted",
       ohms.inCircuit ? "likely" : "shown",
@@ -151,23 +158,23 @@ function diode(forward: FigureRead | null, reverse: FigureRead | null, ohms: Fig
   if (forward?.value === "over" && reverse?.value === "over") return verdict("open", "shown", { code: "junctionNeither" });
   const volts = [forward, reverse].flatMap((f) => (f && f.value !== "over" ? [f.value] : []));
   const inCircuit = forward?.inCircuit ?? reverse?.inCircuit ?? true;
-  if (volts.length > 0 && volts.every((v) => v < figure("junction.least")) && (volts.length === 2 || reverse !== null))
+  if (volts.length > 0 && volts.every((v) => v < figure(constants, "junction.least")) && (volts.length === 2 || reverse !== null))
     return verdict(
       "shorted",
       inCircuit ? "likely" : "shown",
       { code: "junctionBothWays", volts: volts[0]! },
       inCircuit ? "liftOneLeg" : null,
     );
-  if (forward && forward.value !== "over" && right(forward.value)) {
+  if (forward && forward.value !== "over" && right(constants, forward.value)) {
     if (reverse?.value === "over") return verdict("sound", inCircuit ? "likely" : "shown", { code: "junctionRight", volts: forward.value });
     if (!reverse) return verdict("undecided", "guess", { code: "junctionRight", volts: forward.value }, "otherWay");
   }
   return verdict("undecided", "guess", { code: "onlyRead" }, inCircuit ? "liftOneLeg" : "otherWay");
 }
-const right = (v: number) => v >= figure("junction.least") && v <= figure("junction.most");
+const right = (constants: ShopConstants, v: number) => v >= figure(constants, "junction.least") && v <= figure(constants, "junction.most");
 
-function transistor(figures: readonly FigureRead[], ohms: FigureRead | null): PartVerdict | null {
-  if (ohms && ohms.value !== "over" && ohms.value < figure("short.ohms"))
+function transistor(constants: ShopConstants, figures: readonly FigureRead[], ohms: FigureRead | null): PartVerdict | null {
+  if (ohms && ohms.value !== "over" && ohms.value < figure(constants, "short.ohms"))
     return verdict(
       "shorted",
       ohms.inCircuit ? "likely" : "shown",
@@ -179,24 +186,26 @@ function transistor(figures: readonly FigureRead[], ohms: FigureRead | null): Pa
   if (junctions.some((j) => j.value === "over"))
     return verdict("open", junctions[0]!.inCircuit ? "likely" : "shown", { code: "junctionNeither" });
   const volts = junctions.map((j) => j.value as number);
-  const low = volts.find((v) => v < figure("junction.least"));
+  const low = volts.find((v) => v < figure(constants, "junction.least"));
   const inCircuit = junctions.some((j) => j.inCircuit);
   if (low !== undefined)
     return verdict("shorted", inCircuit ? "likely" : "shown", { code: "junctionBothWays", volts: low }, inCircuit ? "liftOneLeg" : null);
-  return junctions.length === 2 && volts.every(right) ? verdict("sound", "likely", { code: "junctionRight", volts: volts[0]! }) : null;
+  return junctions.length === 2 && volts.every((v) => right(constants, v))
+    ? verdict("sound", "likely", { code: "junctionRight", volts: volts[0]! })
+    : null;
 }
 
-function halves(a: FigureRead | null, b: FigureRead | null): PartVerdict | null {
+function halves(constants: ShopConstants, a: FigureRead | null, b: FigureRead | null): PartVerdict | null {
   if (!a || !b) return null;
   if (a.value === "over" || b.value === "over") return verdict("open", "shown", { code: "overRange" });
   const ratio = Math.max(a.value, b.value) / Math.min(a.value, b.value);
-  return ratio > figure("halves.ratio")
+  return ratio > figure(constants, "halves.ratio")
     ? verdict("failed", "likely", { code: "halvesApart", ratio })
     : verdict("sound", "likely", { code: "halvesAlike", ratio });
 }
 
 /** The odd one out among its siblings by more than 2 : 1, where no rule of its own speaks. */
-function beside(e: PartEvidence): PartVerdict | null {
+function beside(constants: ShopConstants, e: PartEvidence): PartVerdict | null {
   for (const f of e.figures) {
     if (f.value === "over") continue;
     const others = [...e.siblings(f.quantity, f.label)].sort((a, b) => a - b);
@@ -204,7 +213,7 @@ function beside(e: PartEvidence): PartVerdict | null {
     const median = others[Math.floor(others.length / 2)]!;
     if (!(median > 0) || !(f.value > 0)) continue;
     const ratio = f.value / median;
-    if (Math.max(ratio, 1 / ratio) > figure("twins.ratio"))
+    if (Math.max(ratio, 1 / ratio) > figure(constants, "twins.ratio"))
       return verdict("undecided", "likely", { code: "siblings", quantity: f.quantity, ratio, of: others.length }, "liftOneLeg");
   }
   return null;

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "../knowledge";
 import { expect, test } from "vitest";
 import type { Measurement, Reading } from "../evidence";
 import type { VerdictState } from "./verdict";
@@ -8,7 +9,7 @@ import { measuredState, soundState } from "./partState";
 const c = (microfarads: number): Measurement => ({ kind: "capacitance", farads: farads(microfarads * 1e-6), at: hertz(120) });
 const RESERVOIR = part(4700, 50, { role: "reservoir" });
 const known = (verdict: VerdictState, ...readings: readonly Reading[]) =>
-  measuredState({ part: RESERVOIR, folded: folded(readings, RESERVOIR), verdict }, 100);
+  measuredState(STANDARD_CONSTANTS, { part: RESERVOIR, folded: folded(readings, RESERVOIR), verdict }, 100);
 const works = (k: ReturnType<typeof known>) => {
   if (k.state.kind !== "works") throw new Error(k.state.kind);
   return { ...k, state: k.state };

@@ -1,4 +1,4 @@
-import type { EsrNorm } from "../knowledge";
+import type { EsrNorm, ShopConstants } from "../knowledge";
 import type { Technology } from "../part";
 import type { Farads, Hertz, Ohms, Volts } from "../units";
 
@@ -29,4 +29,6 @@ export interface References {
   bulgeDecides: boolean;
   /** approach: an ohmmeter must climb to over-range; one that settles within the form's limit is worn */
   mustClimb: boolean;
+  /** figures of the trade the shop sets otherwise */
+  constants: ShopConstants;
 }

@@ -1,4 +1,4 @@
-import { figure } from "../knowledge";
+import { figure, type ShopConstants } from "../knowledge";
 import { median } from "../numeric";
 
 /** A figure of each sibling beside the others. */
@@ -22,11 +22,11 @@ const ENOUGH = 4;
  * the median (handbook chapter 2, twins), heat along the board by a gradient.
  * @param values above 0 in one unit; null where nothing was read
  */
-export function besideSiblings(values: readonly (number | null)[]): Siblings {
+export function besideSiblings(constants: ShopConstants, values: readonly (number | null)[]): Siblings {
   const known = values.filter((v) => v !== null && v > 0) as number[];
   const middle = known.length >= 2 ? median(known) : null;
   const ratios = values.map((v) => (v === null || middle === null ? null : v / middle));
-  const odd = ratios.map((r) => r !== null && r > 0 && Math.max(r, 1 / r) > figure("twins.ratio"));
+  const odd = ratios.map((r) => r !== null && r > 0 && Math.max(r, 1 / r) > figure(constants, "twins.ratio"));
   return { median: middle, ratios, odd, gradient: gradientOf(values) };
 }
 

@@ -1,6 +1,5 @@
 "use client";
 
-import { withOverrides } from "@mirvek/core/knowledge";
 import { bridgePlan, type BridgeRefusal } from "@mirvek/core/choose";
 import { internalAccessAllowed } from "@mirvek/core/safety";
 import { shown } from "../../wording/quantity";
@@ -22,12 +21,10 @@ export function BridgeAid() {
   const part = view.positions.find((p) => p.designator === cursor);
   if (!part) return null;
   const counts = part.verdict.reason.code;
-  const plan = withOverrides(view.shop.figures ?? {}, () =>
-    bridgePlan(part, {
-      internalAccessAllowed: internalAccessAllowed(view.safety),
-      shortedOrLeaky: part.verdict.state === "shorted" || counts === "leaky" || counts === "leakageCurrent" || counts === "leakShifts",
-    }),
-  );
+  const plan = bridgePlan(view.shop.constants, part, {
+    internalAccessAllowed: internalAccessAllowed(view.safety),
+    shortedOrLeaky: part.verdict.state === "shorted" || counts === "leaky" || counts === "leakageCurrent" || counts === "leakShifts",
+  });
   return (
     <p className={styles.bridge} role="note">
       <b>

@@ -77,8 +77,8 @@ export function JobProvider({ initial, children }: { initial: JobData; children:
   const [circuits] = useState(makeCircuitClient);
   const [store] = useState(() =>
     makeJobStore({
-      predict: async (question, figures) => {
-        const outcome = await circuits.ask({ type: "predict", question, figures });
+      predict: async (question, constants) => {
+        const outcome = await circuits.ask({ type: "predict", question, constants });
         return outcome.kind === "answered" && outcome.answer.type === "predicted" ? outcome.answer.predicted : undefined;
       },
       data: initial,

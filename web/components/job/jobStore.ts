@@ -17,7 +17,7 @@ import {
   type SaveContext,
 } from "@mirvek/core/job";
 import { chosenPart } from "../../schemas/chosenPart";
-import type { ConstantOverrides } from "@mirvek/core/knowledge";
+import type { ShopConstants } from "@mirvek/core/knowledge";
 import type { Effect, Entry, ReadoutIssue } from "@mirvek/core/entry";
 import type { Predicted, RippleQuestion } from "@mirvek/core/diagnosis";
 import type { Result } from "@mirvek/core/units";
@@ -60,7 +60,7 @@ interface JobStoreOptions {
   sendLine: (post: ReadoutPost) => Promise<Answer<SavedLine>>;
   loadData: () => Promise<Answer<JobData>>;
   /** asks the circuit what a ripple should have been; undefined where it did not get to an answer */
-  predict: (question: RippleQuestion, figures: ConstantOverrides) => Promise<Predicted | null | undefined>;
+  predict: (question: RippleQuestion, constants: ShopConstants) => Promise<Predicted | null | undefined>;
   storage: LineStorage | null;
   now: () => number;
   newKey: () => string;
@@ -148,7 +148,7 @@ export function makeJobStore(options: JobStoreOptions) {
       if (known !== undefined) return [{ question, predicted: known }];
       if (!asking.has(question)) {
         asking.add(question);
-        void predict(q, shop.figures ?? {}).then((answered) => {
+        void predict(q, shop.constants).then((answered) => {
           asking.delete(question);
           if (answered === undefined) return;
           predicted.set(question, answered);
@@ -274,7 +274,7 @@ export function makeJobStore(options: JobStoreOptions) {
   function heldNow(effects: readonly Effect[]): Interlock | null {
     if (!asksForPower(effects)) return null;
     const records = current();
-    return heldLine({ records, model: pictured(records), bringUp: snapshot.view.after.bringUp }, effects, shop.figures);
+    return heldLine(shop.constants, { records, model: pictured(records), bringUp: snapshot.view.after.bringUp }, effects);
   }
 
   /** What is not kept at all: a stage out of its order, and what would mix a unit with a stand-in. A held power-on is kept as an attempt. */

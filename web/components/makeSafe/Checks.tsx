@@ -1,7 +1,7 @@
 "use client";
 
 import { CHECKS, type Check } from "@mirvek/core/evidence";
-import { figure, withOverrides, type ConstantOverrides } from "@mirvek/core/knowledge";
+import { figure, type ShopConstants } from "@mirvek/core/knowledge";
 import { checkName, resultText } from "../../wording/observation";
 import { ago, shown } from "../../wording/quantity";
 import { useJob, useNow } from "../job/JobProvider";
@@ -19,24 +19,23 @@ const LINE: Readonly<Record<Check, string>> = {
   limiter: "limiter fine",
 };
 /** What each should be, by the shop's own figures: the same the line and the server judge by. */
-const limitsUnder = (figures: ConstantOverrides): Readonly<Record<Check, string>> =>
-  withOverrides(figures, () => ({
-    earthBond: `at most ${shown(figure("earth.most"), "Ω")}`,
-    insulation: `at least ${shown(figure("insulation.least"), "Ω")}`,
-    mainsLead: "whole, clamped",
-    mainsPlug: "earth pin in place",
-    mainsFuse: makeSafeWords.ratingSpecifiedNeverLarger,
-    testLeads: makeSafeWords.mostHeldTogether(shown(figure("leads.most"), "Ω")),
-    jig: makeSafeWords.beforeTrusted,
-    limiter: makeSafeWords.lampSeriesLightsShort,
-  }));
+const limitsUnder = (constants: ShopConstants): Readonly<Record<Check, string>> => ({
+  earthBond: `at most ${shown(figure(constants, "earth.most"), "Ω")}`,
+  insulation: `at least ${shown(figure(constants, "insulation.least"), "Ω")}`,
+  mainsLead: "whole, clamped",
+  mainsPlug: "earth pin in place",
+  mainsFuse: makeSafeWords.ratingSpecifiedNeverLarger,
+  testLeads: makeSafeWords.mostHeldTogether(shown(figure(constants, "leads.most"), "Ω")),
+  jig: makeSafeWords.beforeTrusted,
+  limiter: makeSafeWords.lampSeriesLightsShort,
+});
 const MAINS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse", "limiter"]);
 
 /** Earth, insulation, lead and what the bench itself measures with: looked over, with what was read. */
 export function Checks() {
   const { view } = useJob();
   const now = useNow();
-  const limits = limitsUnder(view.shop.figures ?? {});
+  const limits = limitsUnder(view.shop.constants);
   const onMains = view.job.mainsV !== null;
   const done = new Map(view.unit.notes.checks.map((c) => [c.what, c]));
   return (

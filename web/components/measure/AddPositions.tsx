@@ -1,6 +1,5 @@
 "use client";
 
-import { withOverrides } from "@mirvek/core/knowledge";
 import { parsePositionList } from "@mirvek/core/entry";
 import { Input, Modal, type InputRef } from "antd";
 import { useMemo, useRef, useState } from "react";
@@ -25,8 +24,8 @@ export function AddPositions({ open, onClose }: { open: boolean; onClose: () => 
   const field = useRef<InputRef>(null);
   const [busy, setBusy] = useState(false);
   const parsed = useMemo(
-    () => withOverrides(view.shop.figures ?? {}, () => parsePositionList(text, new Set(view.positions.map((p) => p.designator)))),
-    [text, view.positions, view.shop.figures],
+    () => parsePositionList(view.shop.constants, text, new Set(view.positions.map((p) => p.designator))),
+    [text, view.positions, view.shop.constants],
   );
   const ready = parsed.drafts.length > 0 && parsed.issues.length === 0;
   const add = async () => {

@@ -55,7 +55,7 @@ export function SideBySide() {
           <tbody>
             {groups.map((group) => {
               const values = group.map((p) => valueOf(p, quantity));
-              const { median, ratios, odd, gradient } = besideSiblings(values);
+              const { median, ratios, odd, gradient } = besideSiblings(view.shop.constants, values);
               return (
                 <tr key={group[0]!.twinKey}>
                   <td className="mono">{group[0]!.designator}</td>

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "@mirvek/core/knowledge";
 import { fold } from "@mirvek/core/evidence";
 import { SCENARIOS, fillSettings } from "@mirvek/core/scenarios";
 import { farads, hertz, ohms, volts } from "@mirvek/core/units";
@@ -17,7 +18,7 @@ const position = (designator: string, state: string, share: number, over: object
     tolerance: { minus: 0.1, plus: 0.1 },
   };
   const measurement = { kind: "capacitance", farads: farads(4.7e-6 * (share || 1)), at: hertz(120) } as const;
-  const folded = fold(share === 0 ? [] : [{ takenAt: 1, inCircuit: false, meter: "blue", measurement }], true);
+  const folded = fold(STANDARD_CONSTANTS, share === 0 ? [] : [{ takenAt: 1, inCircuit: false, meter: "blue", measurement }], true);
   return { ...part, verdict: { state }, folded, fittings: [{ part }], twins: [], choice: null, ...over } as unknown as PositionView;
 };
 const faradsOf = (parts: ReturnType<typeof casesOf>["measured"] | null) =>
@@ -32,7 +33,7 @@ const film = {
 
 test("healthy is the marked value, measured what was read, the twin its own reading", () => {
   const positions = [position("C101", "failed", 0.34, { twins: ["C1"] }), position("C1", "sound", 0.97, { twins: ["C101"] })];
-  const cases = casesOf(scenario, settings, { c1: "C101" }, positions);
+  const cases = casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, positions);
   expect(faradsOf(cases.healthy)).toBeCloseTo(4.7, 6);
   expect(faradsOf(cases.measured)).toBeCloseTo(4.7 * 0.34, 6);
   expect(faradsOf(cases.twin)).toBeCloseTo(4.7 * 0.97, 6);
@@ -41,14 +42,14 @@ test("healthy is the marked value, measured what was read, the twin its own read
 
 test("an unmeasured twin tells nothing, and a part without one has no other channel", () => {
   const bad = position("C101", "failed", 0.34, { twins: ["C1"] });
-  expect(casesOf(scenario, settings, { c1: "C101" }, [bad, position("C1", "unmeasured", 0)]).twin).toBeNull();
-  expect(casesOf(scenario, settings, { c1: "C101" }, [{ ...bad, twins: [] }]).twin).toBeNull();
+  expect(casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, [bad, position("C1", "unmeasured", 0)]).twin).toBeNull();
+  expect(casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, [{ ...bad, twins: [] }]).twin).toBeNull();
 });
 
 test("the part chosen stands in with its series' own ESR; one left in or taken back does not", () => {
   const chosen = (decision: string) => position("C101", "failed", 0.34, { choice: { decision, part: film } });
-  const { replacement } = casesOf(scenario, settings, { c1: "C101" }, [chosen("replace")]);
+  const { replacement } = casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, [chosen("replace")]);
   expect(replacement?.["c1"]).toEqual({ kind: "works", farads: 4.7e-6, esr: 0.02, leak: Infinity });
-  expect(casesOf(scenario, settings, { c1: "C101" }, [chosen("withdrawn")]).replacement).toBeNull();
-  expect(casesOf(scenario, settings, { c1: "C101" }, [chosen("leave")]).replacement).toBeNull();
+  expect(casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, [chosen("withdrawn")]).replacement).toBeNull();
+  expect(casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, [chosen("leave")]).replacement).toBeNull();
 });

@@ -1,3 +1,4 @@
+import type { ShopConstants } from "@mirvek/core/knowledge";
 import { measuredState, soundState, type MeasuredPart } from "@mirvek/core/verdict";
 import type { Parts, ScenarioFacts, Settings } from "@mirvek/core/scenarios";
 import type { PartState } from "@mirvek/core/part";
@@ -40,8 +41,14 @@ const asPart = (p: PositionView): MeasuredPart => ({
 export const measuredParts = (positions: readonly PositionView[]) => positions.map(asPart);
 
 /** The states of a circuit's parts that its pictures compare. */
-export function casesOf(scenario: ScenarioFacts, settings: Settings, binding: Binding, positions: readonly PositionView[]): Cases {
-  const slots = slotStates(scenario, settings, binding, measuredParts(positions));
+export function casesOf(
+  constants: ShopConstants,
+  scenario: ScenarioFacts,
+  settings: Settings,
+  binding: Binding,
+  positions: readonly PositionView[],
+): Cases {
+  const slots = slotStates(constants, scenario, settings, binding, measuredParts(positions));
   const chosen = (s: SlotState): PartState | null =>
     replacementState(
       scenario,
@@ -52,17 +59,22 @@ export function casesOf(scenario: ScenarioFacts, settings: Settings, binding: Bi
     slots,
     healthy: partsOf(slots, (s) => s.sound.state),
     measured: partsOf(slots, (s) => s.now.state),
-    twin: twinParts(scenario, slots, positions),
+    twin: twinParts(constants, scenario, slots, positions),
     replacement: any ? partsOf(slots, (s) => chosen(s) ?? s.now.state) : null,
   };
 }
 
-function twinParts(scenario: ScenarioFacts, slots: readonly SlotState[], positions: readonly PositionView[]): Parts | null {
+function twinParts(
+  constants: ShopConstants,
+  scenario: ScenarioFacts,
+  slots: readonly SlotState[],
+  positions: readonly PositionView[],
+): Parts | null {
   const at = scenario.esrAt;
   const stateOf = (s: SlotState): PartState | null => {
     const name = positions.find((p) => p.designator === s.position?.part.designator)?.twins[0];
     const twin = positions.find((p) => p.designator === name);
-    return twin && twin.verdict.state !== "unmeasured" ? measuredState(asPart(twin), at).state : null;
+    return twin && twin.verdict.state !== "unmeasured" ? measuredState(constants, asPart(twin), at).state : null;
   };
   return slots.some((s) => stateOf(s) !== null) ? partsOf(slots, (s) => stateOf(s) ?? s.now.state) : null;
 }

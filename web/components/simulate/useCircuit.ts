@@ -1,7 +1,6 @@
 "use client";
 
 import { SCENARIO_FACTS, fillSettings, type Parts, type ScenarioId, type Settings, type Unit } from "@mirvek/core/scenarios";
-import { withOverrides } from "@mirvek/core/knowledge";
 import type { CircuitIssue } from "@mirvek/core/circuit";
 import { evidenceNow } from "@mirvek/core/job";
 import { isBad, isCondemned } from "@mirvek/core/verdict";
@@ -46,10 +45,17 @@ export function useSetup(id: ScenarioId) {
   };
   const keep = (explanation: Explanation) => {
     clearTimeout(timer.current);
-    return write("POST", "circuits", { scenario: id, ...bare(setup), answer: toKeep(explanation, evidenceNow(view.job, view.positions)) });
+    return write("POST", "circuits", {
+      scenario: id,
+      ...bare(setup),
+      answer: toKeep(explanation, evidenceNow(view.shop.constants, view.job, view.positions)),
+    });
   };
   const kept = stored?.answer ?? null;
-  const stands = useMemo(() => kept === null || kept.stoodOn === evidenceNow(view.job, view.positions), [kept, view.job, view.positions]);
+  const stands = useMemo(
+    () => kept === null || kept.stoodOn === evidenceNow(view.shop.constants, view.job, view.positions),
+    [kept, view.shop.constants, view.job, view.positions],
+  );
   return { setup, change, keep, kept, stands, open };
 }
 const bare = ({ settings, binding, complaint }: Setup): Setup => ({ settings, binding, complaint });
@@ -84,8 +90,8 @@ export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
     );
   }, [scenario, settings, view, setup.binding, focus]);
   const cases = useMemo(
-    () => withOverrides(view.shop.figures ?? {}, () => casesOf(scenario, settings, binding, view.positions)),
-    [scenario, settings, binding, view.positions, view.shop.figures],
+    () => casesOf(view.shop.constants, scenario, settings, binding, view.positions),
+    [scenario, settings, binding, view.positions, view.shop.constants],
   );
   const [solved, setSolved] = useState<{ id: ScenarioId; outcomes: Record<string, Solved> } | null>(null);
   const [issue, setIssue] = useState<CircuitIssue | null>(null);
@@ -125,9 +131,9 @@ export function useExplanation(id: ScenarioId, circuit: Circuit, complaint: numb
   const [progress, setProgress] = useState<number | null>(null);
   const [stopped, setStopped] = useState(false);
   const positions = useMemo(() => measuredParts(view.positions), [view.positions]);
-  const { figures } = view.shop;
+  const { constants } = view.shop;
   const states = positions.map((p) => [p.part.designator, p.verdict, p.folded.all.length]);
-  const question = JSON.stringify([id, circuit.chosen, circuit.binding, complaint, states, figures]);
+  const question = JSON.stringify([id, circuit.chosen, circuit.binding, complaint, states, constants]);
   const run = useCallback(() => {
     client.cancel();
     setStopped(false);
@@ -135,7 +141,7 @@ export function useExplanation(id: ScenarioId, circuit: Circuit, complaint: numb
     const { chosen, binding } = circuit;
     void client
       .ask(
-        { type: "explain", scenario: id, unitKind: view.job.unitKind, chosen, binding, positions, complaint, draws: DRAWS, figures },
+        { type: "explain", scenario: id, unitKind: view.job.unitKind, chosen, binding, positions, complaint, draws: DRAWS, constants },
         { onProgress: (done, of) => setProgress(done / of) },
       )
       .then((outcome) => {
@@ -204,12 +210,12 @@ export function useSum() {
   const { unitKind, supplyKind, findings, faultyChannel } = job;
   const unit: Unit & Heard = { unitKind, supplyKind, findings, faultyChannel, roles: positions.map((p) => p.role) };
   const setups = circuits.map(({ scenario, settings, binding, complaint }) => ({ scenario, settings, binding, complaint }));
-  const question = JSON.stringify([unit, setups, positions.map((p) => [p.designator, p.verdict.state, p.readings.length]), shop.figures]);
+  const question = JSON.stringify([unit, setups, positions.map((p) => [p.designator, p.verdict.state, p.readings.length]), shop.constants]);
   useEffect(() => {
     client.cancel();
     const parts = measuredParts(positions);
     void client
-      .ask({ type: "explainJob", unit, positions: parts, setups, common: fromJob(view), draws: SUM_DRAWS, figures: shop.figures })
+      .ask({ type: "explainJob", unit, positions: parts, setups, common: fromJob(view), draws: SUM_DRAWS, constants: shop.constants })
       .then((outcome) => {
         if (outcome.kind === "answered" && outcome.answer.type === "jobExplained") setSum({ question, parts: outcome.answer.parts });
       });

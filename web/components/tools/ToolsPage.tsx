@@ -1,6 +1,5 @@
 "use client";
 
-import type { DrawerResistor } from "@mirvek/core/safety";
 import { Button, Input } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -9,7 +8,7 @@ import { issueText } from "../../wording/requestIssue";
 import { useMessage, useTheme } from "../shared/Providers";
 import { send } from "../shared/request";
 import { useKeys } from "../shared/useKeys";
-import { BENCH_TOOLS, workOut } from "./benchTools";
+import { BENCH_TOOLS, workOut, type ToolBench } from "./benchTools";
 import { Matching } from "./Matching";
 import styles from "./Tools.module.css";
 import { toolsWords } from "../../wording/screens/tools";
@@ -18,7 +17,7 @@ const KEYS = "1234567890qwe";
 const LAST = "matching";
 
 /** The arithmetic of a bench without a job: pick by a key, type, read; what comes out can go into a jobNumber. */
-export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
+export function ToolsPage({ bench }: { bench: ToolBench }) {
   const router = useRouter();
   const message = useMessage();
   const { toggle } = useTheme();
@@ -37,7 +36,7 @@ export function ToolsPage({ drawer }: { drawer: readonly DrawerResistor[] }) {
   });
   const tool = BENCH_TOOLS.find((t) => t.id === at);
   const mine = typed[at] ?? {};
-  const answer = tool ? workOut(tool, mine, drawer) : null;
+  const answer = tool ? workOut(tool, mine, bench) : null;
   const sendIn = async (text: string) => {
     const number = Number(jobNumber);
     if (!/^\d{1,6}$/.test(jobNumber.trim())) return void message.error(toolsWords.whichJobEnterNumber, 4);

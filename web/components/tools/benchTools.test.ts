@@ -3,21 +3,24 @@ import { describe, expect, test } from "vitest";
 import { BENCH_TOOLS, readField, workOut } from "./benchTools";
 import { readDevices } from "./Matching";
 
-const DRAWER = [
-  { value: ohms(10_000), rated: watts(5), limit: volts(500) },
-  { value: ohms(150), rated: watts(5), limit: volts(500) },
-];
+const BENCH = {
+  constants: {},
+  drawer: [
+    { value: ohms(10_000), rated: watts(5), limit: volts(500) },
+    { value: ohms(150), rated: watts(5), limit: volts(500) },
+  ],
+};
 const tool = (id: string) => BENCH_TOOLS.find((t) => t.id === id)!;
 /** what a tool says, the fields that are not named typed as they stand there */
 const said = (id: string, typed: Record<string, string> = {}) => {
   const usual = Object.fromEntries(tool(id).fields.flatMap((f) => (f.optional ? [] : [[f.key, f.usual]])));
-  return workOut(tool(id), { ...usual, ...typed }, DRAWER).lines.join(" ");
+  return workOut(tool(id), { ...usual, ...typed }, BENCH).lines.join(" ");
 };
 
 test("every tool has a name and a key of its own, and answers what it starts with", () => {
   expect(new Set(BENCH_TOOLS.map((t) => t.id)).size).toBe(BENCH_TOOLS.length);
   for (const t of BENCH_TOOLS) {
-    const { lines, example } = workOut(t, {}, DRAWER);
+    const { lines, example } = workOut(t, {}, BENCH);
     expect(example, t.id).toBe(true);
     expect(lines.length, t.id).toBeGreaterThan(0);
     expect(lines.join(" "), t.id).not.toMatch(/NaN|undefined|Infinity|missing|cannot/);
@@ -74,7 +77,7 @@ describe("typed wrong", () => {
     expect(said("starts", { n: "0.2" })).toContain("From one start on");
   });
   test("a figure that was not typed is never taken for one that was", () => {
-    expect(workOut(tool("discharge"), { c: "100u" }, DRAWER)).toEqual({ lines: ["Volts across it: still to be typed."], minded: true });
+    expect(workOut(tool("discharge"), { c: "100u" }, BENCH)).toEqual({ lines: ["Volts across it: still to be typed."], minded: true });
   });
   test("an optional field may stay empty, another takes what stands in it", () => {
     expect(readField(tool("power").fields[2]!, "")).toBeNaN();

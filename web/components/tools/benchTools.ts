@@ -1,7 +1,7 @@
 import { balanceFor, expectedLife, rippleHeat, worstShare } from "@mirvek/core/choose";
 import { dischargePlans, type DrawerResistor } from "@mirvek/core/safety";
 import { IN_PROPORTION, shapeAt } from "@mirvek/core/powerUp";
-import { ESR_NORMS } from "@mirvek/core/knowledge";
+import { ESR_NORMS, type ShopConstants } from "@mirvek/core/knowledge";
 import { codeOfRatedVoltage, parseMarking, type Technology } from "@mirvek/core/part";
 import { offScreen, powerDb, powerIn, startsNeeded, startsWorth, voltsDb } from "@mirvek/core/finalTest";
 import { valveIdle } from "@mirvek/core/adjust";
@@ -27,13 +27,19 @@ interface ToolAnswer {
   example?: boolean;
 }
 
+/** What the shop brings to it. */
+export interface ToolBench {
+  drawer: readonly DrawerResistor[];
+  constants: ShopConstants;
+}
+
 interface BenchTool {
   id: string;
   name: string;
   fields: readonly ToolField[];
   /** where the answer comes from */
   source: string;
-  work: (of: Said, drawer: readonly DrawerResistor[]) => ToolAnswer;
+  work: (of: Said, bench: ToolBench) => ToolAnswer;
 }
 
 /** What was typed, by field; a number that is missing where it may be is NaN. */
@@ -61,7 +67,7 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
     name: "Discharge",
     fields: [field("c", "Capacitance", "F", "220u"), field("v", "Volts across it", "V", "385")],
     source: "½ C V², R C; short overload by IEC 60115-1, from memory; resistors of the shop's drawer",
-    work: ({ n }, drawer) => {
+    work: ({ n }, { drawer }) => {
       const [best] = dischargePlans(farads(n("c")), volts(n("v")), drawer);
       const energy = (n("c") * n("v") ** 2) / 2;
       if (!best) return { lines: [`${of3(energy, "J")} stored. No resistor in the drawer.`], minded: true };
@@ -135,7 +141,7 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
     name: "Expected ESR",
     fields: [field("c", "Capacitance", "F", "100u"), field("v", "Rated volts", "V", "25"), field("f", "Meter's frequency", "Hz", "100k")],
     source: "the shop's norms as everybody starts with them; by tan δ where none speaks",
-    work: ({ n }) => {
+    work: ({ n }, { constants }) => {
       const part = {
         designator: "",
         technology: TECHNOLOGY,
@@ -144,7 +150,7 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
         tolerance: { minus: 0.2, plus: 0.2 },
         role: "decoupler",
       } as const;
-      const expected = expectEsr(part, hertz(n("f")), null, { shelf: [], norms: ESR_NORMS });
+      const expected = expectEsr(constants, part, hertz(n("f")), null, { shelf: [], norms: ESR_NORMS });
       return expected === null
         ? { lines: ["Nothing is known of such a part."], minded: true }
         : {
@@ -182,9 +188,9 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
       field("t", "Tolerance, %", "number", "20"),
     ],
     source: "(1 + t)/2 of the volts; balancing by a maker's application guide, from memory",
-    work: ({ n }) => {
+    work: ({ n }, { constants }) => {
       const share = worstShare(n("t") / 100) * n("across");
-      const balance = balanceFor({ nominal: farads(n("c")), rated: volts(n("v")) }, n("across"));
+      const balance = balanceFor(constants, { nominal: farads(n("c")), rated: volts(n("v")) }, n("across"));
       return {
         lines: [
           `Up to ${of3(share, "V")} on one of them${share > n("v") ? ": more than it is rated for without balancing" : ""}.`,
@@ -266,8 +272,8 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
     name: "Dissipation",
     fields: [field("v", "Plate volts", "V", "410"), field("i", "Current", "A", "38m"), field("most", "Most, watts", "number", "25", true)],
     source: "V I; two thirds are usual for fixed bias, common practice",
-    work: ({ n }) => {
-      const valve = valveIdle({ name: "", plate: n("v"), amperes: n("i"), most: Number.isNaN(n("most")) ? null : n("most") });
+    work: ({ n }, { constants }) => {
+      const valve = valveIdle(constants, { name: "", plate: n("v"), amperes: n("i"), most: Number.isNaN(n("most")) ? null : n("most") });
       return {
         lines: [`${of3(valve.watts, "W")}${valve.share === null ? "" : `, ${percent(valve.share)} of its most: ${valve.state}`}.`],
         minded: valve.state === "over" || valve.state === "hot",
@@ -292,8 +298,8 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
       field("year", "Hours a year", "number", "1500"),
     ],
     source: "twice for every 10 K, common practice; heat by ripple from makers' guides, from memory",
-    work: ({ n }) => {
-      const heat = Number.isNaN(n("share")) ? 0 : rippleHeat(n("share") / 100);
+    work: ({ n }, { constants }) => {
+      const heat = Number.isNaN(n("share")) ? 0 : rippleHeat(constants, n("share") / 100);
       const hours = expectedLife(n("h"), celsius(n("t0")), celsius(n("t") + heat));
       const years = hours / n("year");
       return {
@@ -338,7 +344,7 @@ export function readField({ unit, optional, usual }: ToolField, text: string): n
 }
 
 /** Works a tool out of what was typed. What is out of its range is said, never thrown. */
-export function workOut(tool: BenchTool, typed: Readonly<Record<string, string>>, drawer: readonly DrawerResistor[]): ToolAnswer {
+export function workOut(tool: BenchTool, typed: Readonly<Record<string, string>>, bench: ToolBench): ToolAnswer {
   const typedAny = Object.values(typed).some((t) => t.trim() !== "");
   const missing = tool.fields.find((f) => !f.optional && (typed[f.key] ?? "").trim() === "");
   // a figure that was not typed is never taken for one that was
@@ -354,7 +360,7 @@ export function workOut(tool: BenchTool, typed: Readonly<Record<string, string>>
     t: (key) => String(read.get(key)?.value ?? ""),
   };
   try {
-    const answer = tool.work(said, drawer);
+    const answer = tool.work(said, bench);
     return answer.lines.some((l) => /NaN|undefined/.test(l))
       ? { lines: ["Something is missing."], minded: true }
       : { ...answer, example: !typedAny };

@@ -1,5 +1,5 @@
 import "server-only";
-import type { ConstantOverrides } from "@mirvek/core/knowledge";
+import type { ShopConstants } from "@mirvek/core/knowledge";
 import { z } from "zod";
 import type { FigureEdit } from "../../schemas/jobView";
 import type { Db } from "../db";
@@ -25,7 +25,7 @@ export async function listFigureChanges(db: Db): Promise<FigureEdit[]> {
   });
 }
 
-export const figuresOf = (changes: readonly FigureEdit[]): ConstantOverrides => Object.fromEntries(changes.map((c) => [c.figure, c.value]));
+export const figuresOf = (changes: readonly FigureEdit[]): ShopConstants => Object.fromEntries(changes.map((c) => [c.figure, c.value]));
 
 export async function insertFigureChange(
   db: Db,

@@ -1,3 +1,4 @@
+import { STANDARD_CONSTANTS } from "@mirvek/core/knowledge";
 import { randomUUID } from "node:crypto";
 import { BOUNDS, CONDITIONS, OHMMETER_TRENDS, SAID_WORDS, VISUAL_SIGNS, type Measurement } from "@mirvek/core/evidence";
 import { inventedCatalogue } from "@mirvek/core/simulate";
@@ -42,7 +43,7 @@ beforeAll(async () => {
     firstPowerApproach: "suppliesFirst",
   });
   jobId = (await transaction((db) => insertJob(db, job))).id;
-  const draft = parsePosition("C1 10u 50v coupling L 5x11 p2 105c #Front");
+  const draft = parsePosition(STANDARD_CONSTANTS, "C1 10u 50v coupling L 5x11 p2 105c #Front");
   if (!draft.ok) throw new Error("the example line must parse");
   positionId = await insertPosition(pool(), jobId, draft.value[0]!, null);
   await pool().query(

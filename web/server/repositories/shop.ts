@@ -2,7 +2,7 @@ import "server-only";
 import { SHOP_TIME_ZONE } from "../timeZone";
 import { readRows } from "../rows";
 import type { DrawerResistor } from "@mirvek/core/safety";
-import type { ConstantOverrides } from "@mirvek/core/knowledge";
+import type { ShopConstants } from "@mirvek/core/knowledge";
 import { SIDES, TANTALUM_APPROACHES, VALUE_POLICIES, type ShopRules } from "@mirvek/core/choose";
 import { SCOPES } from "@mirvek/core/device";
 import { celsius, hertz, ohms, volts, watts, type Volts } from "@mirvek/core/units";
@@ -24,7 +24,7 @@ export interface Shop {
   mustClimb: boolean;
   rules: ShopRules;
   /** figures of the trade it sets otherwise */
-  figures: ConstantOverrides;
+  constants: ShopConstants;
 }
 
 const shopRow = z.object({
@@ -46,7 +46,7 @@ const shopRow = z.object({
 export async function getShop(db: Db): Promise<Shop> {
   const { rows } = await db.query("select * from shop");
   const row = shopRow.parse(rows[0]);
-  const figures = figuresOf(await listFigureChanges(db));
+  const constants = figuresOf(await listFigureChanges(db));
   return {
     name: row.name,
     currency: row.currency,
@@ -54,7 +54,7 @@ export async function getShop(db: Db): Promise<Shop> {
     revision: row.revision,
     bulgeDecides: row.bulge_decides,
     mustClimb: row.must_climb,
-    figures,
+    constants,
     rules: {
       marginWet: row.margin_wet,
       marginTantalum: row.margin_tantalum,
@@ -63,6 +63,7 @@ export async function getShop(db: Db): Promise<Shop> {
       targetYears: row.target_years,
       hoursPerYear: row.hours_per_year,
       ambient: row.ambient_c,
+      constants,
     },
   };
 }
@@ -118,7 +119,7 @@ export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: n
     () => listTableChanges(db),
     () => listLearned(db),
   ]);
-  const { name, currency, touchLimit, bulgeDecides, mustClimb, revision, figures } = shop;
+  const { name, currency, touchLimit, bulgeDecides, mustClimb, revision, constants } = shop;
   const counting = norms.filter((n) => !n.struck).map((n) => n.norm);
   return {
     revision,
@@ -134,7 +135,7 @@ export async function getShopView(db: Db): Promise<{ shop: ShopView; revision: n
       shelf: counted(shelf),
       norms: counting,
       diagnosis: { changes: edits.map(({ cell, value }) => ({ cell, value })), learned },
-      figures,
+      constants,
     },
   };
 }

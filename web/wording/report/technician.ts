@@ -136,8 +136,8 @@ function soundBlocks({ unit: { heard } }: JobView, sound: BeforeAfterFigures): R
 }
 
 /** Answers of the circuit model that still stand on the same readings. */
-function simulatedBlocks({ job, positions, circuits }: JobView): ReportBlock[] {
-  const now = evidenceNow(job, positions);
+function simulatedBlocks({ job, positions, circuits, shop }: JobView): ReportBlock[] {
+  const now = evidenceNow(shop.constants, job, positions);
   const stands = circuits.flatMap(({ scenario, answer }) => (answer !== null && answer.stoodOn === now ? [{ scenario, answer }] : []));
   const said = stands.map(({ scenario, answer }) => {
     const idle = answer.contributions.filter((c) => c.verdict === "notTheCause").map((c) => c.designator);

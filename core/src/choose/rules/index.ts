@@ -20,11 +20,11 @@ export { fitNotes, matchOf } from "./notes";
 export function refusals(part: CataloguePart, of: Requirements): Refusal[] {
   return [
     ...voltageRules(part, of),
-    ...temperatureRule(part, of.needs),
+    ...temperatureRule(of.shop.constants, part, of.needs),
     ...kindRules(part, of),
     ...valueRules(part, of),
-    ...sizeRules(part, of.needs),
-    ...loadRules(part, of.needs),
+    ...sizeRules(of.shop.constants, part, of.needs),
+    ...loadRules(of.shop.constants, part, of.needs),
   ];
 }
 

@@ -1,4 +1,4 @@
-import { figure } from "../../knowledge";
+import { figure, type ShopConstants } from "../../knowledge";
 import { isWetAluminium } from "../../part";
 import { celsius } from "../../units";
 import type { CataloguePart } from "../catalogue";
@@ -14,12 +14,12 @@ export const SWITCHED_FROM = 20_000;
 const isSwitched = (needs: PositionNeeds): boolean => needs.role === "smpsOutput" || needs.role === "smpsStart";
 const esrAtSwitching = (part: CataloguePart): number | null => (part.esr !== null && part.esr.at >= SWITCHED_FROM ? part.esr.ohms : null);
 
-export function temperatureRule(part: CataloguePart, needs: PositionNeeds): Refusal[] {
+export function temperatureRule(constants: ShopConstants, part: CataloguePart, needs: PositionNeeds): Refusal[] {
   const wet = isWetAluminium(part.technology);
-  const dry = figure("choose.dryTemperature");
+  const dry = figure(constants, "choose.dryTemperature");
   // a wet original's 105 °C asks nothing of a dry part
   const needed = wet
-    ? (needs.temperature ?? figure("choose.wetTemperature"))
+    ? (needs.temperature ?? figure(constants, "choose.wetTemperature"))
     : isWetAluminium(needs.technology)
       ? dry
       : Math.min(needs.temperature ?? dry, 105);
@@ -27,15 +27,15 @@ export function temperatureRule(part: CataloguePart, needs: PositionNeeds): Refu
 }
 
 /** Ripple amperes rms the part is rated for at the frequency of this place; null where its series states none. */
-export function rippleAllowed(part: CataloguePart, needs: PositionNeeds): number | null {
+export function rippleAllowed(constants: ShopConstants, part: CataloguePart, needs: PositionNeeds): number | null {
   if (part.ripple === null) return null;
   const low = needs.computed && needs.computed.hertz < 1000 && part.ripple.at >= 10_000;
-  return part.ripple.amperes * (low ? figure("choose.lowRipple") : 1);
+  return part.ripple.amperes * (low ? figure(constants, "choose.lowRipple") : 1);
 }
 
-export function loadRules(part: CataloguePart, needs: PositionNeeds): Refusal[] {
+export function loadRules(constants: ShopConstants, part: CataloguePart, needs: PositionNeeds): Refusal[] {
   const broken: Refusal[] = [];
-  const [esr, ripple] = [esrAtSwitching(part), rippleAllowed(part, needs)];
+  const [esr, ripple] = [esrAtSwitching(part), rippleAllowed(constants, part, needs)];
   if (needs.role === "smpsOutput" && isWetAluminium(part.technology)) {
     if (esr !== null && needs.originalEsr !== null && esr > needs.originalEsr * (1 + EDGE))
       broken.push({ code: "esr", ohms: esr, needed: needs.originalEsr });
@@ -55,8 +55,8 @@ export function loadRules(part: CataloguePart, needs: PositionNeeds): Refusal[] 
 /** Years the part should last here at the shop's hours and the ripple it bears, or null where its series states no life (film, ceramic). */
 export function lifeYears(part: CataloguePart, needs: PositionNeeds, shop: ShopRules): number | null {
   if (part.lifeHours === null) return null;
-  const allowed = rippleAllowed(part, needs);
-  const heat = allowed === null || !needs.computed ? 0 : rippleHeat(needs.computed.ripple / allowed);
+  const allowed = rippleAllowed(shop.constants, part, needs);
+  const heat = allowed === null || !needs.computed ? 0 : rippleHeat(shop.constants, needs.computed.ripple / allowed);
   return expectedLife(part.lifeHours, part.temperature, celsius(shop.ambient + heat)) / shop.hoursPerYear;
 }
 
@@ -64,7 +64,7 @@ export function loadNotes(part: CataloguePart, needs: PositionNeeds, shop: ShopR
   const notes: FitNote[] = [];
   const years = lifeYears(part, needs, shop);
   if (years !== null && years < shop.targetYears) notes.push({ code: "shortLife", years });
-  const [esr, ripple] = [esrAtSwitching(part), rippleAllowed(part, needs)];
+  const [esr, ripple] = [esrAtSwitching(part), rippleAllowed(shop.constants, part, needs)];
   const wet = isWetAluminium(part.technology);
   if (isSwitched(needs) && wet && esr === null) notes.push({ code: "withoutEsr" });
   if (wet && needs.computed && needs.computed.ripple > LITTLE_RIPPLE) {

@@ -1,4 +1,4 @@
-import { figure } from "../../knowledge";
+import { figure, type ShopConstants } from "../../knowledge";
 import { filtersSupply, isPolarised, isWetAluminium } from "../../part";
 import type { CataloguePart } from "../catalogue";
 import { buyToMatch } from "../pairs";
@@ -21,7 +21,7 @@ export function fitNotes(part: CataloguePart, asked: Requirements): FitNote[] {
     ...kindNotes(part, needs),
     ...valueNotes(part, asked),
     ...loadNotes(part, needs, shop),
-    ...supplyNotes(part, needs),
+    ...supplyNotes(asked.shop.constants, part, needs),
   ];
 }
 
@@ -61,22 +61,23 @@ function valueNotes(part: CataloguePart, { needs, old }: Requirements): FitNote[
 
 /** How near the two sides must come, and how many to buy for it; null where it is not requirementsOf, or the part is made that tight. */
 export function matchOf(
+  constants: ShopConstants,
   part: Pick<CataloguePart, "tolerance">,
   needs: Pick<PositionNeeds, "role" | "twins">,
 ): { within: number; buy: number } | null {
-  const within = figure("choose.pair");
+  const within = figure(constants, "choose.pair");
   const width = part.tolerance.minus + part.tolerance.plus;
   const pair = needs.role === "crossover" && needs.twins?.length === 1;
   return pair && width > within * (1 + EDGE) ? { within, buy: buyToMatch(width, within) } : null;
 }
 
-function supplyNotes(part: CataloguePart, needs: PositionNeeds): FitNote[] {
+function supplyNotes(constants: ShopConstants, part: CataloguePart, needs: PositionNeeds): FitNote[] {
   const notes: FitNote[] = [];
   const pair = 1 + (needs.twins?.length ?? 0);
   if (part.stock === 0) notes.push({ code: "notInStock" });
   else if (part.stock !== null && part.stock < pair) notes.push({ code: "stockOfPair", needed: pair });
   if (needs.twins && needs.twins.length > 0) notes.push({ code: "otherLot", twins: needs.twins });
-  const match = matchOf(part, needs);
+  const match = matchOf(constants, part, needs);
   if (match !== null) notes.push({ code: "matchPair", ...match });
   if (part.priceCents === null) notes.push({ code: "priceUnknown" });
   return notes;

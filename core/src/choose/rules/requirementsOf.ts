@@ -11,7 +11,7 @@ export function requirementsOf(needs: PositionNeeds, approaches: Approaches, sho
     needs,
     approaches,
     shop,
-    window: valueWindow(needs, approaches),
+    window: valueWindow(shop.constants, needs, approaches),
     kinds: kindsFor(needs, approaches),
     volts: Object.fromEntries(TECHNOLOGIES.map((t) => [t, neededVolts(needs, t, shop)])) as Requirements["volts"],
     old: isOldValue(needs.nominal, needs.technology),

@@ -1,4 +1,4 @@
-import { figure } from "../../knowledge";
+import { figure, type ShopConstants } from "../../knowledge";
 import type { CataloguePart } from "../catalogue";
 import type { PositionNeeds } from "../needs";
 import type { FitNote, Refusal } from "./rule";
@@ -17,7 +17,7 @@ export function fitsHoles(part: CataloguePart, needs: PositionNeeds): boolean | 
 }
 
 /** Rules about room and mounting. A can may become loose parts; nothing else gives up its mounting. */
-export function sizeRules(part: CataloguePart, needs: PositionNeeds): Refusal[] {
+export function sizeRules(constants: ShopConstants, part: CataloguePart, needs: PositionNeeds): Refusal[] {
   const broken: Refusal[] = [];
   const lies = part.mounting === "axial" && needs.mounting === "axial";
   if (needs.maxHeight !== null && !lies && part.height > needs.maxHeight)
@@ -25,7 +25,7 @@ export function sizeRules(part: CataloguePart, needs: PositionNeeds): Refusal[] 
   if (needs.maxDiameter !== null && part.diameter > needs.maxDiameter)
     broken.push({ code: "tooWide", diameter: part.diameter, most: needs.maxDiameter });
   const by = off(part, needs);
-  if (by !== null && by > figure("choose.formed")) broken.push({ code: "pitch", pitch: part.pitch!, needed: needs.pitch! });
+  if (by !== null && by > figure(constants, "choose.formed")) broken.push({ code: "pitch", pitch: part.pitch!, needed: needs.pitch! });
   if (!goesOnto(part.mounting, needs)) broken.push({ code: "mounting" });
   return broken;
 }

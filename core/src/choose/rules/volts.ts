@@ -19,7 +19,8 @@ const SURELY_OVER = 1.1;
  * more where a model of the circuit says so.
  */
 export function neededVolts(needs: PositionNeeds, technology: Technology, shop: ShopRules): NeededVolts {
-  if (mainsClass(needs) !== null) return { volts: volts((needs.mains ?? figure("choose.mains")) * (1 + shop.highMains)), from: "mains" };
+  if (mainsClass(needs) !== null)
+    return { volts: volts((needs.mains ?? figure(shop.constants, "choose.mains")) * (1 + shop.highMains)), from: "mains" };
   if (needs.working === null) {
     // the model is an estimate: it only asks for more where the original itself was run well over its rating
     const computed = needs.computed?.volts ?? 0;

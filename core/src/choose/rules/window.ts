@@ -1,4 +1,4 @@
-import { figure } from "../../knowledge";
+import { figure, type ShopConstants } from "../../knowledge";
 import { filtersSupply, isPolarised, isWetAluminium, nearestPreferred, preferredAround, type Technology } from "../../part";
 import type { Farads } from "../../units";
 import type { PositionNeeds, Approaches } from "../needs";
@@ -8,37 +8,46 @@ import type { ShopRules } from "../needs";
 import { EDGE } from "./rule";
 
 /** How far the value may be from the marked one, as fractions (0.1 is +10 %), by role. Bounds are common practice: the rows `choose.*`. */
-export function valueWindow(needs: PositionNeeds, approaches: Approaches): { low: number; high: number } {
-  const { low, high } = roleWindow(needs, approaches);
-  const steps = oldValueSteps(needs);
+export function valueWindow(constants: ShopConstants, needs: PositionNeeds, approaches: Approaches): { low: number; high: number } {
+  const { low, high } = roleWindow(constants, needs, approaches);
+  const steps = oldValueSteps(constants, needs);
   return steps === null ? { low, high } : { low: Math.min(low, steps.below), high: Math.max(high, steps.above) };
 }
 
-function roleWindow(needs: PositionNeeds, approaches: Approaches): { low: number; high: number } {
+function roleWindow(constants: ShopConstants, needs: PositionNeeds, approaches: Approaches): { low: number; high: number } {
   const within = (share: number) => ({ low: -share, high: share });
   const wet = isPolarised(needs.technology) || needs.technology === "bipolar";
   switch (needs.role) {
     case "crossover":
-      return within(figure("choose.crossover"));
+      return within(figure(constants, "choose.crossover"));
     case "classDFilter":
-      return within(figure("choose.classD"));
+      return within(figure(constants, "choose.classD"));
     case "suppression":
     case "mainsX":
     case "mainsY":
-      return within(figure("choose.snubber"));
+      return within(figure(constants, "choose.snubber"));
     case "tone":
     case "timing":
     case "feedback":
-      return within(figure("choose.sound"));
+      return within(figure(constants, "choose.sound"));
     case "coupling":
     case "bypass":
       // an electrolytic there only has to be large enough; a film part sets the corner
-      return { low: -figure("choose.sound"), high: wet ? figure("choose.couplingMost") : figure("choose.sound") };
+      return {
+        low: -figure(constants, "choose.sound"),
+        high: wet ? figure(constants, "choose.couplingMost") : figure(constants, "choose.sound"),
+      };
     case "digitalRail":
-      return { low: -figure("choose.low"), high: figure("choose.digitalMost") };
+      return { low: -figure(constants, "choose.low"), high: figure(constants, "choose.digitalMost") };
     default: {
-      const nextUp = filtersSupply(needs.role) && approaches.value === "nextUp" ? figure("choose.reservoirMost") : figure("choose.high");
-      return { low: -figure("choose.low"), high: needs.behindValve && needs.largest === null ? figure("choose.valveMost") : nextUp };
+      const nextUp =
+        filtersSupply(needs.role) && approaches.value === "nextUp"
+          ? figure(constants, "choose.reservoirMost")
+          : figure(constants, "choose.high");
+      return {
+        low: -figure(constants, "choose.low"),
+        high: needs.behindValve && needs.largest === null ? figure(constants, "choose.valveMost") : nextUp,
+      };
     }
   }
 }
@@ -54,11 +63,11 @@ export const isOldValue = (nominal: Farads, technology: Technology): boolean =>
  * The nearest of today's values to either side of one no series carries any more, as fractions of it; null where it is still made, and
  * where the circuit holds the value tighter than any step: there a set makes it up. Wet parts come in E6, film in E12.
  */
-function oldValueSteps(needs: PositionNeeds): { below: number; above: number } | null {
+function oldValueSteps(constants: ShopConstants, needs: PositionNeeds): { below: number; above: number } | null {
   const loose = needs.role !== "crossover" && needs.role !== "classDFilter" && needs.role !== "timing" && needs.role !== "tone";
   if (!loose || !isOldValue(needs.nominal, needs.technology)) return null;
   const { below, above } = preferredAround(needs.nominal, isWetAluminium(needs.technology) ? 6 : 12);
-  const cap = filtersSupply(needs.role) ? figure("choose.reservoirMost") : Infinity;
+  const cap = filtersSupply(needs.role) ? figure(constants, "choose.reservoirMost") : Infinity;
   const up = above / needs.nominal - 1;
   return { below: below / needs.nominal - 1, above: up > cap || (needs.behindValve && needs.largest === null) ? 0 : up };
 }
@@ -76,7 +85,7 @@ export interface SearchBounds {
  * Bounds for a search: every part that breaks no hard rule lies within them (a property test says so); those within may still break one.
  */
 export function searchBounds(needs: PositionNeeds, approaches: Approaches, shop: ShopRules): SearchBounds {
-  const { low, high } = valueWindow(needs, approaches);
+  const { low, high } = valueWindow(shop.constants, needs, approaches);
   const technologies = [...kindsFor(needs, approaches)];
   return {
     low: needs.nominal * (1 + low) * (1 - EDGE),

@@ -26,7 +26,7 @@ export const add: Command = {
     if (line[0]!.word !== "add") return null;
     const other = otherPart(typed.trim().slice("add".length), context);
     if (other) return other;
-    const parsed = parsePosition(typed.trim().slice("add".length));
+    const parsed = parsePosition(context.constants, typed.trim().slice("add".length));
     if (!parsed.ok) return fail({ code: "position", issue: parsed.issue });
     const taken = parsed.value.find((p) => context.known.has(p.designator));
     if (taken) return fail({ code: "alreadyThere", designator: taken.designator });

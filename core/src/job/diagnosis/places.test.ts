@@ -1,10 +1,11 @@
+import { STANDARD_CONSTANTS } from "../../knowledge";
 import { describe, expect, test } from "vitest";
 import { celsius } from "../../units";
 import { predictRipple } from "../../diagnosis";
 import { modelOf, positionRecord, records, typed } from "../../testing/jobs";
 import { part } from "../../testing/parts";
 import { STARTER } from "../../diagnosis";
-import { rippleQuestions, traceCase, type TraceCase } from "..";
+import { rippleQuestions, traceCase, type RippleSolver, type TraceCase } from "..";
 import { diagnoseJob } from "../diagnosis";
 
 const base = records();
@@ -24,7 +25,7 @@ const UNIT = {
 const now = (from: typeof UNIT, ...said: string[]) => typed(from, ...said);
 const chance = (from: typeof UNIT, id: string, ...said: string[]) => {
   const model = modelOf(now(from, ...said));
-  const predicted = rippleQuestions(JOB, model, []).flatMap((q) => predictRipple(q) ?? []);
+  const predicted = rippleQuestions(JOB, model, []).flatMap((q) => predictRipple(STANDARD_CONSTANTS, q) ?? []);
   return diagnoseJob({ ...JOB, findings: [...JOB.findings] }, model, { ...STARTER, predicted }).suspects.find((s) => s.id === id)!;
 };
 
@@ -96,10 +97,10 @@ test("a case is traced with the circuit as witness where somebody can solve it",
     parts: ["C1 4700u 50v reservoir"],
     steps: ["C1 1.7vac"],
   };
-  const last = (solve?: typeof predictRipple) => {
+  const last = (solve?: RippleSolver) => {
     const answer = traceCase(c, solve);
     if (!answer.ok) throw new Error(JSON.stringify(answer.issue));
     return answer.value.steps.at(-1)!.suspects.find((s) => s.id === "reservoirDried")!;
   };
-  expect(last(predictRipple).chance).toBeGreaterThan(last().chance);
+  expect(last((q) => predictRipple(STANDARD_CONSTANTS, q)).chance).toBeGreaterThan(last().chance);
 });
