@@ -54,6 +54,7 @@ export default tseslint.config(
       "@typescript-eslint/no-unused-vars": ["error", { varsIgnorePattern: "^_", argsIgnorePattern: "^_" }],
       "@typescript-eslint/consistent-type-imports": ["error", { fixStyle: "inline-type-imports" }],
       "no-console": ["error", { allow: ["error"] }],
+      "max-len": ["error", { code: 140, ignoreRegExpLiterals: true, ignorePattern: "String\\.raw|^ *test\\(" }],
       eqeqeq: ["error", "always", { null: "ignore" }],
     },
   },

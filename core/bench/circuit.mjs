@@ -76,7 +76,8 @@ function theirs({ vectors }, nodes, hertz) {
 }
 
 console.log(
-  `Steady state at matched accuracy: both at the coarsest settings within ${DC * 100} % of DC and ${RIPPLE * 100} % of ripple of a 4096-step solution.`,
+  `Steady state at matched accuracy: both at the coarsest settings within ${DC * 100} % of DC and ` +
+    `${RIPPLE * 100} % of ripple of a 4096-step solution.`,
 );
 for (const [index, { name, circuit, nodes }] of CIRCUITS.entries()) {
   const netlist = must(checkNetlist(circuit));
@@ -102,7 +103,10 @@ for (const [index, { name, circuit, nodes }] of CIRCUITS.entries()) {
     const analysis = runs
       .map((r) => Number(/Total analysis time \(seconds\) = ([\d.e-]+)/.exec(r.output)?.[1]) * 1000)
       .sort((a, b) => a - b)[4];
-    line += ` | simulator: steps up to ${best.step * 1e6} µs over ${best.stop} s, whole process ${ms(whole)} ms (${(whole / own.p50).toFixed(0)} x), own analysis time ${Number.isFinite(analysis) ? `${ms(analysis)} ms (${(analysis / own.p50).toFixed(1)} x)` : "not reported"}`;
+    line +=
+      ` | simulator: steps up to ${best.step * 1e6} µs over ${best.stop} s, whole process ${ms(whole)} ms ` +
+      `(${(whole / own.p50).toFixed(0)} x), own analysis time ` +
+      (Number.isFinite(analysis) ? `${ms(analysis)} ms (${(analysis / own.p50).toFixed(1)} x)` : "not reported");
   } else line += " | no simulator installed";
   console.log(line);
 }

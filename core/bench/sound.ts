@@ -156,7 +156,11 @@ function judge(c: Case, findings: readonly SoundFinding[], seed: number): void {
     else if (found.length > 0) count.invented++;
     if (VERBOSE !== undefined && (VERBOSE === "all" || VERBOSE === label) && (truth !== undefined) !== found.length > 0)
       say(
-        `${seed} ${c.of} [${c.truth.map((t) => `${t.label} ${t.kind ?? ""} ${t.hz?.toFixed(2) ?? ""} ${t.level?.toFixed(0) ?? ""}`).join("; ")}] ${truth ? "missed" : "invented"} ${label} ${JSON.stringify(found.map((f) => ({ ...f, events: "events" in f ? f.events.length : undefined }))).slice(0, 300)}`,
+        `${seed} ${c.of} [` +
+          c.truth.map((t) => [t.label, t.kind, t.hz?.toFixed(2), t.level?.toFixed(0)].join(" ")).join("; ") +
+          `] ` +
+          `${truth ? "missed" : "invented"} ${label} ` +
+          `${JSON.stringify(found.map((f) => ({ ...f, events: "events" in f ? f.events.length : undefined }))).slice(0, 300)}`,
       );
     if (!truth || found.length === 0) continue;
     const best = found.find((f) => f.channels.includes(1)) ?? found[0]!;
@@ -198,15 +202,19 @@ const percent = (a: number, b: number) => (b === 0 ? "-" : `${((100 * a) / b).to
 say(`sound: ${CASES} made recordings of ${SECONDS} s`);
 for (const [label, { right, missed, invented }] of counts)
   say(
-    `sound: ${label}: precision ${percent(right, right + invented)}, recall ${percent(right, right + missed)} (${right + missed} true, ${invented} invented)`,
+    `sound: ${label}: precision ${percent(right, right + invented)}, recall ${percent(right, right + missed)} ` +
+      `(${right + missed} true, ${invented} invented)`,
   );
 say(
-  `sound: mains frequency off by p95 ${quantile(errors.hz, 0.95).toFixed(4)} Hz; hum of the right kind ${percent(errors.kinds, errors.hums)}`,
+  `sound: mains frequency off by p95 ${quantile(errors.hz, 0.95).toFixed(4)} Hz; hum of the right kind ` +
+    `${percent(errors.kinds, errors.hums)}`,
 );
 say(
-  `sound: level off by p95 ${quantile(errors.cleanLevel, 0.95).toFixed(2)} dB clean, ${quantile(errors.level, 0.95).toFixed(2)} dB under programme`,
+  `sound: level off by p95 ${quantile(errors.cleanLevel, 0.95).toFixed(2)} dB clean, ` +
+    `${quantile(errors.level, 0.95).toFixed(2)} dB under programme`,
 );
 say(
-  `sound: dropout edges off by p95 ${(1000 * quantile(errors.edge, 0.95)).toFixed(1)} ms; growth off by p95 ${quantile(errors.growth, 0.95).toFixed(3)} a second`,
+  `sound: dropout edges off by p95 ${(1000 * quantile(errors.edge, 0.95)).toFixed(1)} ms; growth off by p95 ` +
+    `${quantile(errors.growth, 0.95).toFixed(3)} a second`,
 );
 say(`sound: a recording took p50 ${quantile(took, 0.5).toFixed(0)} ms`);

@@ -234,6 +234,7 @@ say(`tracing: after three advised tests: first ${share(hit.tests1)}, top three $
 say(`tracing: expected calibration error ${ece.toFixed(4)}; of those given 10 % and more ${eceLeading.toFixed(4)}`);
 say(`tracing: ${bins.map((b) => (b.n === 0 ? "-" : `${(b.sum / b.n).toFixed(2)}→${(b.right / b.n).toFixed(2)} (${b.n})`)).join("  ")}`);
 say(
-  `tracing: median minutes to a cause: traced ${median(minutes.traced)}, fixed order ${median(minutes.order)}, everything replaced ${median(minutes.all)}; right when it stopped ${share(found)}`,
+  `tracing: median minutes to a cause: traced ${median(minutes.traced)}, fixed order ${median(minutes.order)}, ` +
+    `everything replaced ${median(minutes.all)}; right when it stopped ${share(found)}`,
 );
 say(`tracing: weighing and advice, p50 ${median(latency).toFixed(2)} ms, most ${Math.max(...latency).toFixed(1)} ms`);

@@ -36,11 +36,13 @@ async function growTo({ jobs, parts }: Size): Promise<void> {
     await c.query(
       `with made as (
          insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, complaint, state, opened_at, closed_at)
-         select 1000 + g, 'Grown unit ' || g, 'receiver', 'linear', 50, 230, 'hums', (case when g % $2 = 0 then 'open' else 'closed' end)::job_state,
+         select 1000 + g, 'Grown unit ' || g, 'receiver', 'linear', 50, 230, 'hums',
+           (case when g % $2 = 0 then 'open' else 'closed' end)::job_state,
            now() - make_interval(days => 3000 - g), case when g % $2 = 0 then null else now() end
          from generate_series((select count(*)::int + 1 from job where number > 1000), $1::int) g returning id),
        found as (insert into job_finding select id, 'hum'::finding from made),
-       placed as (insert into position (job_id, designator, section, role, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, holds_charge)
+       placed as (insert into position (job_id, designator, section, role, technology, nominal_f, rated_v, tolerance_minus,
+         tolerance_plus, holds_charge)
          select m.id, 'C' || k, 'Board ' || k / 7, (case when k < 3 then 'reservoir' else 'decoupler' end)::role, 'aluminium',
            case when k < 3 then 4.7e-3 else 1e-4 end, case when k < 3 then 50 else 16 end, 0.2, 0.2, k < 3
          from made m, generate_series(1, ${PER_JOB}) k returning id, job_id, designator)
@@ -125,7 +127,8 @@ test("server time as the shop grows", async ({ request, baseURL }) => {
       async (c) =>
         (
           await c.query(
-            "select (select count(*) from job) as jobs, (select count(*) from position) as positions, (select count(*) from reading) as readings, (select count(*) from part) as parts",
+            "select (select count(*) from job) as jobs, (select count(*) from position) as positions, (select count(*) from " +
+              "reading) as readings, (select count(*) from part) as parts",
           )
         ).rows[0],
     );

@@ -2,8 +2,8 @@ import { pool, transaction } from "../server/db";
 import { saveStock } from "../server/saveStock";
 import { loadOrderView } from "../server/orders";
 
-// The whole shop's order over 2,000 open jobs of 20 positions each, two parts chosen in every tenth: asked at once, while the jobs are looked
-// through beside it, and again when they have been. Fills the database it is given.
+// The whole shop's order over 2,000 open jobs of 20 positions each, two parts chosen in every tenth: asked at once, while the jobs are
+// looked through beside it, and again when they have been. Fills the database it is given.
 
 const JOBS = 2000;
 const PER_JOB = 20;
@@ -15,11 +15,13 @@ async function fill(): Promise<void> {
        insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, complaint)
        select 5000 + g, 'Open unit ' || g, 'receiver', 'linear', 50, 230, 'hums' from generate_series(1, $1::int) g returning id, number),
      placed as (
-       insert into position (job_id, designator, section, role, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, holds_charge)
+       insert into position (job_id, designator, section, role, technology, nominal_f, rated_v, tolerance_minus,
+         tolerance_plus, holds_charge)
        select m.id, 'C' || k, 'Board', (case when k < 3 then 'reservoir' else 'decoupler' end)::role, 'aluminium',
          case when k < 3 then 4.7e-3 else 1e-4 end, case when k < 3 then 50 else 16 end, 0.2, 0.2, k < 3
        from made m, generate_series(1, $2::int) k returning id, job_id, designator)
-     insert into readout_line (job_id, client_key, typed, entered_by) select job_id, gen_random_uuid(), designator || ' esr 9.1', 'bench' from placed`,
+     insert into readout_line (job_id, client_key, typed, entered_by) select job_id, gen_random_uuid(),
+       designator || ' esr 9.1', 'bench' from placed`,
     [JOBS, PER_JOB],
   );
   await pool().query(
@@ -61,7 +63,9 @@ async function main(): Promise<void> {
   const stock = performance.now() - booked;
   const middle = (of: number[]) => of.toSorted((a, b) => a - b)[Math.floor(of.length / 2)]!.toFixed(0);
   console.log(
-    `order over ${JOBS} open jobs: first ${first.ms.toFixed(0)} ms, while they are looked through p50 ${middle(meanwhile)} and most ${Math.max(...meanwhile).toFixed(0)} ms (${took.toFixed(0)} s in all), after p50 ${middle(after)} ms; a stock move and the order after it ${stock.toFixed(0)} ms`,
+    `order over ${JOBS} open jobs: first ${first.ms.toFixed(0)} ms, while they are looked through p50 ` +
+      `${middle(meanwhile)} and most ${Math.max(...meanwhile).toFixed(0)} ms (${took.toFixed(0)} s in all), after p50 ` +
+      `${middle(after)} ms; a stock move and the order after it ${stock.toFixed(0)} ms`,
   );
   await pool().end();
 }

@@ -27,7 +27,8 @@ async function bigJob(request: APIRequestContext, origin: string, positions: num
     `with target as (select j.id as job_id, p.id as position_id, p.designator, row_number() over (order by p.id) as nth
        from job j join position p on p.job_id = j.id where j.number = $1),
      entered as (insert into readout_line (job_id, client_key, typed, entered_by, entered_at)
-       select job_id, gen_random_uuid(), designator || ' esr 0.' || (10 + k % 80), 'bench', clock_timestamp() - make_interval(secs => $2 - k)
+       select job_id, gen_random_uuid(), designator || ' esr 0.' || (10 + k % 80), 'bench',
+         clock_timestamp() - make_interval(secs => $2 - k)
        from generate_series(1, $2::int) k join target on nth = 1 + k % $3 returning id, job_id, typed, entered_at)
      insert into reading (job_id, line_id, position_id, kind, in_circuit, meter_id, value, at_hz, significant, taken_at)
        select e.job_id, e.id, t.position_id, 'esr', true, 'blue', split_part(e.typed, ' esr ', 2)::float8, 100000, 2, e.entered_at

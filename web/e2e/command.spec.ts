@@ -100,7 +100,8 @@ async function seeded(): Promise<string> {
   return url;
 }
 const urlOf = (folder: string, database: string) =>
-  `postgresql://mirvek:${readFileSync(join(folder, "pg.password"), "utf8").trim()}@127.0.0.1:${readFileSync(join(folder, "pg.port"), "utf8").trim()}/${database}`;
+  `postgresql://mirvek:${readFileSync(join(folder, "pg.password"), "utf8").trim()}@127.0.0.1:` +
+  `${readFileSync(join(folder, "pg.port"), "utf8").trim()}/${database}`;
 
 /** Every table with how many rows it has and what is in them, whatever their order. */
 async function contents(url: string): Promise<Record<string, string>> {

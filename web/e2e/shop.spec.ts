@@ -27,7 +27,9 @@ test("a supplier's file comes in by its columns, bad rows are named with their l
   await page.goto("/shop");
   await page.keyboard.press("k");
   await expect(page.getByRole("heading", { name: "Catalogue" })).toBeVisible();
-  const bad = `${HEAD}\r\n${rows(3)}\r\nTWP-9;Tinwhistle;Elko;viel;63;8x11;0,10;1\r\nTWP-1;Tinwhistle;Elko;1,5;63;8x11;0,10;1\r\nTWP-10;=1+1;Elko;2,2;63;8x11;-1;1`;
+  const bad =
+    `${HEAD}\r\n${rows(3)}\r\n` +
+    `TWP-9;Tinwhistle;Elko;viel;63;8x11;0,10;1\r\nTWP-1;Tinwhistle;Elko;1,5;63;8x11;0,10;1\r\nTWP-10;=1+1;Elko;2,2;63;8x11;-1;1`;
   await give(page, csv("tin.csv", bad));
   await expect(page.getByRole("heading", { name: /tin\.csv: 8 columns, cells cut at “;”/ })).toBeVisible();
   await expect(page.getByLabel("Column for Value")).toHaveValue("3");
@@ -140,7 +142,8 @@ test("a whole can is planned as loose parts, a price has a past, a pair is bough
   const number = await openedJob(
     request,
     baseURL!,
-    "C4A 32u 450v reservoir can 35x60\nC4B 32u 450v decoupler can 35x60\n#Left L\nC5 4.7u 100v crossover bipolar\n#Board\nC6 10u 35v regout",
+    "C4A 32u 450v reservoir can 35x60\nC4B 32u 450v decoupler can 35x60\n#Left L\nC5 4.7u 100v crossover " +
+      "bipolar\n#Board\nC6 10u 35v regout",
   );
   await request.post(`/api/jobs/${number}/positions`, {
     data: { kind: "twins", from: ["C5"], offset: 100, channels: ["R"] },

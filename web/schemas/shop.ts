@@ -38,7 +38,10 @@ function figureInRange({ figure, value }: { figure: string; value: number | null
   const range = rangeOf(figure);
   return range !== null && (value === null || (value >= range[0] && value <= range[1]));
 }
-/** Least and most a figure may be; null where there is no such figure. Weights go from nothing to a hundred points, either way as theirs goes. */
+/**
+ * Least and most a figure may be; null where there is no such figure. Weights go from nothing to a hundred points, either way as theirs
+ * goes.
+ */
 export function rangeOf(figure: string): readonly [number, number] | null {
   const row = ROWS.find((r) => r.id === figure);
   if (row) return figureRange(row.id);

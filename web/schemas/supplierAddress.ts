@@ -1,5 +1,5 @@
-// Where a supplier is asked for price and stock. The address is shown to whoever opens the catalogue: it carries no password, and what may be
-// a key in its query is never shown.
+// Where a supplier is asked for price and stock. The address is shown to whoever opens the catalogue: it carries no password, and what may
+// be a key in its query is never shown.
 
 export const hasCredentials = (url: URL): boolean => url.username !== "" || url.password !== "";
 

@@ -190,7 +190,10 @@ export async function candidatesFor(db: Db, choosing: Choosing, position: Positi
   };
 }
 
-/** Sets of several parts for one position, and the preferred values that would make it up. @throws Refused when job or position do not exist */
+/**
+ * Sets of several parts for one position, and the preferred values that would make it up.
+ * @throws Refused when job or position do not exist
+ */
 export async function loadSets(
   db: Db,
   jobNumber: number,
@@ -214,7 +217,10 @@ export async function loadSets(
   };
 }
 
-/** What an exchange at one position sounds like; null where no circuit of the unit tells. @throws Refused when job, position or part do not exist */
+/**
+ * What an exchange at one position sounds like; null where no circuit of the unit tells.
+ * @throws Refused when job, position or part do not exist
+ */
 export async function loadHearable(db: Db, jobNumber: number, designator: string, partId: number): Promise<Hearable | null> {
   const { view, shop } = await loadChoosing(db, jobNumber);
   const position = view.positions.find((p) => p.designator === designator);

@@ -53,8 +53,8 @@ export async function keepImportPiece(db: Db, id: number, place: number, piece: 
 }
 
 /**
- * Takes a whole import into the catalogue, in one transaction of the caller's: what is in it is written over what was there, and by what the
- * import means the rest of the supplier's parts, or those it names, are withdrawn.
+ * Takes a whole import into the catalogue, in one transaction of the caller's: what is in it is written over what was there, and by what
+ * the import means the rest of the supplier's parts, or those it names, are withdrawn.
  * @throws Refused while rows of it are missing
  */
 export async function takeImport(db: Db, id: number): Promise<ImportOutcome> {

@@ -27,7 +27,10 @@ export async function readJob(segment: string) {
 /** A job's records, for a browser that judges them itself. @throws Refused when there is none of that number */
 export const readJobData = async (segment: string): Promise<JobData> => loadJobData(pool(), await jobOf(segment));
 
-/** A job as a case that `./mirvek trace` reads, with the lines that could not be taken along. @throws Refused when there is none of that number */
+/**
+ * A job as a case that `./mirvek trace` reads, with the lines that could not be taken along.
+ * @throws Refused when there is none of that number
+ */
 export async function readCaseOf(segment: string) {
   const job = await jobOf(segment);
   const [{ records, shop }, log] = [await loadJobData(pool(), job), await listLog(pool(), job.id)];

@@ -36,7 +36,8 @@ test("meters and resistors a shop made by hand before stay as they are", async (
   await migrate(url, { count: 3 });
   await withClient(async (c) => {
     await c.query(
-      "insert into meter (id, name, word, shows, esr_at_hz) values ('mine', 'ESR meter', 'mine', 'esr', 50000), ('esr', 'Old one', 'old', 'esr', 1000)",
+      "insert into meter (id, name, word, shows, esr_at_hz) values ('mine', 'ESR meter', 'mine', 'esr', 50000), ('esr', " +
+        "'Old one', 'old', 'esr', 1000)",
     );
     await c.query("insert into drawer_resistor (ohms, rated_w, limit_v) values (100, 5, 250)");
   });

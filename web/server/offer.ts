@@ -8,8 +8,9 @@ import type { Db } from "./db";
 import { countClosed } from "./repositories/jobs";
 
 /**
- * What each approach would change and cost, and how likely the unit is to come back: parts that were chosen at their price, the rest at that of
- * the best that fits; beside the model the shop's own closed jobs, where there are enough of them. @throws Refused where there is no such job
+ * What each approach would change and cost, and how likely the unit is to come back: parts that were chosen at their price, the rest at
+ * that of the best that fits; beside the model the shop's own closed jobs, where there are enough of them.
+ * @throws Refused where there is no such job
  */
 export async function loadOffer(db: Db, jobNumber: number): Promise<OfferView> {
   const choosing = await loadChoosing(db, jobNumber);

@@ -101,8 +101,8 @@ function needsOf(
 }
 
 /**
- * The whole shop's order at once, with what open jobs still lack a part for as far as they have been looked through: that needs every open job
- * judged, which goes on beside the requests.
+ * The whole shop's order at once, with what open jobs still lack a part for as far as they have been looked through: that needs every open
+ * job judged, which goes on beside the requests.
  */
 export async function loadOrderView(db: Db): Promise<OrderView> {
   const [lines, moves, { lacking, jobs, left }] = await together(db, [

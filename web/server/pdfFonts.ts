@@ -3,8 +3,8 @@ import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 
-// The fonts a PDF is set in, all of which ship with the application, and which of them has which letter. A font is asked for its letters, never
-// trusted to have them: a letter that none has would be an empty box.
+// The fonts a PDF is set in, all of which ship with the application, and which of them has which letter. A font is asked for its letters,
+// never trusted to have them: a letter that none has would be an empty box.
 
 // found where the application runs, not where it was built
 const packages = createRequire(join(process.cwd(), "package.json"));

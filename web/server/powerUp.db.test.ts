@@ -15,7 +15,8 @@ afterAll(() => pool().end());
 beforeEach(async () => {
   number = await bench.open("#Supply\nC1 4700u 50v reservoir\nC2 4700u 50v reservoir");
   await pool().query(
-    "update job set first_power_approach = 'lookUnderLimiter', supply_kind = 'linear', mains_v = 230, mains_hz = 50, unit_kind = 'receiver' where number = $1",
+    "update job set first_power_approach = 'lookUnderLimiter', supply_kind = 'linear', mains_v = 230, mains_hz = 50, " +
+      "unit_kind = 'receiver' where number = $1",
     [number],
   );
 });

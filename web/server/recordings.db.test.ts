@@ -100,7 +100,8 @@ describe("recordings of a job", () => {
     const full = await transaction((db) => insertJob(db, intake));
     for (let i = 0; i < 40; i++)
       await pool().query(
-        "insert into recording (job_id, name, moment, played, sha256, size, pieces, by) values ($1, 'x', 'before', 'nothing', $2, 1, $3, 'x')",
+        "insert into recording (job_id, name, moment, played, sha256, size, pieces, by) values ($1, 'x', 'before', " +
+          "'nothing', $2, 1, $3, 'x')",
         [full.id, i.toString(16).padStart(64, "0"), [sha256(WAV)]],
       );
     expect(await issueOf(saveRecording(full.number, asked(WAV)))).toEqual({ code: "tooManyRecordings", most: 40 });

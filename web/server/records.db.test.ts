@@ -29,7 +29,8 @@ beforeEach(async () => {
 test("the demo has 6 jobs in different states, one closed, at least 60 positions, 200 readings and 3000 parts", async () => {
   const { rows } = await pool().query(
     `select (select count(*)::int from position p join job j on j.id = p.job_id where j.number <= 406) as positions,
-            (select count(*)::int from reading r join job j on j.id = r.job_id where j.number <= 406) as readings, (select count(*)::int from part) as parts,
+            (select count(*)::int from reading r join job j on j.id = r.job_id where j.number <= 406) as readings,
+              (select count(*)::int from part) as parts,
             (select count(distinct meter_id)::int from reading) as meters`,
   );
   expect(rows[0].positions).toBeGreaterThanOrEqual(60);

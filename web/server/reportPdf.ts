@@ -111,7 +111,9 @@ function missingText(paper: ReportPaper): Content[] {
   const missing = unprintableIn(textsOf(paper));
   if (missing.length === 0) return [];
   const named = missing.slice(0, MAX_NAMED).map(codeOf).join(", ");
-  const text = `Not printable on this paper: ${named}${missing.length > MAX_NAMED ? " and others" : ""}. The record holds these letters as they were entered.`;
+  const text =
+    `Not printable on this paper: ${named}${missing.length > MAX_NAMED ? " and others" : ""}. The record holds ` +
+    `these letters as they were entered.`;
   return [{ text: runs(text), fontSize: 8, margin: [0, 6, 0, 0] }];
 }
 
@@ -183,11 +185,15 @@ function barsSvg(block: Extract<ReportBlock, { kind: "bars" }>): string {
     `<text x="0" y="${y}" font-family="Text" font-size="8">${name}</text>`,
     ...bars.map(
       (b) =>
-        `<rect x="${BAR_AT}" y="${b.y}" width="${b.width.toFixed(1)}" height="${BAR_HIGH}" fill="${b.filled ? "#000000" : "#ffffff"}" stroke="#000" stroke-width="0.6"/>` +
+        `<rect x="${BAR_AT}" y="${b.y}" width="${b.width.toFixed(1)}" height="${BAR_HIGH}" ` +
+        `fill="${b.filled ? "#000000" : "#ffffff"}" stroke="#000" stroke-width="0.6"/>` +
         `<text x="${BAR_AT + 6 + b.width}" y="${b.y + BAR_HIGH}" font-family="Text" font-size="6.5">${b.label}</text>`,
     ),
   ]);
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${body.join("")}</svg>`;
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ` +
+    `${height}">${body.join("")}</svg>`
+  );
 }
 
 /** Every third of the third octaves: what a table can hold. */

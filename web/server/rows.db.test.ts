@@ -35,15 +35,18 @@ async function everything(): Promise<void> {
 test.each([
   [
     "observation",
-    `insert into observation (job_id, line_id, kind, subject_kind, detail, while_locked, taken_at, by) values ($1, $2, 'section', 'unit', '{"here": true}', false, now(), 'x')`,
+    `insert into observation (job_id, line_id, kind, subject_kind, detail, while_locked, taken_at, by) values ($1, ` +
+      `$2, 'section', 'unit', '{"here": true}', false, now(), 'x')`,
   ],
   [
     "observation",
-    `insert into observation (job_id, line_id, kind, subject_kind, detail, while_locked, taken_at, by) values ($1, $2, 'timer', 'unit', '{"name": 7, "seconds": "NaN"}', false, now(), 'x')`,
+    `insert into observation (job_id, line_id, kind, subject_kind, detail, while_locked, taken_at, by) values ($1, ` +
+      `$2, 'timer', 'unit', '{"name": 7, "seconds": "NaN"}', false, now(), 'x')`,
   ],
   [
     "circuit note",
-    `insert into circuit_note (job_id, scenario, settings, binding, by) select $1, 'supply', '{"stages": "many"}', '{"reservoir": 7}', 'x' where $2::bigint > 0`,
+    `insert into circuit_note (job_id, scenario, settings, binding, by) select $1, 'supply', '{"stages": "many"}', ` +
+      `'{"reservoir": 7}', 'x' where $2::bigint > 0`,
   ],
 ])("a foreign row of %s is named and left out, and harms nothing else", async (table, sql) => {
   await pool().query(sql, [id, await lineId()]);

@@ -69,7 +69,8 @@ describe("a wrong row is impossible", () => {
       `insert into readout_line (job_id, client_key, typed, entered_by) values (1, gen_random_uuid(), 'C1 esr 1', 'test')`,
     );
   });
-  const reading = `insert into reading (job_id, line_id, position_id, kind, in_circuit, significant, value, over_range, at_hz, trend, sign) values`;
+  const reading =
+    `insert into reading (job_id, line_id, position_id, kind, in_circuit, significant, value, over_range, at_hz, ` + `trend, sign) values`;
 
   test.each([
     ["a job on the mains without its frequency", `${job} (3, 'X', 'mixer', 'linear', null, 230)`, "23514"],
@@ -79,7 +80,8 @@ describe("a wrong row is impossible", () => {
     ["a touch limit above ES1", `update shop set touch_limit_v = 90`, "23514"],
     [
       "a designator twice on a job",
-      `insert into position (job_id, designator, section, role, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus) values (1, 'C1', 'S', 'coupling', 'film', 1e-6, 63, 0.1, 0.1)`,
+      `insert into position (job_id, designator, section, role, technology, nominal_f, rated_v, tolerance_minus, ` +
+        `tolerance_plus) values (1, 'C1', 'S', 'coupling', 'film', 1e-6, 63, 0.1, 0.1)`,
       "23505",
     ],
     ["a reading on another job's position", `${reading} (1, 1, 2, 'esr', true, 2, 1, false, 1e5, null, null)`, "23503"],
@@ -91,12 +93,14 @@ describe("a wrong row is impossible", () => {
     ["a word with a figure", `${reading} (1, 1, 1, 'word', true, 2, 1, false, null, null, null)`, "23514"],
     [
       "a norm that fails before it is worn",
-      `insert into shop_norm (nominal_from_f, nominal_to_f, typical_ohms, worn_over_ohms, failed_over_ohms, by) values (1e-5, 1e-5, 1, 2, 2, 'x')`,
+      `insert into shop_norm (nominal_from_f, nominal_to_f, typical_ohms, worn_over_ohms, failed_over_ohms, by) values ` +
+        `(1e-5, 1e-5, 1, 2, 2, 'x')`,
       "23514",
     ],
     [
       "a fitting of another job's position",
-      `insert into fitting (job_id, position_id, line_id, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, by) values (1, 2, 1, 'film', 1e-6, 63, 0.1, 0.1, 'x')`,
+      `insert into fitting (job_id, position_id, line_id, technology, nominal_f, rated_v, tolerance_minus, ` +
+        `tolerance_plus, by) values (1, 2, 1, 'film', 1e-6, 63, 0.1, 0.1, 'x')`,
       "23503",
     ],
     ["a bulged ESR", `${reading} (1, 1, 1, 'esr', true, 2, 1, false, 1e5, null, 'bulged')`, "23514"],
@@ -130,7 +134,8 @@ describe("a wrong row is impossible", () => {
          values (1, 1, 1, 'aluminium', 1e-4, 25, 0.2, 0.2, 'x')`,
       );
       await pool().query(
-        `insert into choice (job_id, position_id, decision, reason, verdict, by) select 1, 1, 'leave', 'test', 'worn', 'x' where not exists (select 1 from choice)`,
+        `insert into choice (job_id, position_id, decision, reason, verdict, by) select 1, 1, 'leave', 'test', 'worn', ` +
+          `'x' where not exists (select 1 from choice)`,
       );
       const { rows } = await pool().query(`select count(*)::int as n from ${table}`);
       expect(rows[0].n, "an empty table would refuse nothing").toBeGreaterThan(0);

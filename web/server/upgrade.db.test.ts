@@ -15,14 +15,17 @@ async function firstRelease(): Promise<void> {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   await client.query(`
-    insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, complaint) values (7, 'Old docket', 'receiver', 'linear', 50, 230, 'hums');
+    insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, complaint) values (7, 'Old docket',
+      'receiver', 'linear', 50, 230, 'hums');
     insert into job_finding values (1, 'hum');
-    insert into position (job_id, designator, section, role, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, holds_charge, parallel_with) values
+    insert into position (job_id, designator, section, role, technology, nominal_f, rated_v, tolerance_minus,
+      tolerance_plus, holds_charge, parallel_with) values
       (1, 'C1', 'Supply', 'reservoir', 'aluminium', 4.7e-3, 50, 0.2, 0.2, true, null),
       (1, 'C5', 'Supply', 'regulatorIn', 'aluminium', 2.2e-4, 35, 0.2, 0.2, false, array['C7']),
       (1, 'C7', 'Supply', 'regulatorIn', 'aluminium', 2.2e-4, 35, 0.2, 0.2, false, '{}');
     insert into readout_line (job_id, client_key, typed, entered_by) select 1, gen_random_uuid(), t, 'old bench'
-      from unnest(array['C5 out esr 0.9', 'C7 bulged', 'C5 esr 3', 'C1 38v', 'ripple C1 1.2vac', 'note smells', 'rail +15 11.7', 'new 220u 35v esr 0.2']) t;
+      from unnest(array['C5 out esr 0.9', 'C7 bulged', 'C5 esr 3', 'C1 38v', 'ripple C1 1.2vac', 'note smells',
+        'rail +15 11.7', 'new 220u 35v esr 0.2']) t;
     insert into reading (job_id, line_id, position_id, kind, in_circuit, meter_id, value, at_hz, significant) values
       (1, 1, 2, 'esr', false, 'esr', 0.9, 1e5, 1), (1, 3, 2, 'esr', true, 'esr', 3, 1e5, 1);
     insert into reading (job_id, line_id, position_id, kind, in_circuit, sign, significant) values (1, 2, 3, 'visual', true, 'bulged', 1);
@@ -31,7 +34,8 @@ async function firstRelease(): Promise<void> {
     insert into point_reading (job_id, line_id, position_id, volts, alternating, significant) values (1, 5, 1, 1.2, true, 2);
     insert into point_reading (job_id, line_id, point, volts, alternating, significant) values (1, 7, 'rail +15', 11.7, false, 3);
     insert into job_event (job_id, kind, detail, by) values (1, 'note', '{"text": "smells", "lineId": 6}', 'old bench');
-    insert into shelf_reading (meter_id, technology, nominal_f, rated_v, at_hz, esr_ohms, taken_by) values ('esr', 'aluminium', 2.2e-4, 35, 1e5, 0.2, 'old bench');
+    insert into shelf_reading (meter_id, technology, nominal_f, rated_v, at_hz, esr_ohms, taken_by) values ('esr',
+      'aluminium', 2.2e-4, 35, 1e5, 0.2, 'old bench');
     insert into choice (job_id, position_id, decision, reason, verdict, by) values (1, 2, 'leave', 'owner declines', 'failed', 'old bench');
   `);
   await client.end();

@@ -34,7 +34,8 @@ const refusalTexts: Texts<Refusal> = {
   esr: (r) => `ESR ${shown(r.ohms, "Ω", 2)}, original ${shown(r.needed, "Ω", 2)}`,
   ripple: (r) => `rated for ${shown(r.amperes, "A", 2)} of ripple, needs ${shown(r.needed, "A", 2)}`,
   esrWindow: (r) =>
-    `ESR ${r.ohms === null ? "unknown" : shown(r.ohms, "Ω", 2)}, the regulator needs ${r.least === null ? "" : shown(r.least, "Ω", 2)} to ${r.most === null ? "" : shown(r.most, "Ω", 2)}`,
+    `ESR ${r.ohms === null ? "unknown" : shown(r.ohms, "Ω", 2)}, the regulator needs ` +
+    `${r.least === null ? "" : shown(r.least, "Ω", 2)} to ${r.most === null ? "" : shown(r.most, "Ω", 2)}`,
   pulse: (r) => `rated for ${r.bears} V/µs, needs ${r.needed} V/µs`,
 };
 /** What volts a part must be rated for, and why; what to say where nobody knows. */
@@ -148,7 +149,10 @@ export function setText(set: PartSet): string {
   const parts = set.parts.map((p) => shown(p.nominal, "F"));
   const joined = set.arrangement === "parallel" ? parts.join(" + ") : `2 × ${parts[0]}`;
   const tolerance = `−${Math.round(set.tolerance.minus * 100)}/+${Math.round(set.tolerance.plus * 100)} %`;
-  return `${joined} ${arrangementName[set.arrangement]}: ${shown(Number(set.nominal.toPrecision(3)), "F")} (${signedPercent(set.change)}, ${tolerance}), ${voltsText(set.rated)}`;
+  return (
+    `${joined} ${arrangementName[set.arrangement]}: ${shown(Number(set.nominal.toPrecision(3)), "F")} ` +
+    `(${signedPercent(set.change)}, ${tolerance}), ${voltsText(set.rated)}`
+  );
 }
 
 const mindTexts: Texts<OrderMind> = {

@@ -294,7 +294,10 @@ export const warningText = (w: Warning): string => {
     case "overRated":
       return `The ${slotName[w.slot]} sees ${shown(w.volts, "V")}, rated ${shown(w.rated, "V")}.`;
     case "oscillates":
-      return `It oscillates by itself at ${shown(w.hertz, "Hz")}, growing ${w.growth < 0.1 ? "slowly" : `${(Math.exp(w.growth / w.hertz) * 100 - 100).toFixed(0)} % a cycle`}.`;
+      return (
+        `It oscillates by itself at ${shown(w.hertz, "Hz")}, growing ` +
+        `${w.growth < 0.1 ? "slowly" : `${(Math.exp(w.growth / w.hertz) * 100 - 100).toFixed(0)} % a cycle`}.`
+      );
     case "creeps":
       return "It drifts to one side without oscillating.";
     case "dampedPeak":
@@ -302,7 +305,10 @@ export const warningText = (w: Warning): string => {
     case "neverStarts":
       return `The start supply climbs to ${shown(w.volts, "V")} only; it needs ${shown(w.needed, "V")}: it never starts.`;
     case "startsThenFails":
-      return `It starts and falls to ${shown(w.volts, "V")} before its auxiliary winding takes over (needs ${shown(w.needed, "V")}): it ticks and tries again.`;
+      return (
+        `It starts and falls to ${shown(w.volts, "V")} before its auxiliary winding takes over (needs ` +
+        `${shown(w.needed, "V")}): it ticks and tries again.`
+      );
     case "neverClears":
       return "The pin never reaches its threshold: the delay never ends.";
     case "muted":
@@ -422,7 +428,10 @@ export function circuitIssueText(issue: CircuitIssue): string {
     case "no_common_period":
       return `${list([...issue.elements])} run${issue.elements.length === 1 ? "s" : ""} at a frequency that does not fit the others.`;
     case "no_convergence":
-      return `No solution found at node ${issue.node}, ${shown(issue.time, "s")} into the run.${issue.slowest === undefined ? "" : ` Its slowest mode takes ${shown(issue.slowest, "s")} to decay to a third.`}`;
+      return (
+        `No solution found at node ${issue.node}, ${shown(issue.time, "s")} into the ` +
+        `run.${issue.slowest === undefined ? "" : ` Its slowest mode takes ${shown(issue.slowest, "s")} to decay to a third.`}`
+      );
     case "unstable":
       return issue.hertz > 0
         ? `It never settles: it oscillates by itself at ${shown(issue.hertz, "Hz", 2)} and grows.`

@@ -95,7 +95,9 @@ function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: stri
     case "position": {
       const p = c.position;
       const taken = p.assumed.filter((a) => a !== "rated");
-      const usual = `${taken.length > 0 ? ` (${taken.join(", ")} taken as usual)` : ""}${p.rated === null ? ", volts not entered: C9 marked 63v adds them later".replace("C9", p.designator) : ""}`;
+      const usual =
+        `${taken.length > 0 ? ` (${taken.join(", ")} taken as usual)` : ""}` +
+        `${p.rated === null ? ", volts not entered: C9 marked 63v adds them later".replace("C9", p.designator) : ""}`;
       return {
         subject: `Add ${p.designator}`,
         rest: `${marked(p.nominal, p.rated)}, ${roleName[p.role]}, ${technologyName[p.technology]}${usual}`,
@@ -165,5 +167,6 @@ export function bareText(questions: readonly Question[] | null, cursor: string |
 /** Lines that went in together, and those that were not understood and wait to be put right. */
 export const setAsideText = ({ kept, left }: { kept: number; left: readonly string[] }): string => {
   const waiting = left.length === 0 ? null : `not understood: ${left.slice(0, 4).join(" · ")}${left.length > 4 ? " …" : ""}`;
-  return `${[kept > 0 ? `${kept} lines saved` : null, waiting && (kept > 0 ? `${left.length} ${waiting}` : capital(waiting))].filter(Boolean).join(", ")}.`;
+  const parts = [kept > 0 ? `${kept} lines saved` : null, waiting && (kept > 0 ? `${left.length} ${waiting}` : capital(waiting))];
+  return `${parts.filter(Boolean).join(", ")}.`;
 };

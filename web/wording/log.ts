@@ -41,7 +41,8 @@ const SAFETY: Readonly<Record<Extract<LogEntry, { what: "safety" }>["kind"], str
 
 /** What of a job's records cannot be shown. */
 export const unreadableText = (rows: readonly { table: string; id: number }[]): string =>
-  `${rows.length} ${rows.length === 1 ? "entry" : "entries"} of this job cannot be read and ${rows.length === 1 ? "is" : "are"} left out of everything: ${rows
+  `${rows.length} ${rows.length === 1 ? "entry" : "entries"} of this job cannot be read and ` +
+  `${rows.length === 1 ? "is" : "are"} left out of everything: ${rows
     .slice(0, 5)
     .map((r) => `${r.table.replaceAll("_", " ")} ${r.id}`)
     .join(", ")}${rows.length > 5 ? " …" : ""}.`;

@@ -187,6 +187,8 @@ export function underText(c: Circumstances): string {
 type FigureRead = Extract<Observation, { kind: "figure" }>;
 const UNITS = { ohms: "Ω", toGround: "Ω", half: "Ω", junction: "V", current: "A", power: "W" } as const;
 
+const said = (parts: readonly (string | false | null | undefined)[]): string => parts.filter(Boolean).join(", ");
+
 /** "gain 62", "be 0.62 V", "3.2 kΩ to ground" */
 export function figureText(f: FigureRead): string {
   const value =
@@ -197,7 +199,10 @@ export function figureText(f: FigureRead): string {
         : shown(f.value, UNITS[f.quantity], f.significant);
   const name = f.label ?? (f.quantity === "ohms" || f.quantity === "current" || f.quantity === "power" ? "" : quantityName[f.quantity]);
   const under = underText(f.under);
-  return `${f.quantity === "toGround" ? `${value} to ground` : [f.quantity === "half" && f.label ? `half ${f.label}` : name, value].filter(Boolean).join(" ")}${under ? `, ${under}` : ""}`;
+  return (
+    (f.quantity === "toGround" ? `${value} to ground` : `${f.quantity === "half" && f.label ? `half ${f.label}` : name} ${value}`.trim()) +
+    `${under ? `, ${under}` : ""}`
+  );
 }
 
 /** What was done, to what, with what: "C9 bridged with 10 µF". */
@@ -386,7 +391,10 @@ export function observationText(o: Observation): string {
     case "state":
       return stateName[o.state];
     case "look":
-      return `${lookName[o.sign]}${o.severity === "slight" ? ", slightly" : o.severity === "bad" ? ", badly" : ""}${o.intended ? ", not a fault" : ""}`;
+      return (
+        `${lookName[o.sign]}${o.severity === "slight" ? ", slightly" : o.severity === "bad" ? ", badly" : ""}` +
+        `${o.intended ? ", not a fault" : ""}`
+      );
     case "stamp":
       return `dated ${o.week === null ? "" : `week ${o.week} of `}${o.year}`;
     case "tried": {
@@ -404,7 +412,7 @@ export function observationText(o: Observation): string {
     case "settled":
       return `line ${o.line} is ${remarkMeaningName[o.as]}`;
     case "outcome":
-      return `line ${o.line}: ${[o.outcome ? outcomeName[o.outcome] : "", o.followed ? followedName[o.followed] : "", markedText(o.marked)].filter(Boolean).join(", ")}`;
+      return `line ${o.line}: ${said([o.outcome && outcomeName[o.outcome], o.followed && followedName[o.followed], markedText(o.marked)])}`;
     case "complaintNow":
       return complaintNowText(o);
     case "heard":
@@ -412,7 +420,12 @@ export function observationText(o: Observation): string {
     case "laid":
       return layName[o.plus];
     case "means":
-      return `first power: ${[meansName[o.by], o.watts === null ? "" : shown(o.watts, "W"), o.volts === null ? "" : shown(o.volts, "V"), o.amperes === null ? "" : `at most ${shown(o.amperes, "A")}`].filter(Boolean).join(", ")}`;
+      return `first power: ${said([
+        meansName[o.by],
+        o.watts !== null && shown(o.watts, "W"),
+        o.volts !== null && shown(o.volts, "V"),
+        o.amperes !== null && `at most ${shown(o.amperes, "A")}`,
+      ])}`;
     case "stage":
       return `${stageName[o.stage].toLowerCase()}${becauseText(o.because)}`;
     case "mains":
@@ -422,11 +435,17 @@ export function observationText(o: Observation): string {
     case "timer":
       return `${o.name}: ${span(o.seconds)} from now`;
     case "idleWindow":
-      return `idle ${o.channels.length > 0 ? `of ${list(o.channels)} ` : ""}${shown(o.low, o.unit)} to ${shown(o.high, o.unit)}${o.ohms === null ? "" : ` over ${shown(o.ohms, "Ω")}`}`;
+      return (
+        `idle ${o.channels.length > 0 ? `of ${list(o.channels)} ` : ""}${shown(o.low, o.unit)} to ` +
+        `${shown(o.high, o.unit)}${o.ohms === null ? "" : ` over ${shown(o.ohms, "Ω")}`}`
+      );
     case "idleWatts":
       return `idle: ${shown(o.each, "W")} more a channel`;
     case "idle":
-      return `idle ${o.channel === "down" ? "at minimum" : o.channel}: ${shown(o.value, o.unit, o.significant)}${o.heat === null ? "" : `, ${o.heat}`}${o.atEnd ? ", adjuster at its end" : ""}`;
+      return (
+        `idle ${o.channel === "down" ? "at minimum" : o.channel}: ` +
+        `${shown(o.value, o.unit, o.significant)}${o.heat === null ? "" : `, ${o.heat}`}${o.atEnd ? ", adjuster at its end" : ""}`
+      );
     case "valveIdle":
       return [
         o.plate === null ? "" : `plate ${shown(o.plate, "V")}`,
@@ -460,7 +479,10 @@ export function observationText(o: Observation): string {
     case "wanted":
       return `${authorityName[o.by]} ${markedText(o.marked)}`;
     case "norm":
-      return `${o.power === "standby" ? "in standby" : "at idle"} it should draw ${shown(o.value, o.quantity === "current" ? "A" : "W", o.significant)}`;
+      return (
+        `${o.power === "standby" ? "in standby" : "at idle"} it should draw ` +
+        `${shown(o.value, o.quantity === "current" ? "A" : "W", o.significant)}`
+      );
     case "sibling":
       return o.here ? "the other one is here" : "the other one is not here";
     case "removed":
@@ -544,4 +566,5 @@ export const pointVerdictText = ({ state, off }: PointVerdict): string =>
 
 /** "F1, 2 A: blew violently: look for a short behind it. Why: D3 shorted" */
 export const fuseText = ({ name, marked, how, because }: FuseModel): string =>
-  `${[name, markedText(marked)].filter(Boolean).join(", ")}: went${how === null ? "" : ` ${fuseEndName[how]}`}. ${because === null ? "Cause not recorded." : `Why: ${because}.`}`;
+  `${[name, markedText(marked)].filter(Boolean).join(", ")}: went${how === null ? "" : ` ${fuseEndName[how]}`}. ` +
+  `${because === null ? "Cause not recorded." : `Why: ${because}.`}`;

@@ -93,9 +93,11 @@ const fuseHoldText = {
 const interlockTexts: Texts<Interlock> = {
   noSupply: () => "This unit takes no power of its own.",
   shorted: (h) =>
-    `Do not power: ${list(h.what)} ${h.what.length > 1 ? "read" : "reads"} short. Find and clear the short, then measure the node again (${exampleOf(h.what[0]!)}). No reason overrides this.`,
+    `Do not power: ${list(h.what)} ${h.what.length > 1 ? "read" : "reads"} short. Find and clear the short, then ` +
+    `measure the node again (${exampleOf(h.what[0]!)}). No reason overrides this.`,
   lowNode: (h) =>
-    `${list(h.what)} ${h.what.length > 1 ? "read" : "reads"} close to zero to ground. If that is normal there, power it with a reason and through a limiter or a current-limited supply only: step 25% anyway because …`,
+    `${list(h.what)} ${h.what.length > 1 ? "read" : "reads"} close to zero to ground. If that is normal there, ` +
+    `power it with a reason and through a limiter or a current-limited supply only: step 25% anyway because …`,
   unsafe: (h) => `Do not power: ${h.what.map((w) => unsafeText[w]).join("; ")}. No reason overrides this. Mains wiring by local code.`,
   fuse: (h) => `Do not power: ${fuseHoldText[h.why](h.name)} No reason overrides this.`,
   noMeans: () => `Enter first what stands before the unit: limiter 60w, variac, or limited 24v 0.5a.`,
@@ -104,7 +106,8 @@ const interlockTexts: Texts<Interlock> = {
       ? "Not on a variable transformer: such a supply draws most current at low mains. Use a lamp or a current-limited supply."
       : `A ${meansName[h.by]} does not suit this supply.`,
   suppliesFirst: (h) =>
-    `This job's approach wants ${list(h.positions.slice(0, 4))}${h.positions.length > 4 ? " …" : ""} new or measured good before any power.`,
+    `This job's approach wants ${list(h.positions.slice(0, 4))}${h.positions.length > 4 ? " …" : ""} new or ` +
+    `measured good before any power.`,
   repaired: () => "The unit was repaired since it was last on: power it up in steps.",
   stageOrder: (h) => `First ${stageName[h.needs].toLowerCase()}.`,
   stepOrder: (h) => `First ${percent(h.share)}.`,
@@ -132,7 +135,8 @@ export const interlockText = (hold: Interlock): string => {
 };
 /** What is said of a line that was kept as an attempt. */
 export const attemptText = (hold: Interlock): string =>
-  `Not powered by the plan. ${interlockText(hold)} Recorded as an attempt: treat the unit as live until you have switched it off and entered power off.`;
+  `Not powered by the plan. ${interlockText(hold)} Recorded as an attempt: treat the unit as live until you have ` +
+  `switched it off and entered power off.`;
 
 export const refitName: Readonly<Record<RefitStep, string>> = {
   removed: "Old parts out without lifting pads",

@@ -42,7 +42,8 @@ const readoutTexts: Texts<ReadoutIssue> = {
   badCharacter: () => "There is a character in it that cannot be saved.",
   noDesignator: () => "Which part? Name it, or move the cursor to it.",
   unknownDesignator: (i) =>
-    `${i.designator} is not on this job.${i.near.length > 0 ? ` Did you mean ${list(i.near)}?` : ""} Or: add ${i.designator} 47u 25v decoupler`,
+    `${i.designator} is not on this job.${i.near.length > 0 ? ` Did you mean ${list(i.near)}?` : ""} Or: add ` +
+    `${i.designator} 47u 25v decoupler`,
   stampUnclear: () => "Which year and week? As in: stamp wk 14 1994 on C9",
   expectUnclear: () => "Enter the point and what it should read: rail +15 should be 15 5%",
   startsUnclear: (i) => `${i.token}: how many of how many? As in: starts 4 of 5`,

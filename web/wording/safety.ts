@@ -34,7 +34,10 @@ export function hazardDetail(safety: TouchSafety, now: number, limit: number): s
     case "nothingListed":
       return "No capacitor is listed that could hold charge. List the reservoirs, or override with a reason.";
     case "voltsUnknown":
-      return `${list(safety.listed)} ${safety.listed.length > 1 ? "hold" : "holds"} too little to hurt, but the highest voltage in this unit is not recorded. Enter it (highest 35v), list the reservoirs, or override with a reason.`;
+      return (
+        `${list(safety.listed)} ${safety.listed.length > 1 ? "hold" : "holds"} too little to hurt, but the highest ` +
+        `voltage in this unit is not recorded. Enter it (highest 35v), list the reservoirs, or override with a reason.`
+      );
     case "chargeHeld": {
       const passed = safety.waiting.flatMap((w) => (w.passedOver ? [`${w.position}: ${passedOverText(w.passedOver)}.`] : []));
       if (passed.length > 0) return passed.join(" ");
@@ -108,13 +111,15 @@ export const holdText: Readonly<Record<ClosingBlocker, string>> = {
   testFails: "An item of the final test is out of its limits. Put it right and test again, or waive in writing.",
   refitLeft: "Steps before the lid goes on are not done. See the lists under Fit, or waive in writing.",
   contaminated:
-    "Something leaked and what it wetted was not measured clean. Clean it and enter its insulation, as in after leak strip insulation 40M, or waive in writing.",
+    "Something leaked and what it wetted was not measured clean. Clean it and enter its insulation, as in after leak " +
+    "strip insulation 40M, or waive in writing.",
   idleNotWarm: "An idle current was adjusted and not read warm in its window. Read it warm, or waive in writing.",
   noCause: "No cause is confirmed. Go on with the diagnosis, close as located or cleared, or waive in writing.",
   unproven:
     "The complaint was not tried and found gone after the last repair. Try it and enter what it does, as in hum gone, or waive in writing.",
   notRun:
-    "The unit was not run at full mains with its loads after the last repair. Take a lamp or transformer away (stage full), power it on, or waive in writing.",
+    "The unit was not run at full mains with its loads after the last repair. Take a lamp or transformer away (stage " +
+    "full), power it on, or waive in writing.",
 };
 /** The same in the words of a letter to the owner, where it went back like that. */
 export const ownerHoldText: Readonly<Record<ClosingBlocker, string>> = {

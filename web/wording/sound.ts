@@ -130,7 +130,8 @@ const sideText = (side: SickSide): string => (side === "both" ? "both sides" : s
 const circuitText = { decouplingChain: "decoupling chain", servoLoop: "servo loop" } as const;
 const faultTexts: Texts<SickFault> = {
   hum: (f) =>
-    `${f.cause === "dried" ? `reservoirs at ${percent(f.share)}` : "one rectifier diode open"}: ripple ${shown(f.ripple, "V", 2)} by the supply's circuit, ${f.mainsHz} Hz mains, ${dBText(f.level)}`,
+    `${f.cause === "dried" ? `reservoirs at ${percent(f.share)}` : "one rectifier diode open"}: ripple ` +
+    `${shown(f.ripple, "V", 2)} by the supply's circuit, ${f.mainsHz} Hz mains, ${dBText(f.level)}`,
   swing: (f) =>
     `${circuitText[f.circuit]} at ${percent(f.share)}: ${f.hz.toFixed(2)} Hz by its model, growing ${f.growth.toFixed(2)} a second`,
   crackle: (f) => `${f.count} sparks, ${sideText(f.side)}`,

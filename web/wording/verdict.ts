@@ -1,3 +1,4 @@
+import type { VisualSign } from "@mirvek/core/evidence";
 import type { EsrExpectation, ReferenceSource, Settle, Verdict, VerdictNote, VerdictReason } from "@mirvek/core/verdict";
 import { list, percent, shown, signedPercent, times } from "./quantity";
 import { saidWordName, signName } from "./vocabulary";
@@ -8,7 +9,9 @@ const where = (inCircuit: boolean) => (inCircuit ? "in circuit" : "out of circui
 const reasonText: Texts<VerdictReason> = {
   nothingMeasured: () => "",
   esr: (r) => {
-    const figures = `ESR ${times(r.ratio)} the ${shown(r.expected, "Ω", 2)} expected${r.atLimit === null ? "" : `, at the limit of ${shown(r.atLimit, "Ω", 2)}`}`;
+    const figures =
+      `ESR ${times(r.ratio)} the ${shown(r.expected, "Ω", 2)} ` +
+      `expected${r.atLimit === null ? "" : `, at the limit of ${shown(r.atLimit, "Ω", 2)}`}`;
     if (!r.inCircuit) return `${figures}, out of circuit`;
     return r.ratio >= 1.25 ? `${figures}; neighbours only lower it` : `${figures}, nothing across it`;
   },
@@ -41,7 +44,8 @@ const reasonText: Texts<VerdictReason> = {
   overRangeProvesLittle: () => "ohmmeter over-range: no short, more it does not show",
   stillClimbing: (r) => `${shown(r.ohms, "Ω", 2)} and still climbing: wait`,
   leaky: (r) =>
-    `${r.trend === "falling" ? "falls to" : "stops at"} ${shown(r.ohms, "Ω", 2)} out of circuit, ${shown(r.least, "Ω", 2)} is the least: leaks`,
+    `${r.trend === "falling" ? "falls to" : "stops at"} ${shown(r.ohms, "Ω", 2)} out of circuit, ` +
+    `${shown(r.least, "Ω", 2)} is the least: leaks`,
   leakWithinForm: (r) => `stops at ${shown(r.ohms, "Ω", 2)}, within the ${shown(r.least, "Ω", 2)} that is allowed`,
   leakTrendUnsaid: (r) => `${shown(r.ohms, "Ω", 2)} out of circuit: falling, settled or climbing?`,
   leakShifts: (r) => `${shown(r.ohms, "Ω", 2)} puts ${shown(r.shift, "V", 2)} on the next stage`,
@@ -93,12 +97,14 @@ const referenceText: Readonly<Record<ReferenceSource, string>> = {
   formula: "usual tan δ",
 };
 
+/** What was seen, where it is no adjective. */
+const SEEN: Partial<Record<VisualSign, string>> = { corrodedLead: "has a corroded lead", crust: "has crust under it", leaking: "leaks" };
+
 const noteText: Texts<VerdictNote> = {
   metersDisagree: (n) => `${n.meters[0]} and ${n.meters[1]} differ ${times(n.ratio)}`,
   allTwinsBad: (n) => `${list(n.twins)} too: heat or age`,
   twinRatio: (n) => `${n.quantity === "esr" ? "ESR" : "C"} ${times(n.ratio)} worse than ${list(n.twins)}`,
-  lookedBad: (n) =>
-    `it ${n.sign === "corrodedLead" ? "has a corroded lead" : n.sign === "crust" ? "has crust under it" : n.sign === "leaking" ? "leaks" : `is ${signName[n.sign]}`}`,
+  lookedBad: (n) => `it ${SEEN[n.sign] ?? `is ${signName[n.sign]}`}`,
 };
 
 export const reasonOf = (verdict: Pick<Verdict, "reason">): string => say(reasonText, verdict.reason);
@@ -111,7 +117,8 @@ export const notesOf = ({ notes, reason }: Pick<Verdict, "notes"> & Partial<Pick
 
 /** What an ESR reading will be held against: "Sound to 0.30 Ω, failed over 0.50 Ω (trade norm)". */
 export const limitsText = (e: EsrExpectation): string =>
-  `Good to ${shown(e.soundUpTo, "Ω", 2)}, failed over ${shown(e.failedOver, "Ω", 2)} (${referenceText[e.source]}${e.samples > 1 ? `, ${e.samples} samples` : ""})`;
+  `Good to ${shown(e.soundUpTo, "Ω", 2)}, failed over ${shown(e.failedOver, "Ω", 2)} ` +
+  `(${referenceText[e.source]}${e.samples > 1 ? `, ${e.samples} samples` : ""})`;
 
 /** "against a new one on this meter; likely" */
 export function backingOf(verdict: Verdict): string {

@@ -35,8 +35,8 @@ const FACTOR: Readonly<Record<Exclude<ColumnUnit, "code">, number>> = {
 };
 
 /**
- * A plain number as spreadsheets write it: point or comma for decimals, the other one, blanks or apostrophes between thousands. One comma or
- * point before three digits is a decimal sign, unless another group or sign shows that it is not.
+ * A plain number as spreadsheets write it: point or comma for decimals, the other one, blanks or apostrophes between thousands. One comma
+ * or point before three digits is a decimal sign, unless another group or sign shows that it is not.
  * @returns null for anything else, formulas among them
  */
 export function plainNumber(text: string): number | null {

@@ -36,7 +36,8 @@ export interface Original extends Pick<CapacitorPart, "technology" | "role"> {
 
 /**
  * A part as good as new at `at` hertz. Its ESR is its own where the series states one and the original's is known too: what is stated held
- * against what is usual would show a difference that nobody has measured. In a crossover a wet part loses what bipolar parts made for it lose.
+ * against what is usual would show a difference that nobody has measured. In a crossover a wet part loses what bipolar parts made for it
+ * lose.
  */
 export function newPartState(constants: ShopConstants, part: StandIn, at: number, original: Original): PartState {
   const wet = isWetAluminium(part.technology);

@@ -5,7 +5,9 @@ import type { Stand } from "../explain";
 import type { MeasuredPart } from "../verdict";
 import { asMade, newPartState, type Original, type StandIn } from "./changes";
 
-/** What can be listened to of an exchange: a response through which sound goes, or hum that is added to it. Levels in dB, frequencies in Hz. */
+/**
+ * What can be listened to of an exchange: a response through which sound goes, or hum that is added to it. Levels in dB, frequencies in Hz.
+ */
 export type Hearable =
   | { kind: "response"; hz: number[]; was: number[]; becomes: number[] }
   /** one period of what a rail carries beside its DC, and how loud it is at the output, in dBV */

@@ -32,7 +32,10 @@ export interface PositionNeeds extends CapacitorPart {
   following: Ohms | null;
   /** ESR the original had when new, at 100 kHz */
   originalEsr: Ohms | null;
-  /** what a model of the circuit says it bears: volts at high mains, amperes rms and their frequency; an estimate, absent or null where none knows */
+  /**
+   * what a model of the circuit says it bears: volts at high mains, amperes rms and their frequency; an estimate, absent or null where none
+   * knows
+   */
   computed?: { volts: number; ripple: number; hertz: number } | null;
   /** mains volts rms of the unit; absent or null where nobody said */
   mains?: number | null;

@@ -87,7 +87,10 @@ interface Member {
 const ONE_MORE = 8;
 const costOf = (a: Assessment): number => ONE_MORE - a.score;
 
-/** What the place would ask of a part if it were marked with that part's own value: only its kind, grade, size and price then count. Remembered by value and volts. */
+/**
+ * What the place would ask of a part if it were marked with that part's own value: only its kind, grade, size and price then count.
+ * Remembered by value and volts.
+ */
 function ownPlaces(
   { needs, approaches, shop }: Requirements,
   over: (part: CataloguePart) => Partial<PositionNeeds>,

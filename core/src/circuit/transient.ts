@@ -35,8 +35,9 @@ export function givenStates(layout: Layout): Float64Array {
 }
 
 /**
- * What the circuit does from time 0 on, in fixed steps (second order in the step; see `Stepper` for the method). Fails with
- * `bad_option` on times, counts or start states out of bounds, `no_convergence` and the time if a step cannot be solved, `cancelled` when `stop` says so; never gives NaN.
+ * What the circuit does from time 0 on, in fixed steps (second order in the step; see `Stepper` for the method). Fails with `bad_option` on
+ * times, counts or start states out of bounds, `no_convergence` and the time if a step cannot be solved, `cancelled` when `stop` says so;
+ * never gives NaN.
  */
 export function transient(
   netlist: CheckedNetlist,

@@ -57,9 +57,10 @@ export interface Clause {
 
 const POINT_HEADS: ReadonlySet<string> = new Set(["rail", "bias", "offset", "b+", "b-", "ht"]);
 const FLOW: ReadonlySet<string> = new Set(
-  "the a an is are was were be been and then so on off now only just with up out from at its his my our their there when while after i we meter shows says set sags drops rises goes came comes went stays reads read gets got draw draws over".split(
-    " ",
-  ),
+  (
+    "the a an is are was were be been and then so on off now only just with up out from at its his my our their there " +
+    "when while after i we meter shows says set sags drops rises goes came comes went stays reads read gets got draw draws over"
+  ).split(" "),
 );
 const NUMBERS: ReadonlyMap<string, number> = wordTable({
   one: 1,

@@ -42,7 +42,9 @@ const each = <M extends string>(table: Readonly<Record<M, string>>, meaning: (m:
 
 const ACT_PHRASES: Readonly<Record<Act, string>> = {
   unplugged: "pulled, unplugged, unplug, disconnected, disconnect, plug out, plugs out, took off, taken off",
-  fed: "fed from a bench supply, fed from the bench supply, fed from bench supply, fed by bench supply, bench supply on, on a bench supply, on bench supply, fed",
+  fed:
+    "fed from a bench supply, fed from the bench supply, fed from bench supply, fed by bench supply, bench supply on, " +
+    "on a bench supply, on bench supply, fed",
   bridged: "bridged, bridging, bridge, paralleled, put across, jumpered",
   swapped: "swapped, swap, exchanged, traded",
   lifted: "lifted one leg of, one leg of, lifted, leg up",
@@ -61,9 +63,14 @@ const ACT_PHRASES: Readonly<Record<Act, string>> = {
 };
 
 const OUTCOME_PHRASES: Readonly<Record<Outcome, string>> = {
-  gone: "gone, is gone, starts at once, comes up at once, went away, disappears, disappeared, cured, is cured, fixed, works, works again, is back, back again, is there again, there again, comes back, came back, holds, it holds, stops, stopped, quiet, is quiet, silent again, all right again, fine again, normal again",
+  gone:
+    "gone, is gone, starts at once, comes up at once, went away, disappears, disappeared, cured, is cured, fixed, " +
+    "works, works again, is back, back again, is there again, there again, comes back, came back, holds, it holds, " +
+    "stops, stopped, quiet, is quiet, silent again, all right again, fine again, normal again",
   better: "better, less, quieter, improves, improved, weaker, a bit better, half gone",
-  same: "no difference, no change, the same, same, same as before, just the same, unchanged, nothing, does nothing, still there, as before, no effect, makes no odds, makes no difference, not better",
+  same:
+    "no difference, no change, the same, same, same as before, just the same, unchanged, nothing, does nothing, still " +
+    "there, as before, no effect, makes no odds, makes no difference, not better",
   worse: "worse, louder, stronger, gets worse, got worse",
   answers: "answers, reacts, it answers, changes it, there it is, sets it off",
 };
@@ -140,7 +147,10 @@ const NOUNS: Readonly<Record<"class" | "place", readonly (readonly [PartClass | 
   place: [
     [
       null,
-      "board, boards, tone board, joint, joints, trace, track, via, vias, pad, pads, chassis, heat sink, heatsink, paste, ground point, earth point, earth lug, ground lug, lug, screw, nut, strip, supply, whole supply, all of supply, all of the supply, output stage, preamp, amp, amplifier, display, motor, case, lid, insulation, section, channel, side, winding, box, cabinet, terminal, terminals",
+      "board, boards, tone board, joint, joints, trace, track, via, vias, pad, pads, chassis, heat sink, heatsink, " +
+        "paste, ground point, earth point, earth lug, ground lug, lug, screw, nut, strip, supply, whole supply, all of " +
+        "supply, all of the supply, output stage, preamp, amp, amplifier, display, motor, case, lid, insulation, section, " +
+        "channel, side, winding, box, cabinet, terminal, terminals",
     ],
   ],
 };

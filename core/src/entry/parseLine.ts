@@ -14,11 +14,11 @@ const CONTROL = /\p{Cc}/u;
 const HALF = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/;
 
 /**
- * Understands one line as a technician would mutter it: `C14 esr 4.6`, `C14 out 31u 0.9r`, `C12 C13 esr 0.5 0.6`, `C14 bulged`,
- * `rail +15 11.7`, `C3 leak 20k falling`, `C1 38v`, `out`, `new 10u 50v esr 1.4`, `power off`, `undo`. Words in any order;
- * `in`, `out`, a meter's word and `@f` belong to the value they stand beside; decimals with point or comma; a bare number is what
- * the current meter shows. Never guesses silently: what cannot be told apart comes back as an issue that asks. A lone `!` keeps a
- * value far from the marked one. Divisions of a screen are multiplied out. What is understood lies within `LIMITS` and `LENGTHS`, so that it can be kept.
+ * Understands one line as a technician would mutter it: `C14 esr 4.6`, `C14 out 31u 0.9r`, `C12 C13 esr 0.5 0.6`, `C14 bulged`, `rail +15
+ * 11.7`, `C3 leak 20k falling`, `C1 38v`, `out`, `new 10u 50v esr 1.4`, `power off`, `undo`. Words in any order; `in`, `out`, a meter's
+ * word and `@f` belong to the value they stand beside; decimals with point or comma; a bare number is what the current meter shows. Never
+ * guesses silently: what cannot be told apart comes back as an issue that asks. A lone `!` keeps a value far from the marked one. Divisions
+ * of a screen are multiplied out. What is understood lies within `LIMITS` and `LENGTHS`, so that it can be kept.
  */
 export function parseReadout(line: string, context: ReadoutContext): Parsed<Entry> {
   const typed = withFuseRatings(inVolts(line.trim().replace(/\s+/g, " ")), context);

@@ -23,8 +23,9 @@ export interface Folded<R = Reading> {
 }
 
 /**
- * Folds readings of one part (any order; none is dropped, only superseded). For each quantity the latest out-of-circuit reading
- * counts before any in-circuit one; among equals the later: by the place of its line where it has one, else by its time. Signs that stay (a bulge) all go on counting.
+ * Folds readings of one part (any order; none is dropped, only superseded). For each quantity the latest out-of-circuit reading counts
+ * before any in-circuit one; among equals the later: by the place of its line where it has one, else by its time. Signs that stay (a bulge)
+ * all go on counting.
  * @param wet whether the part is wet aluminium, whose C at 1 kHz is a quantity of its own
  * @param registry kinds of evidence; a reading of a kind not in it is kept in `all` and counts for nothing
  */

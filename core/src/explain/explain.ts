@@ -205,7 +205,8 @@ function answerOf(bad: number, total: Spread, complaint: number | null, noticeab
   return share >= 0.6 ? "mostly" : share >= 0.2 ? "partly" : "doesNot";
 }
 
-const jitter = (value: number, share: number, random: () => number) => value * Math.exp(normal(random, 0, share / 1.28)); // `share` is where 80 % of draws lie
+// `share` is where 80 % of draws lie
+const jitter = (value: number, share: number, random: () => number) => value * Math.exp(normal(random, 0, share / 1.28));
 
 function shaken(known: KnownState, random: () => number): PartState {
   if (known.state.kind !== "works") return known.state;

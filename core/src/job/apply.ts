@@ -304,7 +304,9 @@ const UNDONE_REASON = "its line was undone";
 const noLine = ({ lines }: Pick<JobRecords, "lines">, at: number) =>
   ({ id: 0, line: null, seq: lines[0]?.seq ?? 0, at, kept: at, struck: false }) as const;
 
-/** Whether undoing a line takes away all that says the unit is on: it is off then, for all anybody says, and charged, for all anybody knows. */
+/**
+ * Whether undoing a line takes away all that says the unit is on: it is off then, for all anybody says, and charged, for all anybody knows.
+ */
 export const undoesPower = (events: readonly StoredSafetyEvent[], key: string): boolean =>
   isPowered(events) &&
   events.some((e) => e.line === key && isPower(e) && !e.struck) &&

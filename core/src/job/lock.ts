@@ -72,7 +72,9 @@ function countingEvents(constants: ShopConstants, { events, observations }: Lock
   return events.filter((e) => e.kind !== "residual" || Math.abs(e.volts) >= figure(constants, "charge.touch") || !onStandIn(e.seq));
 }
 
-/** Where so much was left with the power off that it shows: such a part holds charge, ticked or not, until it leaves the list with a reason. */
+/**
+ * Where so much was left with the power off that it shows: such a part holds charge, ticked or not, until it leaves the list with a reason.
+ */
 function foundCharged(constants: ShopConstants, events: readonly SafetyEvent[]): ReadonlySet<string> {
   const found = new Set<string>();
   for (const e of events)

@@ -20,7 +20,9 @@ export interface UnitContext {
   energisedAt: (seq: number) => boolean;
   /** share of the mains the unit was set to at the place of a line; null where it stood on its full mains or no step was entered */
   reducedMainsAt: (seq: number) => number | null;
-  /** whether it ran at or after the place of a line, so that something can be said of what the line changed; true where it takes no power */
+  /**
+   * whether it ran at or after the place of a line, so that something can be said of what the line changed; true where it takes no power
+   */
   ranSince: (seq: number) => boolean;
   unitKind: UnitKind;
   supplyKind: SupplyKind;

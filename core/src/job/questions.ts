@@ -17,8 +17,8 @@ interface QuestionedJob {
 }
 
 /**
- * The figures a screen asks for, first things first, so that a bare one on the line answers it. What is to be read at a step is asked on every
- * screen. Null: a bare figure is a reading of the part under the cursor.
+ * The figures a screen asks for, first things first, so that a bare one on the line answers it. What is to be read at a step is asked on
+ * every screen. Null: a bare figure is a reading of the part under the cursor.
  */
 export function questionsAt(station: StationId, job: QuestionedJob): readonly Question[] | null {
   if (job.next.code === "readStep") return atStep(job);

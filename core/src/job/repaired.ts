@@ -75,8 +75,8 @@ export function complaintSince({ complaint }: Pick<UnitModel, "complaint">, reco
 const FULL = 0.97;
 
 /**
- * Whether the unit was switched on at full mains, as it goes back to its owner, since the last repair: straight onto the mains, or at the last
- * stage of its plan. Cold starts are full starts.
+ * Whether the unit was switched on at full mains, as it goes back to its owner, since the last repair: straight onto the mains, or at the
+ * last stage of its plan. Cold starts are full starts.
  */
 export function ranAtFullMains({ job, fittings, observations, events }: Repairing & Pick<JobRecords, "job" | "events">): boolean {
   const since = lastRepair({ fittings, observations })?.seq ?? -Infinity;
@@ -127,8 +127,8 @@ export function leakersOf({ positions, unit }: Pick<JobModel, "positions" | "uni
 }
 
 /**
- * Whether something leaked and was not shown to be clean since: something about it was not good, or the insulation was not measured there. A
- * place that is no part or place that leaked stands for what all of them wetted.
+ * Whether something leaked and was not shown to be clean since: something about it was not good, or the insulation was not measured there.
+ * A place that is no part or place that leaked stands for what all of them wetted.
  */
 export function contaminated(model: Pick<JobModel, "positions" | "unit">): boolean {
   const { leaks } = model.unit.notes;

@@ -52,7 +52,9 @@ export type FactKind =
 
 /** One thing a line says. */
 export interface SaidFact {
-  /** `part:C1`, `point:rail +15`, `place:earth lug`, `channel:L`, `section:servo`, `unit`, `complaint`, `bench`; several where it is of all */
+  /**
+   * `part:C1`, `point:rail +15`, `place:earth lug`, `channel:L`, `section:servo`, `unit`, `complaint`, `bench`; several where it is of all
+   */
   about: string | readonly string[];
   kind: FactKind;
   quantity?: string;

@@ -79,7 +79,10 @@ export function sectionsIn(
   return sectionsOf(unitKind, supplyKind, { ...Object.fromEntries(grown), ...unit.notes.sections });
 }
 
-/** The sections with what stands in them and how much points there, each of a channel's own once a channel, and what goes from one to the next. */
+/**
+ * The sections with what stands in them and how much points there, each of a channel's own once a channel, and what goes from one to the
+ * next.
+ */
 export function sectionPicture(
   job: Pick<JobHead, "unitKind" | "supplyKind" | "findings" | "faultyChannel">,
   model: Pick<JobModel, "positions" | "unit">,

@@ -70,7 +70,10 @@ function signOf({ measurement: m, inCircuit, seq }: StoredReading, limit: number
   return short === null ? [] : [{ seq, short, through: inCircuit ? "node" : "part", unloaded: false }];
 }
 
-/** Whether a measurement reads short (true) or clear (false); null where it says nothing of it. What is said without a figure clears nothing. */
+/**
+ * Whether a measurement reads short (true) or clear (false); null where it says nothing of it. What is said without a figure clears
+ * nothing.
+ */
 function shortReading(m: Measurement, limit: number): boolean | null {
   if (m.kind === "condition") return m.condition === "shorted" ? true : null;
   if (m.kind !== "ohmmeter") return null;

@@ -164,7 +164,10 @@ function fedCautions(constants: ShopConstants, t: Tried): TriedCaution[] {
   ];
 }
 
-/** What speaks against putting this across: a fuse is never bridged, a part on the mains only by one of its class, nothing under power, no fewer volts than what stands there. */
+/**
+ * What speaks against putting this across: a fuse is never bridged, a part on the mains only by one of its class, nothing under power, no
+ * fewer volts than what stands there.
+ */
 function bridgeCautions(t: Tried, parts: readonly KnownPart[], { capacitors, energisedAt }: UnitContext, seq: number): TriedCaution[] {
   const rated = t.with?.marked.find((m) => m.unit === "V")?.value ?? null;
   const across = t.to.flatMap((s) => (s.kind === "part" ? [s.name] : []));

@@ -9,7 +9,9 @@ export type UnsafeThing = Check | Extract<FindingToken, "earthPinRemoved" | "wro
 /** Looked over for whoever uses the unit, not for the bench. */
 const MAINS_CHECKS: ReadonlySet<Check> = new Set<Check>(["earthBond", "insulation", "mainsLead", "mainsPlug", "mainsFuse"]);
 
-/** What was found bad between the wall and the unit and not found good since; what was ticked at check-in until it is measured or renewed. */
+/**
+ * What was found bad between the wall and the unit and not found good since; what was ticked at check-in until it is measured or renewed.
+ */
 export function unsafeThings({ job }: Pick<JobRecords, "job">, { unit }: Pick<JobModel, "unit">): UnsafeThing[] {
   const { checks, fuses } = unit.notes;
   const fine = (what: Check) => checks.some((c) => c.what === what && c.fine);

@@ -115,5 +115,7 @@ const WEIGHTS: ReadonlyMap<string, number> = new Map(CHOOSING_RULES.map((r) => [
 /** Figure ids of weights, as a shop changes them: `weight.nearValue`. */
 export const weightId = (id: ChoosingRuleId): `weight.${ChoosingRuleId}` => `weight.${id}`;
 
-/** Points a rule is worth in the order of a list: a shop's own where work is done under its figures. Notes take points off and are under 0. */
+/**
+ * Points a rule is worth in the order of a list: a shop's own where work is done under its figures. Notes take points off and are under 0.
+ */
 export const weightOf = (constants: ShopConstants, id: ChoosingRuleId): number => ownFigure(constants, weightId(id)) ?? WEIGHTS.get(id)!;

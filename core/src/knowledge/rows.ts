@@ -221,7 +221,10 @@ export function figure(constants: ShopConstants, id: FigureId): number {
   return stricter === "lower" ? Math.min(own, value) : stricter === "higher" ? Math.max(own, value) : own;
 }
 
-/** Least and most a figure may be set to by a shop: a tenth to ten times what everyone starts with, of a safety figure the stricter half of it. */
+/**
+ * Least and most a figure may be set to by a shop: a tenth to ten times what everyone starts with, of a safety figure the stricter half of
+ * it.
+ */
 export const figureRange = (id: FigureId): readonly [number, number] => {
   const { value, stricter } = KNOWN.get(id)!;
   return [stricter === "higher" ? value : value / 10, stricter === "lower" ? value : value * 10];

@@ -13,8 +13,9 @@ export function leakageLimit(constants: ShopConstants, nominal: Farads, rated: V
 }
 
 /**
- * Insulation in ohms a sound part has at least. Electrolytics by their leakage limit, V/I: R·C ≥ 100 s, never asked to be better than
- * V over 3 µA; a part without marked volts is held to no more than one for the lowest. Film, paper and ceramic: 3 GΩ up to 0.33 µF, above R·C ≥ 1000 s (forms of IEC 60384-4 and -2, from memory).
+ * Insulation in ohms a sound part has at least. Electrolytics by their leakage limit, V/I: R·C ≥ 100 s, never asked to be better than V
+ * over 3 µA; a part without marked volts is held to no more than one for the lowest. Film, paper and ceramic: 3 GΩ up to 0.33 µF, above R·C
+ * ≥ 1000 s (forms of IEC 60384-4 and -2, from memory).
  * @example leastInsulation({ technology: "aluminium", nominal: farads(47e-6), rated: volts(50) }) // 2.13e6
  */
 export function leastInsulation(

@@ -69,7 +69,10 @@ function meaningOf(reason: StopReason, heavy: boolean): StopMeaning {
   }
 }
 
-/** Everything out of expectation at a step as one stop: the first reason, what it means, and what it speaks for. Null where all is as it should be. */
+/**
+ * Everything out of expectation at a step as one stop: the first reason, what it means, and what it speaks for. Null where all is as it
+ * should be.
+ */
 export function stopFor(reasons: readonly StopReason[]): Stop | null {
   const [first] = reasons;
   if (!first) return null;

@@ -217,8 +217,8 @@ const lateOf = (e: SafetyEvent) => Math.max(e.at, e.kept ?? e.at);
 const earlyOf = (e: SafetyEvent) => Math.min(e.at, e.kept ?? e.at);
 
 /**
- * A second opinion on one part, without a fold: two low readings 60 s apart, both recorded and said after everything that could have charged
- * it, with nothing of the kind between or behind them.
+ * A second opinion on one part, without a fold: two low readings 60 s apart, both recorded and said after everything that could have
+ * charged it, with nothing of the kind between or behind them.
  */
 function shownGone(events: readonly SafetyEvent[], position: string): boolean {
   const charges = (e: SafetyEvent) =>

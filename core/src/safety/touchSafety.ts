@@ -33,8 +33,8 @@ export const SAFETY_KINDS = [
 ] as const satisfies readonly SafetyHappening["kind"][];
 
 /**
- * Something recorded about charge and power on a job. `at` is when it was said, `kept` when it was recorded (ms since the epoch; the
- * same where it did not wait). Lists of events are in the order of recording: no clock decides what came first. `struck`: its line was undone,
+ * Something recorded about charge and power on a job. `at` is when it was said, `kept` when it was recorded (ms since the epoch; the same
+ * where it did not wait). Lists of events are in the order of recording: no clock decides what came first. `struck`: its line was undone,
  * and it counts as a moment at which parts may have been charged, no longer as a switching off.
  */
 export type SafetyEvent = { id: number; at: number; kept?: number; struck?: boolean } & SafetyHappening;

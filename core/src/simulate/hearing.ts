@@ -11,7 +11,10 @@ export interface Hearing {
   matched: number;
 }
 
-/** dBV of the programme at the output, against which a hum of so many dBV is heard: one watt into eight ohms, quietly listened to (common practice). */
+/**
+ * dBV of the programme at the output, against which a hum of so many dBV is heard: one watt into eight ohms, quietly listened to (common
+ * practice).
+ */
 const PROGRAMME_DBV = -10;
 /** What is rendered is so loud: −26 dB, as a headphone may be on a head. */
 const LOUDNESS = 0.05;

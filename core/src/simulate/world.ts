@@ -131,7 +131,10 @@ export function idleLines(world: World, after: number, set: Readonly<Record<stri
   return Object.entries(world.idle).map(([channel, cold]) => {
     // what was set warm stays where it was set
     const volts = (ownValue(set, channel) ?? cold * drift) * (1 + NOISE * (2 * random() - 1));
-    return `idle ${channel} ${Number((volts * 1000).toPrecision(3))}mv ${after < WARMS_IN / 2 && ownValue(set, channel) === undefined ? "cold" : "warm"}`;
+    return (
+      `idle ${channel} ${Number((volts * 1000).toPrecision(3))}mv ` +
+      `${after < WARMS_IN / 2 && ownValue(set, channel) === undefined ? "cold" : "warm"}`
+    );
   });
 }
 
@@ -150,7 +153,8 @@ export function proofLines(world: World, channels: readonly string[], mended: bo
       ...(ownValue(world.offset, c) === undefined
         ? []
         : [
-            `offset ${channels.length === 1 ? "" : `${c.toLowerCase()} `}${(noisy(ownValue(world.offset, c)!) * 1000 + (bad && i > 0 ? 2400 : 0)).toFixed(0)}mv`,
+            `offset ${channels.length === 1 ? "" : `${c.toLowerCase()} `}` +
+              `${(noisy(ownValue(world.offset, c)!) * 1000 + (bad && i > 0 ? 2400 : 0)).toFixed(0)}mv`,
           ]),
       `clip ${c} ${Number(noisy(weak ? clip * 0.2 : clip).toPrecision(3))}v into ${rated.ohms}`,
       `sine ${c} ${weak ? "notched" : "clean"}`,

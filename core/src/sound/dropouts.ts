@@ -13,7 +13,9 @@ const MIN_TICKS = 4;
 const MAX_SECONDS = 3;
 /** dB under what is round about at which it counts as gone. */
 const GONE_DB = 24;
-/** Right beside the edge it still sounds, or sounds again, as it does further off: nothing that is played stops within some milliseconds. */
+/**
+ * Right beside the edge it still sounds, or sounds again, as it does further off: nothing that is played stops within some milliseconds.
+ */
 const EDGE_TICKS = 2;
 const STOPS_DB = 6.5;
 const BEGINS_DB = 9;

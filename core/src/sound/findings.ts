@@ -42,7 +42,9 @@ export type SoundFinding = SoundFigures & {
   confidence: number;
 };
 
-/** What was looked for and is not there, and what would have been seen: dBFS, or dB for what is a difference; null: could not be looked for. */
+/**
+ * What was looked for and is not there, and what would have been seen: dBFS, or dB for what is a difference; null: could not be looked for.
+ */
 export interface SoundAbsence {
   label: SoundLabel;
   channels: readonly number[];

@@ -110,7 +110,10 @@ function ladder(q: Quiet, mains: number): number {
   return score;
 }
 
-/** The hum of a channel, measured and never assumed; null where none stands out. @param full short frames, by which what only seems to stay is told */
+/**
+ * The hum of a channel, measured and never assumed; null where none stands out.
+ * @param full short frames, by which what only seems to stay is told
+ */
 export function findHum(q: Quiet, full: Spectra): Hum | null {
   const shortest = full.quantile(0.12);
   const weak = full.quantile(0.3);
@@ -247,7 +250,9 @@ function withoutNotes(levels: readonly (readonly [number, number])[]): readonly 
   return levels.filter(([k, dB]) => k === 1 || dB < law(k) + NOTE_DB);
 }
 
-/** The straight line, over octaves, that levels lie about: by the middle one of all slopes, so that one note among them does not bend it. */
+/**
+ * The straight line, over octaves, that levels lie about: by the middle one of all slopes, so that one note among them does not bend it.
+ */
 function lawOf(levels: readonly (readonly [number, number])[]): (times: number) => number {
   const middle = (list: number[]) => list.sort((a, b) => a - b)[list.length >> 1]!;
   const slopes = levels.flatMap(([k, a], i) => levels.slice(i + 1).map(([m, b]) => (b - a) / Math.log2(m / k)));

@@ -22,7 +22,11 @@ const MAINS_OFF_HZ = 0.03;
 const MAX_MULTIPLE = 60;
 const MIN_LEVEL = -86;
 
-/** Narrow tones that are always there and no multiple of the mains. @param full short frames, by which what only seems to stay is told  @param mains null where no hum was found; `all`: each of its multiples may stand out */
+/**
+ * Narrow tones that are always there and no multiple of the mains.
+ * @param full short frames, by which what only seems to stay is told
+ * @param mains null where no hum was found; `all`: each of its multiples may stand out
+ */
 export function findTones(s: Spectra, full: Spectra, from: number, to: number, mains: { hz: number; all: boolean } | null): Tone[] {
   if (s.frames < MIN_FRAMES) return [];
   const [weakest, weak] = [s.quantile(0.1), s.quantile(0.3)];

@@ -293,7 +293,10 @@ export function runHistories(from: number, to: number, length: number): { count:
   return { count, broken: null };
 }
 
-/** A linear receiver of two reservoirs, a part too small to count and one that is not listed; now and then with its earth pin gone, or one reservoir only. */
+/**
+ * A linear receiver of two reservoirs, a part too small to count and one that is not listed; now and then with its earth pin gone, or one
+ * reservoir only.
+ */
 function start(earthGone: boolean, one: boolean): JobRecords {
   const from = records();
   const findings = earthGone ? (["hum", "earthPinRemoved"] as const) : (["hum"] as const);

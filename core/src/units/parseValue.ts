@@ -53,11 +53,12 @@ const PLAIN = /^([+-]?)(\d+(?:[.,]\d*)?|[.,]\d+)(?:e([+-]?\d{1,3}))?(.*)$/i;
 const RKM = /^([+-]?)(\d+)([pnuµμmkKMGRr])(\d+)(.*)$/;
 
 /**
- * Reads one value as it is written on parts or muttered at the bench: "4.7u", "4,7 µF", "4n7", "0u22", "47R", ".42",
- * "8 MFD", "1.2vac". Decimals with point or comma. A lone "M" is mega, a lone "m" milli; with farads both mean what
- * old markings mean (MFD = µF), because megafarads do not exist.
- * Gives null for anything that is not a single finite value: empty text, words, two values, exponents beyond doubles.
- * @example parseValue("4n7") // { value: 4.7e-9, unit: null, prefixed: true, tiny: true, significant: 2, alternating: false, peakToPeak: false }
+ * Reads one value as it is written on parts or muttered at the bench: "4.7u", "4,7 µF", "4n7", "0u22", "47R", ".42", "8 MFD", "1.2vac".
+ * Decimals with point or comma. A lone "M" is mega, a lone "m" milli; with farads both mean what old markings mean (MFD = µF), because
+ * megafarads do not exist. Gives null for anything that is not a single finite value: empty text, words, two values, exponents beyond
+ * doubles.
+ * @example parseValue("4n7") // { value: 4.7e-9, unit: null, prefixed: true, tiny: true, significant: 2, alternating: false, peakToPeak:
+ * false }
  */
 export function parseValue(text: string): ParsedValue | null {
   const compact = text.trim().replace(/\s+/g, "");

@@ -1,6 +1,6 @@
 /**
- * A table looked up by what somebody typed. A map, since a plain object also answers to the names every object has: "constructor" is no word
- * of any table.
+ * A table looked up by what somebody typed. A map, since a plain object also answers to the names every object has: "constructor" is no
+ * word of any table.
  * @example wordTable({ up: "top" }).get("constructor") // undefined
  */
 export const wordTable = <T>(rows: Readonly<Record<string, T>>): ReadonlyMap<string, T> => new Map(Object.entries(rows));

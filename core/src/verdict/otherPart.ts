@@ -73,8 +73,9 @@ const CARRIES: ReadonlySet<PartClass> = new Set<PartClass>([
 const FATAL_SIGNS: ReadonlySet<LookSeen["sign"]> = new Set<LookSeen["sign"]>(["blown", "charred", "cracked", "missing"]);
 
 /**
- * What is shown of a part that is no capacitor: judged where a rule is sure, otherwise kept and compared ("onlyRead"). Parallel paths only lower a reading of ohms, so what reads high
- * in circuit is at least that high, and what reads low there proves nothing by itself (handbook chapter 2, the same rule as for ESR).
+ * What is shown of a part that is no capacitor: judged where a rule is sure, otherwise kept and compared ("onlyRead"). Parallel paths only
+ * lower a reading of ohms, so what reads high in circuit is at least that high, and what reads low there proves nothing by itself (handbook
+ * chapter 2, the same rule as for ESR).
  */
 export function judgePart(constants: ShopConstants, e: PartEvidence): PartVerdict {
   const of = (quantity: FigureQuantity, label?: string | null) =>

@@ -1,6 +1,6 @@
 "use client";
 
-import type { PartSet } from "@mirvek/core/choose";
+import type { Balance, PartSet } from "@mirvek/core/choose";
 import { Button, Spin } from "antd";
 import { useEffect, useState } from "react";
 import type { PositionView } from "../../schemas/jobView";
@@ -21,6 +21,9 @@ interface Props {
   position: PositionView;
   onTake: (set: PartSet) => void;
 }
+
+const balanceText = ({ ohms, rated, most, heat }: Balance): string =>
+  chooseWords.balance(shown(ohms, "Ω", 2), rated, shown(most, "Ω", 3), shown(heat, "W", 2));
 
 /** Where no single part fits: sets of several, drawn, with what they are together. */
 export function Sets({ position, onTake }: Props) {
@@ -53,12 +56,7 @@ export function Sets({ position, onTake }: Props) {
               <br />
               <span className="mono">{s.parts.map((p) => p.code).join(s.arrangement === "parallel" ? " ∥ " : " – ")}</span>{" "}
               <span className="muted">{s.cents === null ? "price not known" : money(s.cents, view.shop.currency)}</span>
-              {s.balance && (
-                <span className={styles.changes}>
-                  Across each {shown(s.balance.ohms, "Ω", 2)}, {s.balance.rated} {chooseWords.moreMost} {shown(s.balance.most, "Ω", 3)};{" "}
-                  {shown(s.balance.heat, "W", 2)} {chooseWords.heatTheyDivideVoltage}
-                </span>
-              )}
+              {s.balance && <span className={styles.changes}>{balanceText(s.balance)}</span>}
               {s.arrangement === "backToBack" && <span className={styles.changes}>{chooseWords.minusMinusEachSees}</span>}
               {s.rippleLow && <span className="state-worn"> {chooseWords.noteRippleRatingBelow}</span>}
             </div>

@@ -136,7 +136,8 @@ function Links({
           className={styles.power}
           d={[
             `M${at.get(down.from)!.x} ${at.get(down.from)!.y + BOX.height / 2}V${rail}`,
-            `M${Math.min(at.get(down.from)!.x, ...fed.map((b) => at.get(b.id)!.x))} ${rail}H${Math.max(at.get(down.from)!.x, ...fed.map((b) => at.get(b.id)!.x))}`,
+            `M${Math.min(at.get(down.from)!.x, ...fed.map((b) => at.get(b.id)!.x))} ` +
+              `${rail}H${Math.max(at.get(down.from)!.x, ...fed.map((b) => at.get(b.id)!.x))}`,
             ...fed.filter((b) => at.get(b.id)!.y - BOX.height / 2 - top < 1).map((b) => `M${at.get(b.id)!.x} ${rail}V${top}`),
           ].join("")}
         />
@@ -171,7 +172,9 @@ function Box({ of: b }: { of: SectionBox }) {
         <text
           x={7}
           y={68}
-          className={`${styles.parts} ${point.state === "within" ? (styles.sound ?? "") : point.state === "unknown" ? "" : (styles.failed ?? "")}`}
+          className={[styles.parts, point.state === "within" ? styles.sound : point.state !== "unknown" && styles.failed]
+            .filter(Boolean)
+            .join(" ")}
         >
           {`${point.name} ${Number(point.volts.toPrecision(3))}`.slice(0, MAX_SIGNS)}
         </text>

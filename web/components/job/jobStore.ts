@@ -277,7 +277,9 @@ export function makeJobStore(options: JobStoreOptions) {
     return heldLine(shop.constants, { records, model: pictured(records), bringUp: snapshot.view.after.bringUp }, effects);
   }
 
-  /** What is not kept at all: a stage out of its order, and what would mix a unit with a stand-in. A held power-on is kept as an attempt. */
+  /**
+   * What is not kept at all: a stage out of its order, and what would mix a unit with a stand-in. A held power-on is kept as an attempt.
+   */
   function refusalOf(line: EnteredLine, entry: Entry, held: Interlock | null): RequestIssue | null {
     if (entry.kind === "undo") {
       const issue = line.refersTo === null ? null : practiceIssueOfUndo(current(), line.refersTo);

@@ -230,7 +230,8 @@ function Plan({ position, drawer }: { position: Holder; drawer: readonly DrawerR
         <p className={fits ? undefined : "state-failed"}>
           {fits
             ? dischargeText(plan)
-            : `Not with ${shown(plan.resistor.value, "Ω")} ${shown(plan.resistor.rated, "W")}: ${plan.refusals.map(dischargeRefusalText).join("; ")}.`}
+            : `Not with ${shown(plan.resistor.value, "Ω")} ${shown(plan.resistor.rated, "W")}: ` +
+              `${plan.refusals.map(dischargeRefusalText).join("; ")}.`}
         </p>
         <dl className={styles.figures}>
           <div>
@@ -258,7 +259,9 @@ function Plan({ position, drawer }: { position: Holder; drawer: readonly DrawerR
           onPick={(i) => setChosen(i ?? 0)}
           options={plans.map((p, i) => ({
             value: i,
-            label: `${shown(p.resistor.value, "Ω")} ${shown(p.resistor.rated, "W")} · ${p.refusals.length === 0 ? `5 V after ${span(p.to5)}` : `no: ${p.refusals.map(dischargeRefusalText).join("; ")}`}`,
+            label:
+              `${shown(p.resistor.value, "Ω")} ${shown(p.resistor.rated, "W")} · ` +
+              `${p.refusals.length === 0 ? `5 V after ${span(p.to5)}` : `no: ${p.refusals.map(dischargeRefusalText).join("; ")}`}`,
           }))}
         />
         <label htmlFor="volts-left">Residual voltage across {position.designator}</label>

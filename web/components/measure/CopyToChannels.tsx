@@ -9,7 +9,10 @@ import { measureWords } from "../../wording/screens/measure";
 
 const MAX_CHANNELS = 15;
 
-/** The same positions again in every other channel, in one act: C14 becomes C114, C214 … Originals and copies are compared as twins from then on. */
+/**
+ * The same positions again in every other channel, in one act: C14 becomes C114, C214 … Originals and copies are compared as twins from
+ * then on.
+ */
 export function CopyToChannels({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { view, write } = useJob();
   const channels = [...new Set(view.positions.flatMap((p) => p.channel ?? []))];

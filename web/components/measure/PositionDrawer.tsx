@@ -116,7 +116,8 @@ function History({ position }: { position: PositionView }) {
           {position.fittings.length > 1 && (
             <tr>
               <th colSpan={6} scope="rowgroup">
-                {f.fitting ? `Fitted ${marked(f.part.nominal, f.part.rated)}${f.fitting.lot ? `, lot ${f.fitting.lot}` : ""}` : "As found"}:{" "}
+                {f.fitting ? `Fitted ${marked(f.part.nominal, f.part.rated)}` : "As found"}
+                {f.fitting?.lot ? `, lot ${f.fitting.lot}` : ""}:{" "}
                 <span className={`state-${f.verdict.state}`}>{verdictName[f.verdict.state]}</span>
               </th>
             </tr>

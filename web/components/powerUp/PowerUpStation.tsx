@@ -74,7 +74,8 @@ export function PowerUpStation() {
         <p>
           <b>Powered via: </b>
           {means
-            ? `${meansName[means.by]}${means.watts === null ? "" : `, ${shown(means.watts, "W")}`}${means.amperes === null ? "" : `, at most ${shown(means.amperes, "A")}`}`
+            ? `${meansName[means.by]}${means.watts === null ? "" : `, ${shown(means.watts, "W")}`}` +
+              `${means.amperes === null ? "" : `, at most ${shown(means.amperes, "A")}`}`
             : "not entered yet"}
           . {lamp && powerUpWords.lampFor(shown(lamp.idle, "W"), lamp.said ? "as entered" : powerUpWords.usualKind, lamp.watts)}
           {!lamp && powerUpWords.enterWhatDrawsIdle}

@@ -153,7 +153,8 @@ function Meters({ rows, edit }: { rows: readonly MeterPost[]; edit: Edit }) {
     });
     if (!read.success)
       return setSaid(
-        `${METER_FIELD[read.error.issues[0]?.path[0] as keyof MeterPost] ?? "That"} is not accepted: ${read.error.issues[0]?.message ?? ""}.`,
+        `${METER_FIELD[read.error.issues[0]?.path[0] as keyof MeterPost] ?? "That"} is not accepted: ` +
+          `${read.error.issues[0]?.message ?? ""}.`,
       );
     if (await edit({ kind: "meter", meter: read.data })) {
       setTyped(NEW_METER);

@@ -91,6 +91,7 @@ const StillChart = memo(
   function StillChart({ lines, frame, unit }: { lines: readonly { name: CaseName; curve: Curve }[]; frame: ChartFrame; unit: FigureUnit }) {
     const data = useMemo(() => lines.map((l) => points(l.curve)), [lines]);
     const end = frame.x[1];
+    const across = frame.logX ? "Hz" : secondsUnit(end);
     return (
       <ResponsiveContainer width="100%" height={PLOT.height} initialDimension={{ width: 480, height: PLOT.height }}>
         <LineChart margin={{ top: PLOT.top, right: PLOT.right, bottom: PLOT.bottom - AXIS_HEIGHT, left: PLOT.left - AXIS_WIDTH }}>
@@ -104,7 +105,7 @@ const StillChart = memo(
             tick={tick}
             height={AXIS_HEIGHT}
             tickFormatter={frame.logX ? hertzTick : secondsTick(end)}
-            label={{ value: frame.logX ? "Hz" : end < 1e-3 ? "µs" : end < 0.5 ? "ms" : "s", position: "insideBottom", offset: -8, ...tick }}
+            label={{ value: across, position: "insideBottom", offset: -8, ...tick }}
             allowDuplicatedCategory={false}
           />
           <YAxis
@@ -159,5 +160,6 @@ function decades([from, to]: readonly [number, number]): number[] {
 }
 
 const hertzTick = (v: number) => (v >= 1e6 ? `${v / 1e6} M` : v >= 1000 ? `${v / 1000} k` : String(Number(v.toPrecision(2))));
+const secondsUnit = (end: number) => (end < 1e-3 ? "µs" : end < 0.5 ? "ms" : "s");
 const secondsTick = (end: number) => (v: number) => String(Number((v * (end < 1e-3 ? 1e6 : end < 0.5 ? 1000 : 1)).toPrecision(3)));
 const unitTick = (unit: FigureUnit) => (v: number) => `${Number(v.toPrecision(3))} ${unit}`.replace("-", "−");

@@ -161,6 +161,9 @@ function CircuitSheet({ id, focus, makesIt }: { id: ScenarioId; focus: string | 
   );
 }
 
+const betterOrLeft = (id: ScenarioId, left: number) =>
+  left < 0 ? simulateWords.betterThanWhenHealthy(amountText(id, -left)) : `${amountText(id, left)} is left`;
+
 /** What the picture shows, in a sentence. */
 function sentence(id: ScenarioId, { healthy, measured, replacement }: Outcomes): string {
   if (!healthy || !measured) return "Solving …";
@@ -169,5 +172,5 @@ function sentence(id: ScenarioId, { healthy, measured, replacement }: Outcomes):
   const now = Math.abs(worse) < 0.05 ? simulateWords.measuredBehavesLikeHealthy : `As measured: ${amountText(id, worse)} of ${what}.`;
   if (!replacement) return now;
   const left = replacement.symptom - healthy.symptom;
-  return `${now} With the parts chosen ${Math.abs(left) < 0.5 ? simulateWords.whenHealthy : left < 0 ? simulateWords.betterThanWhenHealthy(amountText(id, -left)) : `${amountText(id, left)} is left`}.`;
+  return `${now} With the parts chosen ` + `${Math.abs(left) < 0.5 ? simulateWords.whenHealthy : betterOrLeft(id, left)}.`;
 }

@@ -8,7 +8,9 @@ import { amountIn } from "./amountIn";
 import styles from "./Tools.module.css";
 import { toolsWords } from "../../wording/screens/tools";
 
-/** One device a line: name, gain, and junction volts where they were read; a valve by its current. What cannot be read is named by its line. */
+/**
+ * One device a line: name, gain, and junction volts where they were read; a valve by its current. What cannot be read is named by its line.
+ */
 export function readDevices(text: string): { devices: Device[]; wrong: string[] } {
   const [devices, wrong]: [Device[], string[]] = [[], []];
   text.split("\n").forEach((row, i) => {

@@ -76,7 +76,8 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
       return {
         lines: [
           refusals.length === 0
-            ? `${name}: ${of3(best.peakCurrent, "A")} and ${of3(best.peakPower, "W")} at first, under 60 V after ${span(best.to60)}, under 5 V after ${span(best.to5)}.`
+            ? `${name}: ${of3(best.peakCurrent, "A")} and ${of3(best.peakPower, "W")} at first, under 60 V after ` +
+              `${span(best.to60)}, under 5 V after ${span(best.to5)}.`
             : `No resistor of the drawer will do; ${name} comes nearest.`,
           `${of3(energy, "J")} stored, R C = ${span(best.tau)}. Measure, wait a minute, measure again: it creeps back.`,
         ],
@@ -155,7 +156,8 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
         ? { lines: ["Nothing is known of such a part."], minded: true }
         : {
             lines: [
-              `Good to ${of3(expected.soundUpTo, "Ω")}, failed over ${of3(expected.failedOver, "Ω")}; a good one about ${of3(expected.typical, "Ω")}.`,
+              `Good to ${of3(expected.soundUpTo, "Ω")}, failed over ${of3(expected.failedOver, "Ω")}; a good one about ` +
+                `${of3(expected.typical, "Ω")}.`,
             ],
           };
     },
@@ -224,7 +226,8 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
           ...(Number.isNaN(corner)
             ? []
             : [
-                `R C ${span(n("r") * n("c2"))}, corner ${of3(corner, "Hz")}: behind it ${of3(ripple * passes, "V")} (${(20 * Math.log10(passes)).toFixed(1)} dB).`,
+                `R C ${span(n("r") * n("c2"))}, corner ${of3(corner, "Hz")}: behind it ${of3(ripple * passes, "V")} ` +
+                  `(${(20 * Math.log10(passes)).toFixed(1)} dB).`,
               ]),
         ],
       };
@@ -304,7 +307,8 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
       const years = hours / n("year");
       return {
         lines: [
-          `About ${years > 50 ? "50 years and more" : `${years.toFixed(1)} years`} (${Math.round(hours / 100) * 100} hours${heat > 0 ? `, ${heat.toFixed(1)} K by its ripple` : ""}).`,
+          `About ${years > 50 ? "50 years and more" : `${years.toFixed(1)} years`} (${Math.round(hours / 100) * 100} ` +
+            `hours${heat > 0 ? `, ${heat.toFixed(1)} K by its ripple` : ""}).`,
         ],
       };
     },

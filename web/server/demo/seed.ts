@@ -68,17 +68,22 @@ async function seedShop(db: Db): Promise<void> {
   await db.query("delete from drawer_resistor");
   await db.query(
     `insert into meter (id, name, word, shows, esr_at_hz, capacitance_at_hz, end_ohms, lead_ohms, checked_on) values
-       ('blue', 'Blue meter', 'blue', 'esr', 100000, 120, 99, 0.04, '2026-09-14'), ('clip', 'Clip meter', 'clip', 'esr', 100000, null, 99, 0.06, '2026-02-03'),
-       ('bridge', 'Bench bridge', 'bridge', 'capacitance', 120, 120, 100000, 0.01, '2026-05-20'), ('pocket', 'Pocket multimeter', 'pocket', 'ohmmeter', 100000, null, null, 0.2, null)`,
+       ('blue', 'Blue meter', 'blue', 'esr', 100000, 120, 99, 0.04, '2026-09-14'),
+         ('clip', 'Clip meter', 'clip', 'esr', 100000, null, 99, 0.06, '2026-02-03'),
+       ('bridge', 'Bench bridge', 'bridge', 'capacitance', 120, 120, 100000, 0.01, '2026-05-20'),
+         ('pocket', 'Pocket multimeter', 'pocket', 'ohmmeter', 100000, null, null, 0.2, null)`,
   );
   await db.query(
-    `insert into drawer_resistor (ohms, rated_w, limit_v) values (47, 10, 500), (100, 5, 500), (150, 5, 500), (330, 10, 500), (1000, 10, 750),
+    `insert into drawer_resistor (ohms, rated_w, limit_v) values (47, 10, 500), (100, 5, 500), (150, 5, 500),
+      (330, 10, 500), (1000, 10, 750),
        (2200, 5, 500), (4700, 5, 500), (10000, 5, 750), (22000, 5, 750)`,
   );
   await db.query(
     `insert into shelf_reading (meter_id, technology, nominal_f, rated_v, at_hz, esr_ohms, series, grade, taken_by) values
-       ('blue', 'aluminium', 100e-6, 16, 1e5, 0.36, 'Nightjar', 'general', 'demo'), ('blue', 'aluminium', 4.7e-6, 50, 1e5, 6.1, 'Nightjar', 'general', 'demo'),
-       ('blue', 'aluminium', 10e-6, 50, 1e5, 2.8, 'Nightjar', 'general', 'demo'), ('blue', 'bipolar', 4.7e-6, 50, 1e5, 6.0, null, null, 'demo'), ('blue', 'bipolar', 10e-6, 50, 1e5, 2.8, null, null, 'demo'),
+       ('blue', 'aluminium', 100e-6, 16, 1e5, 0.36, 'Nightjar', 'general', 'demo'),
+         ('blue', 'aluminium', 4.7e-6, 50, 1e5, 6.1, 'Nightjar', 'general', 'demo'),
+       ('blue', 'aluminium', 10e-6, 50, 1e5, 2.8, 'Nightjar', 'general', 'demo'),
+         ('blue', 'bipolar', 4.7e-6, 50, 1e5, 6.0, null, null, 'demo'), ('blue', 'bipolar', 10e-6, 50, 1e5, 2.8, null, null, 'demo'),
        ('clip', 'aluminium', 100e-6, 16, 1e5, 0.33, 'Nightjar', 'general', 'demo')`,
   );
   await importFile(db, DEMO_SUPPLIER, "loom-and-ladder.csv", supplierFile(inventedCatalogue(SEED)));

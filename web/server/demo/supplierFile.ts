@@ -59,7 +59,10 @@ export function supplierFile(parts: readonly CataloguePart[]): string {
   return Papa.unparse([HEADINGS, ...rows], { delimiter: ";", newline: "\r\n" });
 }
 
-/** Takes a supplier's file into the catalogue the way the screen does: guessed columns, every row read, all of it or nothing. @throws Error naming the first bad row */
+/**
+ * Takes a supplier's file into the catalogue the way the screen does: guessed columns, every row read, all of it or nothing.
+ * @throws Error naming the first bad row
+ */
 export async function importFile(db: Db, supplier: string, fileName: string, text: string): Promise<void> {
   const [headings = [], ...rows] = Papa.parse<string[]>(text, { skipEmptyLines: true }).data;
   const mapping = guessMapping(headings);

@@ -35,7 +35,8 @@ export async function listLearned(db: Db): Promise<LearnedCause[]> {
   const { rows } = await db.query(
     `select c.fault, c.unit_kind, count(distinct c.job_id)::int as times from shown_cause c
        join job j on j.id = c.job_id and j.state in ('closed', 'locatedNotRepaired')
-       where c.at > coalesce((select max(e.at) from job_event e where e.job_id = j.id and e.kind = 'reopened'), '-infinity') and c.at > coalesce((select max(at) from learning_begun), '-infinity')
+       where c.at > coalesce((select max(e.at) from job_event e where e.job_id = j.id and e.kind = 'reopened'),
+         '-infinity') and c.at > coalesce((select max(at) from learning_begun), '-infinity')
          and c.fault = any($1) group by 1, 2 order by 1, 2`,
     [HYPOTHESIS_IDS],
   );

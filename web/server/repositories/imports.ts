@@ -26,7 +26,8 @@ const supplierRow = z.object({
 
 export async function listSuppliers(db: Db): Promise<SupplierView[]> {
   const { rows } = await db.query(
-    `select s.*, count(p.id) filter (where p.withdrawn_at is null)::int as parts, count(p.id) filter (where p.withdrawn_at is not null)::int as withdrawn
+    `select s.*, count(p.id) filter (where p.withdrawn_at is null)::int as parts,
+      count(p.id) filter (where p.withdrawn_at is not null)::int as withdrawn
      from supplier s left join part p on p.supplier_id = s.id group by s.id order by s.id`,
   );
   return readRows("supplier", rows, (row) => {
@@ -147,7 +148,8 @@ const importRow = z.object({
 /** The latest imports that ended, newest first. */
 export async function listImports(db: Db): Promise<ImportView[]> {
   const { rows } = await db.query(
-    "select i.*, s.name from catalogue_import i join supplier s on s.id = i.supplier_id where i.ended_at is not null order by i.id desc limit 20",
+    "select i.*, s.name from catalogue_import i join supplier s on s.id = i.supplier_id where i.ended_at is not null " +
+      "order by i.id desc limit 20",
   );
   return readRows("catalogue_import", rows, (row) => {
     const r = importRow.parse(row);

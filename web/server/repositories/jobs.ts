@@ -68,7 +68,8 @@ const jobRow = z
     findings: r.findings,
   }));
 
-const SELECT = `select job.*, array(select finding::text from job_finding f where f.job_id = job.id order by f.finding) as findings from job`;
+const SELECT =
+  `select job.*, array(select finding::text from job_finding f where f.job_id = job.id order by f.finding) as ` + `findings from job`;
 
 interface JobSearch {
   /** every word must stand in job number, title, owner or complaint */
@@ -108,7 +109,8 @@ export async function listOpenKeys(db: Db): Promise<JobKey[]> {
 /** Open jobs for which a part was chosen once. */
 export async function listWantingJobs(db: Db): Promise<JobRecord[]> {
   const { rows } = await db.query(
-    `${SELECT} where closed_at is null and exists (select 1 from choice c where c.job_id = job.id and c.decision in ('replace', 'temporary'))
+    `${SELECT} where closed_at is null and exists (select 1 from choice c where c.job_id = job.id
+      and c.decision in ('replace', 'temporary'))
      order by number desc`,
   );
   return readRows("job", rows, (row) => jobRow.parse(row));
@@ -183,7 +185,8 @@ export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; numb
   const { rows } = await db.query(
     `insert into job (number, title, unit_kind, supply_kind, mains_hz, mains_v, age_years, channels, complaint, earlier_repairs,
        value_policy, tantalum_approach, scope_approach, sides_approach, first_power_approach, faulty_channel, owner)
-     select coalesce(max(number), 400) + 1, $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16 from job returning id, number`,
+     select coalesce(max(number), 400) + 1, $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16
+       from job returning id, number`,
     columns(job),
   );
   const made = z.object({ id: z.number(), number: z.number() }).parse(rows[0]);
@@ -230,7 +233,8 @@ export async function insertJobEvent(
   from: { lineId: number | null; positionId: number | null; at: Date } | null = null,
 ): Promise<void> {
   await db.query(
-    "insert into job_event (job_id, kind, detail, by, line_id, position_id, at) values ($1, $2, $3, $4, $5, $6, coalesce($7, clock_timestamp()))",
+    "insert into job_event (job_id, kind, detail, by, line_id, position_id, at) values ($1, $2, $3, $4, $5, $6, " +
+      "coalesce($7, clock_timestamp()))",
     [jobId, kind, JSON.stringify(detail), by, from?.lineId, from?.positionId, from?.at],
   );
 }

@@ -30,7 +30,8 @@ export async function insertObservations(db: Db, all: readonly NewObservation[])
   await db.query(
     `insert into observation (job_id, line_id, kind, subject_kind, subject, detail, while_locked, taken_at, by)
      select r.job_id, r.line_id, r.kind, r.subject_kind, r.subject, r.detail, r.while_locked, r.taken_at, r.by
-     from rows from (jsonb_to_recordset($1::jsonb) as (job_id int, line_id bigint, kind observation_kind, subject_kind subject_kind, subject text, detail jsonb,
+     from rows from (jsonb_to_recordset($1::jsonb) as (job_id int, line_id bigint, kind observation_kind,
+       subject_kind subject_kind, subject text, detail jsonb,
        while_locked boolean, taken_at timestamptz, by text)) with ordinality as r order by r.ordinality`,
     [JSON.stringify(rows)],
   );

@@ -86,18 +86,25 @@ export async function listCandidates(db: Db, nominal: Farads, bounds: SearchBoun
   const { rows } = await db.query(
     `with recursive series (name) as (
        (select series from part where withdrawn_at is null order by series limit 1)
-       union all (select (select series from part where withdrawn_at is null and series > name order by series limit 1) from series where name is not null)),
+       union all (select (select series from part where withdrawn_at is null and series > name order by series limit 1)
+         from series where name is not null)),
      near as (select count(*)::int as n from part where withdrawn_at is null and nominal_f between $1 and $2)
      select near.n, part.* from near left join (
        (select of_series.* from series, lateral (select * from (
-          (select ${PART} from part where withdrawn_at is null and series = name and nominal_f between greatest($3::float8, $7::float8) and $4 and ${fits} order by nominal_f, rated_v, price_cents, id limit ${OF_A_SERIES})
+          (select ${PART} from part where withdrawn_at is null and series = name and nominal_f between greatest($3::float8,
+            $7::float8) and $4 and ${fits} order by nominal_f, rated_v, price_cents, id limit ${OF_A_SERIES})
           union all
-          (select ${PART} from part where withdrawn_at is null and series = name and nominal_f >= $3 and nominal_f < $7 and nominal_f <= $4 and ${fits} order by nominal_f desc, rated_v, price_cents, id limit ${OF_A_SERIES})
+          (select ${PART} from part where withdrawn_at is null and series = name and nominal_f >= $3 and nominal_f < $7
+            and nominal_f <= $4 and ${fits} order by nominal_f desc, rated_v, price_cents, id limit ${OF_A_SERIES})
         ) both_sides order by abs(nominal_f - $7), rated_v, price_cents, id limit ${OF_A_SERIES}) of_series)
-       union (select ${PART} from part where withdrawn_at is null and nominal_f between $3::float8 and $4 and rated_v < $5 and technology = any($6::technology[]) order by rated_v desc, id limit ${NEAREST})
-       union (select ${PART} from part where withdrawn_at is null and nominal_f between $3 and $4 and rated_v >= $5 and technology <> all($6::technology[]) order by rated_v, id limit ${NEAREST})
-       union (select ${PART} from part where withdrawn_at is null and nominal_f between $1 and $3 and nominal_f < $3 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f desc, id limit ${NEAREST})
-       union (select ${PART} from part where withdrawn_at is null and nominal_f between $4 and $2 and nominal_f > $4 and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f, id limit ${NEAREST})
+       union (select ${PART} from part where withdrawn_at is null and nominal_f between $3::float8 and $4 and rated_v < $5
+         and technology = any($6::technology[]) order by rated_v desc, id limit ${NEAREST})
+       union (select ${PART} from part where withdrawn_at is null and nominal_f between $3 and $4 and rated_v >= $5
+         and technology <> all($6::technology[]) order by rated_v, id limit ${NEAREST})
+       union (select ${PART} from part where withdrawn_at is null and nominal_f between $1 and $3 and nominal_f < $3
+         and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f desc, id limit ${NEAREST})
+       union (select ${PART} from part where withdrawn_at is null and nominal_f between $4 and $2 and nominal_f > $4
+         and rated_v >= $5 and technology = any($6::technology[]) order by nominal_f, id limit ${NEAREST})
      ) part on true order by part.id`,
     [...near, bounds.low, bounds.high, bounds.volts, bounds.technologies, nominal],
   );
@@ -130,22 +137,30 @@ export async function listParts(db: Db, ids: readonly number[]): Promise<Catalog
   return readRows("part", rows, (row) => partRow.parse(row));
 }
 
-const COLUMNS = `code text, series text, grade grade, technology technology, nominal float8, tolerance jsonb, rated float8, ac float8, safety safety_class,
-  temperature float8, diameter float8, height float8, pitch float8, mounting mounting, esr jsonb, ripple jsonb, pulse float8, "lifeHours" float8,
+const COLUMNS = `code text, series text, grade grade, technology technology, nominal float8, tolerance jsonb, rated float8,
+  ac float8, safety safety_class,
+  temperature float8, diameter float8, height float8, pitch float8, mounting mounting, esr jsonb, ripple jsonb,
+    pulse float8, "lifeHours" float8,
   "priceCents" int, stock int`;
 /** columns a newer row of the same code writes over */
-const WRITTEN = `series, grade, technology, nominal_f, tolerance_minus, tolerance_plus, rated_v, ac_v, safety, temperature_c, diameter_mm, height_mm, pitch_mm,
+const WRITTEN = `series, grade, technology, nominal_f, tolerance_minus, tolerance_plus, rated_v, ac_v, safety,
+  temperature_c, diameter_mm, height_mm, pitch_mm,
   mounting, esr_ohms, esr_at_hz, ripple_a, ripple_at_hz, pulse_v_us, life_hours, price_cents, stock`;
 const listOf = (prefix: string) => WRITTEN.split(",").map((c) => `${prefix}.${c.trim()}`);
 const UPSERT = `insert into part (supplier_id, code, ${WRITTEN})
-  select $1, r.code, r.series, r.grade, r.technology, r.nominal, (r.tolerance->>'minus')::float8, (r.tolerance->>'plus')::float8, r.rated, r.ac, r.safety,
-    r.temperature, r.diameter, r.height, r.pitch, r.mounting, (r.esr->>'ohms')::float8, (r.esr->>'at')::float8, (r.ripple->>'amperes')::float8,
+  select $1, r.code, r.series, r.grade, r.technology, r.nominal, (r.tolerance->>'minus')::float8,
+    (r.tolerance->>'plus')::float8, r.rated, r.ac, r.safety,
+    r.temperature, r.diameter, r.height, r.pitch, r.mounting, (r.esr->>'ohms')::float8, (r.esr->>'at')::float8,
+      (r.ripple->>'amperes')::float8,
     (r.ripple->>'at')::float8, r.pulse, r."lifeHours", r."priceCents", r.stock from incoming r
   on conflict (supplier_id, code) do update set (${WRITTEN}, withdrawn_at) = (${listOf("excluded").join(", ")}, null)
     where (${listOf("part").join(", ")}, part.withdrawn_at) is distinct from (${listOf("excluded").join(", ")}, null)
   returning id, price_cents, stock, xmax = 0 as is_new`;
 
-/** Writes parts into a supplier's catalogue, over those of the same codes, with what they cost now on record. @returns how many are new, and how many another than before */
+/**
+ * Writes parts into a supplier's catalogue, over those of the same codes, with what they cost now on record.
+ * @returns how many are new, and how many another than before
+ */
 async function writeParts(
   db: Db,
   supplierId: number,
@@ -164,7 +179,10 @@ async function writeParts(
 export const insertParts = (db: Db, parts: readonly PartDraft[], supplierId = 1) =>
   writeParts(db, supplierId, `select * from jsonb_to_recordset($2::jsonb) as r(${COLUMNS})`, [JSON.stringify(parts)]);
 
-/** All pieces of an import, one after the other: no statement is so long that the records give it up. Of a code that is in it twice the later row counts. */
+/**
+ * All pieces of an import, one after the other: no statement is so long that the records give it up. Of a code that is in it twice the
+ * later row counts.
+ */
 export async function insertImported(db: Db, supplierId: number, importId: number): Promise<{ added: number; changed: number }> {
   const { rows } = await db.query("select place from import_piece where import_id = $1 order by place", [importId]);
   let [added, changed] = [0, 0];

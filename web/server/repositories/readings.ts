@@ -20,7 +20,8 @@ export async function insertReadings(db: Db, readings: readonly NewReading[]): P
   for (const r of readings) {
     const c = { ...NONE, ...columnsOf(r.measurement) };
     await db.query(
-      `insert into reading (job_id, line_id, position_id, kind, in_circuit, meter_id, value, over_range, at_hz, trend, sign, condition, word, bound,
+      `insert into reading (job_id, line_id, position_id, kind, in_circuit, meter_id, value, over_range, at_hz, trend,
+        sign, condition, word, bound,
          significant, while_locked, taken_at)
        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)`,
       [

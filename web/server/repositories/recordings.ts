@@ -35,7 +35,8 @@ export async function insertPiece(db: Db, sha256: string, bytes: Buffer): Promis
 /** Takes away pieces that came more than a day ago and are part of no recording: their sending was never finished. */
 export async function dropOrphans(db: Db): Promise<number> {
   const { rowCount } = await db.query(
-    `delete from sound_piece s where came_at < now() - interval '1 day' and not exists (select 1 from recording where s.sha256 = any (pieces))`,
+    `delete from sound_piece s where came_at < now() - interval '1 day' and not exists (select 1 from recording where ` +
+      `s.sha256 = any (pieces))`,
   );
   return rowCount ?? 0;
 }

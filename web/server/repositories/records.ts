@@ -66,7 +66,8 @@ type NewSafetyEvent = { jobId: number; lineId: number | null; by: string; at: Mo
 
 export async function insertSafetyEvent(db: Db, e: NewSafetyEvent): Promise<void> {
   await db.query(
-    "insert into safety_event (job_id, line_id, kind, position_id, volts, reason, by, at, typed_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)",
+    "insert into safety_event (job_id, line_id, kind, position_id, volts, reason, by, at, typed_at) values ($1, $2, " +
+      "$3, $4, $5, $6, $7, $8, $9)",
     [
       e.jobId,
       e.lineId,
@@ -95,13 +96,14 @@ const safetyRow = z.object({
 });
 
 /**
- * Safety events of these jobs, in the order of recording. Those of undone lines are left out, but for power, and for charge at or above the touch
- * limit: they were seen, and the lock goes on counting them (`struck`). What no line said stands behind the last line before it.
+ * Safety events of these jobs, in the order of recording. Those of undone lines are left out, but for power, and for charge at or above the
+ * touch limit: they were seen, and the lock goes on counting them (`struck`). What no line said stands behind the last line before it.
  */
 export async function listSafetyEvents(db: Db, jobIds: readonly number[]): Promise<OfJob<StoredSafetyEvent>[]> {
   const { rows } = await db.query(
     `select r.id, r.job_id, r.kind, p.designator, r.volts, r.reason, coalesce(r.typed_at, r.at) as at, r.at as kept, l.client_key as line,
-       coalesce(r.line_id, (select max(b.id) from readout_line b where b.job_id = r.job_id and b.entered_at <= r.at), 0) as seq, w.line_id is not null as struck
+       coalesce(r.line_id, (select max(b.id) from readout_line b where b.job_id = r.job_id and b.entered_at <= r.at),
+         0) as seq, w.line_id is not null as struck
      from safety_event r ${JOIN_LINE} left join position p on p.id = r.position_id left join line_withdrawal w on w.line_id = r.line_id
      where r.job_id = any($1) and (w.line_id is null or r.kind::text in ('powerOn', 'powerAttempt', 'powerOff')
        or (r.kind = 'residual' and not abs(r.volts) < (select touch_limit_v from shop)))
@@ -194,7 +196,8 @@ export async function insertFitting(
   by: string,
 ): Promise<void> {
   await db.query(
-    `insert into fitting (job_id, position_id, line_id, part_id, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, lot, at, by, set_code, set_parts)
+    `insert into fitting (job_id, position_id, line_id, part_id, technology, nominal_f, rated_v, tolerance_minus,
+      tolerance_plus, lot, at, by, set_code, set_parts)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)`,
     [
       jobId,

@@ -174,7 +174,8 @@ export async function getSettings(db: Db): Promise<ShopSettings> {
 export async function setSettings(db: Db, s: ShopSettings): Promise<void> {
   await db.query(
     `update shop set name = $1, currency = $2, touch_limit_v = $3, margin_wet = $4, margin_tantalum = $5, margin_film = $6, high_mains = $7,
-       target_years = $8, hours_per_year = $9, ambient_c = $10, value_policy = $11, tantalum_approach = $12, scope_approach = $13, sides_approach = $14,
+       target_years = $8, hours_per_year = $9, ambient_c = $10, value_policy = $11, tantalum_approach = $12,
+         scope_approach = $13, sides_approach = $14,
        first_power_approach = $15`,
     [
       s.name,
@@ -220,8 +221,10 @@ export async function listMeterRows(db: Db): Promise<MeterPost[]> {
 /** Writes a meter down, or over the one of that id. */
 export async function upsertMeter(db: Db, m: MeterPost): Promise<void> {
   await db.query(
-    `insert into meter (id, name, word, shows, esr_at_hz, capacitance_at_hz, end_ohms, lead_ohms, checked_on) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
-     on conflict (id) do update set (name, word, shows, esr_at_hz, capacitance_at_hz, end_ohms, lead_ohms, checked_on, retired_at) = ($2, $3, $4, $5, $6, $7, $8, $9, null)`,
+    `insert into meter (id, name, word, shows, esr_at_hz, capacitance_at_hz, end_ohms, lead_ohms, checked_on) values ($1,
+      $2, $3, $4, $5, $6, $7, $8, $9)
+     on conflict (id) do update set (name, word, shows, esr_at_hz, capacitance_at_hz, end_ohms, lead_ohms, checked_on,
+       retired_at) = ($2, $3, $4, $5, $6, $7, $8, $9, null)`,
     [m.id, m.name, m.word, m.shows, m.esrAt, m.capacitanceAt, m.endOhms, m.leadOhms, m.checkedOn],
   );
 }

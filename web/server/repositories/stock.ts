@@ -41,7 +41,8 @@ export interface Held {
 }
 
 /**
- * What is held of every part that ever moved. A count sets what is here; deliveries and what was taken or fitted since then count on from it.
+ * What is held of every part that ever moved. A count sets what is here; deliveries and what was taken or fitted since then count on from
+ * it.
  */
 export async function listHeld(db: Db): Promise<Map<number, Held>> {
   const { rows } = await db.query(
@@ -55,7 +56,8 @@ export async function listHeld(db: Db): Promise<Map<number, Held>> {
      select p.part_id,
        (coalesce(max(c.count), 0) + coalesce(sum(case when c.at is not null and m.at <= c.at then 0 when m.kind = 'delivered' then m.count
          when m.kind in ('taken', 'fitted') then -m.count else 0 end), 0))::int as here,
-       greatest(0, coalesce(sum(m.count) filter (where m.kind = 'ordered'), 0) - coalesce(sum(m.count) filter (where m.kind = 'delivered'), 0))::int as coming,
+       greatest(0, coalesce(sum(m.count) filter (where m.kind = 'ordered'),
+         0) - coalesce(sum(m.count) filter (where m.kind = 'delivered'), 0))::int as coming,
        (select lot from stock_move s where s.part_id = p.part_id and s.lot is not null order by s.id desc limit 1) as lot
      from parts p left join counted c on c.part_id = p.part_id left join moved m on m.part_id = p.part_id group by p.part_id`,
   );

@@ -55,13 +55,15 @@ export function ownerBlocks(view: JobView): ReportBlock[] {
   const done = [
     ...(guilty.length > 0
       ? [
-          `${guilty.length} worn or failed ${parts(guilty.length)} replaced: ${list(guilty.map((p) => `${p.designator} (${roleName[p.role]})`))}.`,
+          `${guilty.length} worn or failed ${parts(guilty.length)} replaced: ` +
+            `${list(guilty.map((p) => `${p.designator} (${roleName[p.role]})`))}.`,
         ]
       : []),
     ...(curing.length > 0 ? [`Replaced: ${list(curing.map((p) => `${p.designator} (${roleName[p.role]})`))}.`] : []),
     ...(preventive.length > 0
       ? [
-          `${preventive.length}${guilty.length + curing.length > 0 ? " more" : ""} ${parts(preventive.length)} replaced as a precaution: ${list(preventive.map((p) => p.designator))}.`,
+          `${preventive.length}${guilty.length + curing.length > 0 ? " more" : ""} ${parts(preventive.length)} replaced ` +
+            `as a precaution: ${list(preventive.map((p) => p.designator))}.`,
         ]
       : []),
     ...unit.tried
@@ -155,8 +157,9 @@ const passedText = ({ id, passes }: { id: ProofItem; passes: Passes }): string =
 
 /** The figure behind an item of the final test, where it is one an owner can make something of. */
 function proofDetail({ after: { proof } }: JobView, id: string): string {
+  const of = (c: { channel: string }) => (proof.channels.length > 1 ? `${c.channel} ` : "");
   if (id === "power")
-    return `, ${list(proof.channels.flatMap((c) => (c.power ? [`${proof.channels.length > 1 ? `${c.channel} ` : ""}${shown(Number(c.power.watts.toPrecision(3)), "W")}`] : [])))}`;
+    return `, ${list(proof.channels.flatMap((c) => (c.power ? [of(c) + shown(Number(c.power.watts.toPrecision(3)), "W")] : [])))}`;
   if (id === "starts" && proof.starts) return `, ${proof.starts.started} of ${proof.starts.of}`;
   if (id === "soak") return proof.soak[0]?.most == null ? "" : `, ${proof.soak[0].most} °C after ${span(proof.soak[0].lasted)}`;
   return "";

@@ -7,6 +7,9 @@ import { capital, listed, section, table, text, type ReportBlock } from "./block
 
 // How a repaired unit was powered up, adjusted and tested, as blocks of a report.
 
+const valveText = ({ name, watts, share }: JobView["after"]["setting"]["valves"][number]): string =>
+  `${name} ${shown(Number(watts.toPrecision(3)), "W")}${share === null ? "" : ` (${percent(share)} of its maximum)`}`;
+
 /** How it was powered up and adjusted; nothing where it was not. */
 export function powerUpBlocks({ after: { bringUp, setting } }: JobView): ReportBlock[] {
   const steps = bringUp.stages.flatMap((s) => s.steps).filter((s) => s.state !== "ahead");
@@ -17,7 +20,9 @@ export function powerUpBlocks({ after: { bringUp, setting } }: JobView): ReportB
     "Power-up and adjustment",
     bringUp.means
       ? text(
-          `Powered via ${meansName[bringUp.means.by]}${bringUp.means.watts === null ? "" : ` ${shown(bringUp.means.watts, "W")}`}.${bringUp.simulated ? " Read on a simulated unit." : ""}`,
+          `Powered via ${meansName[bringUp.means.by]}` +
+            `${bringUp.means.watts === null ? "" : ` ${shown(bringUp.means.watts, "W")}`}.` +
+            `${bringUp.simulated ? " Read on a simulated unit." : ""}`,
         )
       : null,
     steps.length === 0
@@ -37,17 +42,14 @@ export function powerUpBlocks({ after: { bringUp, setting } }: JobView): ReportB
               .filter((p) => p.read)
               .map(
                 (p) =>
-                  `${p.point.name} ${signedVolts(Number(p.expected.low.toPrecision(3)))} to ${signedVolts(Number(p.expected.high.toPrecision(3)))}`,
+                  `${p.point.name} ${signedVolts(Number(p.expected.low.toPrecision(3)))} to ` +
+                  `${signedVolts(Number(p.expected.high.toPrecision(3)))}`,
               )
               .join(", "),
           ]),
         },
     idle.length > 0 ? text(`Idle current: ${idle.join(", ")}.`) : null,
-    setting.valves.length > 0
-      ? text(
-          `Valves: ${setting.valves.map((v) => `${v.name} ${shown(Number(v.watts.toPrecision(3)), "W")}${v.share === null ? "" : ` (${percent(v.share)} of its maximum)`}`).join(", ")}.`,
-        )
-      : null,
+    setting.valves.length > 0 ? text(`Valves: ${setting.valves.map(valveText).join(", ")}.`) : null,
   );
 }
 
@@ -60,7 +62,8 @@ function channelTable(channels: JobView["after"]["proof"]["channels"]): ReportBl
       "Power at the onset of clipping",
       ({ power }) =>
         power
-          ? `${shown(Number(power.watts.toPrecision(3)), "W")} into ${shown(power.ohms, "Ω")}${power.dB === null ? "" : `, ${signedDb(power.dB)}`}`
+          ? `${shown(Number(power.watts.toPrecision(3)), "W")} into ` +
+            `${shown(power.ohms, "Ω")}${power.dB === null ? "" : `, ${signedDb(power.dB)}`}`
           : "",
     ],
     ["Settings", (c) => c.power?.settings ?? ""],

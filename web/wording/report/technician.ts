@@ -1,4 +1,4 @@
-import { closingBlockers, cureOf, evidenceNow, isClosed, type DrawModel, type PointModel } from "@mirvek/core/job";
+import { closingBlockers, cureOf, evidenceNow, isClosed, type DrawModel, type LoadModel, type PointModel } from "@mirvek/core/job";
 import type { BeforeAfterFigures } from "@mirvek/core/sound";
 import { isBad } from "@mirvek/core/verdict";
 import type { JobView, PositionView } from "../../schemas/jobView";
@@ -90,6 +90,9 @@ function foundSummary(positions: readonly PositionView[]): string {
   return `${first}; ${bad.length} bad (${groups.join("; ")}).`;
 }
 
+const loadText = ({ name, under, ohms }: LoadModel): string =>
+  `${[name, underText(under)].filter(Boolean).join(", ")} ${ohms === "over" ? "over-range" : shown(ohms, "Ω", 2)}`;
+
 /** What was confirmed and by what, what was ruled out; then what was seen and tried, in the order it happened. */
 function howFoundBlocks(view: JobView): ReportBlock[] {
   const { unit, diagnosis, job } = view;
@@ -105,8 +108,7 @@ function howFoundBlocks(view: JobView): ReportBlock[] {
     looks.length > 0 ? text(`Seen: ${looks.map((l) => `${subjectText(l.subject)} ${observationText(l.look)}`).join("; ")}.`) : null,
     listed(unit.tried.map(triedSentence)),
     sentences([
-      loads.length > 0 &&
-        `To ground ${list(loads.map((l) => `${[l.name, underText(l.under)].filter(Boolean).join(", ")} ${l.ohms === "over" ? "over-range" : shown(l.ohms, "Ω", 2)}`))}: the odd one among ${unit.loads.length}.`,
+      loads.length > 0 && `To ground ${list(loads.map(loadText))}: the odd one among ${unit.loads.length}.`,
       unit.coldStarts && `From cold it came up ${unit.coldStarts.started} of ${unit.coldStarts.of} times.`,
       intended.length > 0 &&
         `Not a fault: ${intended.map((l) => `${subjectText(l.subject)} ${observationText({ ...l.look, intended: false })}`).join("; ")}.`,
@@ -141,7 +143,10 @@ function simulatedBlocks({ job, positions, circuits, shop }: JobView): ReportBlo
   const stands = circuits.flatMap(({ scenario, answer }) => (answer !== null && answer.stoodOn === now ? [{ scenario, answer }] : []));
   const said = stands.map(({ scenario, answer }) => {
     const idle = answer.contributions.filter((c) => c.verdict === "notTheCause").map((c) => c.designator);
-    return `${scenarioName[scenario]}: ${answerSentence(scenario, answer)}${idle.length > 0 ? ` ${list(idle)}: bad, but not the cause.` : ""}`;
+    return (
+      `${scenarioName[scenario]}: ` +
+      `${answerSentence(scenario, answer)}${idle.length > 0 ? ` ${list(idle)}: bad, but not the cause.` : ""}`
+    );
   });
   return section(
     "What the circuit model says",
@@ -229,7 +234,9 @@ function hazardBlocks({ safety, safetyLog, shop }: JobView): ReportBlock[] {
     text(safetyText(safety, shop.touchLimit)),
     residuals.length > 0
       ? text(
-          `Residual voltage: ${residuals.map((e) => `${e.position} ${signedVolts(e.volts ?? 0)} (${dateTimeText(e.at, zone)})`).join(" · ")}.`,
+          `Residual voltage: ` +
+            residuals.map((e) => `${e.position} ${signedVolts(e.volts ?? 0)} (${dateTimeText(e.at, zone)})`).join(" · ") +
+            ".",
         )
       : null,
     listed([

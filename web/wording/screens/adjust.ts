@@ -18,6 +18,7 @@ export const adjustWords = {
   shouldBe: "as it should be",
   swapTwoValvesRead: ": swap two valves and read again. What moves with the valve is the valve; what stays is its socket",
   idleCurrentBelowWindow: (low: string, high: string, note: string) =>
-    `Idle current: ${low} to ${high}${note}. Below the window: adjust up to its lower edge; inside: leave; above: adjust down to its upper edge.`,
+    `Idle current: ${low} to ${high}${note}. Below the window: adjust up to its lower edge; inside: leave; above: ` +
+    `adjust down to its upper edge.`,
   idleCurrentNoWindow: "Idle current: no window entered yet.",
 } as const;

@@ -8,5 +8,6 @@ export const benchWords = {
   // Practice
   practiceSimulatedUnit: "Practice on a simulated unit",
   simulatedUnitAnswersPower:
-    "A simulated unit answers at Power up, Adjust and Final test, with noise, warm-up and one fault. It gets a job of its own, marked as simulated.",
+    "A simulated unit answers at Power up, Adjust and Final test, with noise, warm-up and one fault. It gets a job of " +
+    "its own, marked as simulated.",
 } as const;

@@ -4,7 +4,8 @@ export const chooseWords = {
   partOutsideCatalogue: "A part outside the catalogue",
   // Can
   allMinusLeadsGo:
-    "All minus leads go to one point: where the can's common lug went, and on from there as before. If the can was insulated from the chassis by a wafer, so is this point. Leave the lugs empty; mark the can as disconnected.",
+    "All minus leads go to one point: where the can's common lug went, and on from there as before. If the can was " +
+    "insulated from the chassis by a wafer, so is this point. Leave the lugs empty; mark the can as disconnected.",
   workingVoltsAllDischarge: "at working volts in all: discharge and measure each part by itself.",
   nothingChosenYet: (undecided: string) => `Nothing chosen yet for ${undecided}.`,
   notEveryPriceKnown: "Not every price is known",
@@ -18,7 +19,8 @@ export const chooseWords = {
   plusGoesGround: "The plus goes to ground.",
   andOfRippleAt: (ripple: string, hertz: string) => ` and ${ripple} of ripple at ${hertz}`,
   noPartCatalogueFits:
-    "No part in the catalogue fits. Below are the nearest by value and volts, each with the rule it breaks. Or combine several parts, or enter a part outside the catalogue.",
+    "No part in the catalogue fits. Below are the nearest by value and volts, each with the rule it breaks. Or " +
+    "combine several parts, or enter a part outside the catalogue.",
   replaceWholeCan: "Replace the whole can",
   askStockPrice: "Ask stock and price",
   leaveWithReason: "Leave it in, with a reason",
@@ -32,8 +34,8 @@ export const chooseWords = {
   // Combinations
   severalPartsPlaceOne: "Several parts in place of one",
   noCombinationTwoThree: "No combination of two or three catalogue parts meets the rules of this position.",
-  moreMost: "W or more (at most",
-  heatTheyDivideVoltage: "of heat): they divide the voltage.",
+  balance: (each: string, rated: number, most: string, heat: string) =>
+    `Across each ${each}, ${rated} W or more (at most ${most}; ${heat} of heat): they divide the voltage.`,
   minusMinusEachSees: "Minus to minus; each sees the full voltage in one direction.",
   noteRippleRatingBelow: "Note: its ripple rating is below the ripple current.",
   preferredValuesIec: "By preferred values (IEC 60063):",
@@ -60,7 +62,9 @@ export const chooseWords = {
   ownerAgreed: "The owner agreed to",
   notMeasuredStaying: "Not measured, staying in",
   partsCataloguePricesMinutes:
-    "Parts at catalogue prices; minutes by common practice for removing, cleaning and fitting. The return rate is a rough model: every part that stays and every new one fails at a constant rate, and every replacement carries a risk of its own (see Selection rules); the bounds are all rates halved and doubled.",
+    "Parts at catalogue prices; minutes by common practice for removing, cleaning and fitting. The return rate is a " +
+    "rough model: every part that stays and every new one fails at a constant rate, and every replacement carries a " +
+    "risk of its own (see Selection rules); the bounds are all rates halved and doubled.",
   ownClosedTooFew: (jobs: number) => `own: ${jobs} closed, too few to tell`,
   // PartTable
   seriesRestoresOldLevel: (restoring: string) => ` · ${restoring} in series restores the old level`,

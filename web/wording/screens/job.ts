@@ -9,7 +9,8 @@ export const jobWords = {
   // OverrideDialog
   overrideChargeLock: "Override the charge lock",
   chargeWasNotShown:
-    "The charge was not shown to be gone. Your reason goes on record and into the report; the next power-on, or any voltage measured later, ends the override. It does not make the unit safe.",
+    "The charge was not shown to be gone. Your reason goes on record and into the report; the next power-on, or any " +
+    "voltage measured later, ends the override. It does not make the unit safe.",
   exampleSupplyBoardOut: "For example: supply board is out of the unit",
   // PowerButton
   powerOutOrder: "Power on out of order",

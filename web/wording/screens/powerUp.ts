@@ -3,7 +3,8 @@ export const powerUpWords = {
   // PowerUpStation
   unitTakesNoPower: "This unit takes no power of its own: nothing to power up.",
   oneHandInsulatedTools:
-    "One hand, insulated tools. A lamp or a transformer makes nothing safe to touch; work on the mains side behind an isolating transformer, mains wiring by licensed practice and local code.",
+    "One hand, insulated tools. A lamp or a transformer makes nothing safe to touch; work on the mains side behind an " +
+    "isolating transformer, mains wiring by licensed practice and local code.",
   usualKind: "usual for its kind",
   enterWhatDrawsIdle: "Enter what it draws at idle: idle should be 40w.",
   wattsLamp: "Watts of the lamp",

@@ -23,7 +23,8 @@ export const soundWords = {
   firstDigitsHash: "first digits of its hash",
   // SoundDesk
   recordFewSecondsFault:
-    "Record a few seconds of the fault, once with nothing played, once with music. A line output or a clip lead shows more than a microphone in front of the loudspeaker.",
+    "Record a few seconds of the fault, once with nothing played, once with music. A line output or a clip lead shows " +
+    "more than a microphone in front of the loudspeaker.",
   // SoundPage
   analysedBrowserOnlyNothing: "Analysed in this browser only; nothing is saved. In a job, recordings and findings are saved with it.",
   // Sources

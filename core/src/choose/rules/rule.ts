@@ -4,7 +4,10 @@ import type { Technology } from "../../part";
 /** Codes that have a row of their kind: one without does not compile. */
 export type Ruled<K extends ChoosingRule["kind"], U extends { code: RuleIdOf<K> }> = U;
 
-/** A hard rule the part breaks, with the figures; its code is the id of its row. Sizes in mm, temperatures in °C, `change` as a fraction of the marked value. */
+/**
+ * A hard rule the part breaks, with the figures; its code is the id of its row. Sizes in mm, temperatures in °C, `change` as a fraction of
+ * the marked value.
+ */
 export type Refusal = Ruled<
   "hard",
   | { code: "voltsUnknown" }

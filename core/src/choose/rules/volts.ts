@@ -14,9 +14,9 @@ const marginOf = (technology: Technology, shop: ShopRules): number =>
 const SURELY_OVER = 1.1;
 
 /**
- * Volts the part must be rated for at this position: at the mains the mains volts + 10 %, whatever the original is marked; elsewhere working
- * volts at high mains times the margin of its kind; without working volts the original's rating, which is never undercut unmeasured, or
- * more where a model of the circuit says so.
+ * Volts the part must be rated for at this position: at the mains the mains volts + 10 %, whatever the original is marked; elsewhere
+ * working volts at high mains times the margin of its kind; without working volts the original's rating, which is never undercut
+ * unmeasured, or more where a model of the circuit says so.
  */
 export function neededVolts(needs: PositionNeeds, technology: Technology, shop: ShopRules): NeededVolts {
   if (mainsClass(needs) !== null)

@@ -55,7 +55,10 @@ function roleWindow(constants: ShopConstants, needs: PositionNeeds, approaches: 
 /** A preferred value to within its rounding is one that is still made. */
 const STILL_MADE = 0.01;
 
-/** Whether no series carries the marked value any more: 8, 16, 25, 32, 50, 70, 250, 2500 µF. What is made to 5 % comes in E24, the rest in E12 at most. */
+/**
+ * Whether no series carries the marked value any more: 8, 16, 25, 32, 50, 70, 250, 2500 µF. What is made to 5 % comes in E24, the rest in
+ * E12 at most.
+ */
 export const isOldValue = (nominal: Farads, technology: Technology): boolean =>
   Math.abs(nearestPreferred(nominal, technology === "c0g" ? 24 : 12) / nominal - 1) > STILL_MADE;
 

@@ -175,7 +175,8 @@ function sourceLine(name: string, names: Names, letter: "V" | "I", from: string,
       return [`${name} ${from} ${to} DC ${number(wave.value)}${ac}`];
     case "sine":
       return [
-        `${name} ${from} ${to} DC ${number(wave.offset ?? 0)}${ac} SIN(${number(wave.offset ?? 0)} ${number(wave.amplitude)} ${number(wave.hertz)} ${number(wave.delay ?? 0)} 0 ${number(wave.phase ?? 0)})`,
+        `${name} ${from} ${to} DC ${number(wave.offset ?? 0)}${ac} SIN(${number(wave.offset ?? 0)} ` +
+          `${number(wave.amplitude)} ${number(wave.hertz)} ${number(wave.delay ?? 0)} 0 ${number(wave.phase ?? 0)})`,
       ];
     case "pulse": {
       const { low, high, delay, rise, fall, width, period } = wave;

@@ -44,8 +44,8 @@ function underOf(words: readonly string[]): Circumstances | null {
 }
 
 /**
- * `rail main to ground 0.5`, `B+ to ground 40k`, `rail +15 shorted`: a supply node against ground, with the power off. A bare figure is ohms:
- * volts are said with their unit, and are then the reading of the point.
+ * `rail main to ground 0.5`, `B+ to ground 40k`, `rail +15 shorted`: a supply node against ground, with the power off. A bare figure is
+ * ohms: volts are said with their unit, and are then the reading of the point.
  */
 export const node: Command = {
   name: "node",

@@ -131,7 +131,10 @@ export function tried(
   return out;
 }
 
-/** Capacitors that were fitted with no word of what it changed, and the complaint is gone since: cured by them, as a set where there are several. */
+/**
+ * Capacitors that were fitted with no word of what it changed, and the complaint is gone since: cured by them, as a set where there are
+ * several.
+ */
 export function fittedEvidence(
   positions: readonly PositionModel[],
   { complaint, tried: all }: JobModel["unit"],
@@ -151,7 +154,9 @@ export function fittedEvidence(
   return [{ ...e, rule: "cures", decisive: { for: meant, what: { by: "cured", seq: complaint.seq, asSet } } }];
 }
 
-/** Of the parts a fault can be, the share that was touched: one of two that changes nothing leaves the other. Measured sound ones are none. */
+/**
+ * Of the parts a fault can be, the share that was touched: one of two that changes nothing leaves the other. Measured sound ones are none.
+ */
 function shareTouched(
   meant: readonly HypothesisId[],
   touched: readonly PositionModel[],

@@ -14,7 +14,10 @@ export const diagnosis: Station<"trace"> = {
   },
 };
 
-/** What the diagnosis asks for beside measuring a capacitor of the list; nothing once a part was chosen or fitted: it goes in and is proven first. */
+/**
+ * What the diagnosis asks for beside measuring a capacitor of the list; nothing once a part was chosen or fitted: it goes in and is proven
+ * first.
+ */
 export function advised({ diagnosis: t, proven, positions, stillThere }: JobFacts): NextAct | null {
   if (t === null || (proven !== null && !stillThere) || positions.some((p) => p.decision === "replace")) return null;
   if (t.mend) return { code: "mend", ...t.mend };

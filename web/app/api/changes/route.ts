@@ -6,7 +6,10 @@ import { routeNumber } from "../../../server/routeNumber";
 
 export const dynamic = "force-dynamic";
 
-/** `?job=406`: one message a beat with the revision of that job, of the whole bench without a number, and the server's clock; `&once` answers it once. */
+/**
+ * `?job=406`: one message a beat with the revision of that job, of the whole bench without a number, and the server's clock; `&once`
+ * answers it once.
+ */
 export async function GET(request: NextRequest) {
   const { searchParams } = request.nextUrl;
   const asked = searchParams.get("job");
