@@ -20,6 +20,10 @@ export interface Pair {
 /** Junction volts that count as much as a tenth of gain (common practice: 10 mV against 10 %). */
 const VOLTS_LIKE_A_TENTH = 0.01;
 
+/**
+ * How far two devices are apart: the share of their mean gain by which they differ, the difference of their junction volts (null where one
+ * was not read), and both in one figure, in which 10 mV count as a tenth.
+ */
 export function difference(a: Device, b: Device): Pair {
   const gain = Math.abs(a.gain - b.gain) / ((a.gain + b.gain) / 2);
   const junction = a.junction === null || b.junction === null ? null : Math.abs(a.junction - b.junction);
@@ -30,7 +34,8 @@ export function difference(a: Device, b: Device): Pair {
 const EXACT = 16;
 
 /**
- * The pairs that differ least in sum, out of a handful: all that can be made, or as many as are wanted.
+ * The pairs that differ least in sum, out of a handful: all that can be made, or as many as are wanted. Differences are shares of the
+ * gain.
  * @param devices each with a gain above 0; names differ
  * @param wanted pairs; at most half as many as there are devices
  * @throws RangeError for a gain that is not above 0 or a name that is there twice

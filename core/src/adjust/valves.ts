@@ -38,7 +38,10 @@ export function valveIdle(constants: ShopConstants, valve: ValveReading): ValveI
   return { ...valve, watts, share, state };
 }
 
-/** How far apart the currents of a set of valves are: (most − least) / mean; null for fewer than two. */
+/**
+ * How far apart the currents of a set of valves are: (most − least) / mean; null for fewer than two. A share: 0.2 is a fifth of the mean.
+ * Amperes in.
+ */
 export function spread(amperes: readonly number[]): number | null {
   if (amperes.length < 2) return null;
   const mean = amperes.reduce((a, b) => a + b, 0) / amperes.length;

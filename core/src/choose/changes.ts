@@ -71,7 +71,8 @@ export function asMade(
 
 /**
  * What each of several parts changes where it is put: the figures its circuit is told by, solved with the original as good as new and with
- * each part in its place, all other parts as good as new. Null for one whose circuit cannot be solved.
+ * each part in its place, all other parts as good as new. Null for one whose circuit cannot be solved. Figures in V, A, Hz or dB, as each
+ * says.
  */
 export function changesAt(
   constants: ShopConstants,

@@ -24,8 +24,9 @@ function yearly(constants: ShopConstants, p: LeftPosition, bad: readonly LeftPos
 }
 
 /**
- * How likely the unit is to come back when some of its positions are changed: every part that stays and every new one fails by itself, at a
- * steady yearly rate (rows `come.*`, all rough), and every change may go wrong at once. One failure brings it back.
+ * How likely the unit is to come back when some of its positions are changed: every part that stays and every new one fails by itself, at
+ * a steady yearly rate (rows `come.*`, all rough), and every change may go wrong at once. One failure brings it back. Chances from 0 to 1
+ * over the years of `come.years`.
  * @param changed designators
  */
 export function comeback(constants: ShopConstants, positions: readonly LeftPosition[], changed: ReadonlySet<string>): Comeback {

@@ -18,7 +18,7 @@ const PERIOD_POINTS = 256;
 
 /**
  * What an exchange sounds like by its circuit, with the original as good as new and with the new part; null where no ear hears what the
- * circuit does, or it cannot be solved.
+ * circuit does, or it cannot be solved. Levels in dB, frequencies in Hz.
  */
 export function hearAt(
   constants: ShopConstants,

@@ -9,6 +9,7 @@ export interface ScopedPosition extends Pick<CapacitorPart, "designator" | "tech
 }
 
 const SAME = 1e-6;
+/** Whether a part is of a kind that dries out or leaks with age: wet aluminium, bipolar or tantalum. */
 export const isElectrolytic = (p: Pick<CapacitorPart, "technology">): boolean =>
   isWetAluminium(p.technology) || p.technology === "tantalum";
 /** Same kind, value and volts: what one of them has suffered the other has suffered too (common practice). */

@@ -65,7 +65,8 @@ const STANDARD_WATTS = [0.25, 0.5, 1, 2, 3, 5, 7, 10, 17];
 
 /**
  * Sets of two or three parts that hit a value, best first: fewest parts, then by what is left of the value, the parts' own merits and
- * their price. Every member keeps the hard rules of the place but for value, ESR and ripple, which are asked of the whole.
+ * their price. Every member keeps the hard rules of the place but for value, ESR and ripple, which are asked of the whole. Values in
+ * farads, volts and watts; at most `most` sets. Empty where none hits the value.
  * @param parts of a catalogue or a drawer; up to some thousands
  * @param most how many sets of each arrangement are returned
  */

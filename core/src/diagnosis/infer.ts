@@ -77,7 +77,9 @@ export function weightOfEvidence(w: Evidence, i: number, posterior: Posterior): 
 
 const entropy = (p: readonly number[]): number => p.reduce((h, x) => (x > 0 ? h - x * Math.log2(x) : h), 0);
 
-/** Bits a test is expected to tell, over the faults as they stand. */
+/**
+ * Bits a test is expected to tell, over the faults as they stand. `chance` and `base` from 0 to 1; 0 bits where the outcome is certain.
+ */
 export function expectedBits(chance: readonly number[], base: number, posterior: Posterior): { bits: number; yes: number } {
   const total = posterior.marginal.reduce((a, b) => a + b, posterior.other);
   const p = [...posterior.marginal, posterior.other].map((m) => m / total);

@@ -18,7 +18,10 @@ export interface Command {
   examples: readonly Example[];
 }
 
-/** Asks one head after the other; the first that takes the line answers. @throws RangeError when two share a name */
+/**
+ * Asks one head after the other; the first that takes the line answers. Null where none takes it.
+ * @throws RangeError when two share a name
+ */
 export function headTable(
   heads: readonly Command[],
 ): (line: readonly Token[], context: ReadoutContext, typed: string) => Parsed<Entry> | null {

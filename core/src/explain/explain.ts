@@ -68,7 +68,10 @@ const standIn = (slot: Slot): KnownState =>
     100,
   );
 
-/** Sound and present state of every slot; a slot nothing stands in has its usual part in both. */
+/**
+ * Sound and present state of every slot; a slot nothing stands in has its usual part in both. Farads and ohms at the scenario's frequency
+ * in Hz.
+ */
 export function slotStates(
   constants: ShopConstants,
   scenario: ScenarioFacts,

@@ -16,8 +16,8 @@ interface SolvedCircuits {
 }
 
 /**
- * Volts at mains + 10 % and ripple current that a sound part at this position has to bear, by the first circuit of the unit it
- * stands in; null where no model knows. Settings not set by hand are usual ones for such a unit: an estimate, never a measurement.
+ * Volts at mains + 10 % and ripple current that a sound part at this position has to bear, by the first circuit of the unit it stands in;
+ * null where no model knows. Settings not set by hand are usual ones for such a unit: an estimate, never a measurement. Amperes rms.
  * @param solved circuits solved before; what is solved here is added to it
  */
 export function stressAt(

@@ -3,13 +3,19 @@ import { powerDb } from "./power";
 
 export type Passes = "passes" | "fails" | "open";
 
-/** DC at an output and what it turns into heat in a loudspeaker. */
+/**
+ * DC at an output and what it turns into heat in a loudspeaker. Volts DC into ohms; watts, and the most volts that pass (`proof.offset`,
+ * common practice).
+ */
 export function judgeOffset(constants: ShopConstants, volts: number, ohms: number): { watts: number; most: number; passes: Passes } {
   const most = figure(constants, "proof.offset");
   return { watts: volts ** 2 / ohms, most, passes: Math.abs(volts) <= most ? "passes" : "fails" };
 }
 
-/** Power at the onset of clipping against what the unit is rated for; open where nobody said what that is. */
+/**
+ * Power at the onset of clipping against what the unit is rated for; open where nobody said what that is. Watts; dB of the one over the
+ * other, null without a rating.
+ */
 export function judgePower(constants: ShopConstants, watts: number, rated: number | null): { dB: number | null; passes: Passes } {
   if (rated === null) return { dB: null, passes: "open" };
   const dB = powerDb(watts, rated);
@@ -31,7 +37,10 @@ interface SoakReading {
   celsius: number;
 }
 
-/** How warm it gets, and whether it has stopped getting warmer; readings of one place, oldest first. */
+/**
+ * How warm it gets, and whether it has stopped getting warmer; readings of one place, oldest first. °C and seconds; `most` is null without
+ * readings.
+ */
 export function judgeSoak(
   constants: ShopConstants,
   readings: readonly SoakReading[],

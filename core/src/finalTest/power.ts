@@ -1,7 +1,7 @@
 /** How volts over a load were read: rms, or peak to peak off a screen. */
 type LoadVolts = "rms" | "peakToPeak";
 
-/** rms of a sine from how it was read. */
+/** rms of a sine from how it was read. Volts in, volts rms out. */
 export const rmsOf = (volts: number, form: LoadVolts): number => (form === "rms" ? volts : volts / (2 * Math.SQRT2));
 
 /**
@@ -33,6 +33,10 @@ interface Screen {
   /** divisions of one cycle, and seconds a division */
   wide?: { divisions: number; each: number };
 }
+/**
+ * What a screen shows, from divisions and settings: peak to peak and rms volts of a sine, Hz by its period; null where the height or the
+ * width was not read.
+ */
 export function offScreen({ high, wide }: Screen): { peakToPeak: number | null; rms: number | null; hertz: number | null } {
   const peakToPeak = high ? high.divisions * high.each : null;
   const seconds = wide ? wide.divisions * wide.each : 0;

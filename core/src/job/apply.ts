@@ -127,6 +127,7 @@ export interface LineRows {
   notes: readonly NoteRecord[];
 }
 
+/** The rows a kept line stands behind, kind by kind: what a database stores for it. Empty lists for a key that is not on record. */
 export function rowsOfLine(records: JobRecords, key: string): LineRows {
   const mine = <T extends { line?: string | null }>(rows: readonly T[]) => rows.filter((r) => r.line === key);
   const { positions, readings, fittings, across, workings, events, points, observations, notes } = records;

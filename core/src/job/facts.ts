@@ -160,5 +160,6 @@ export function closingBlockers(job: JobFacts, end: ClosedState = "closed"): Clo
   return HELD_BY[end].filter((hold) => holds[hold]);
 }
 
+/** Whether a job has been closed, in whichever way. */
 export const isClosed = (state: JobState): state is ClosedState =>
   state === "closed" || state === "clearedWithoutCause" || state === "locatedNotRepaired";

@@ -34,6 +34,7 @@ export type Interlock =
 /** Interlocks that no reason opens: a short, what is unsafe at lead, earth or fuse. */
 export const FIRM_INTERLOCKS = ["noSupply", "shorted", "unsafe", "fuse"] as const satisfies readonly Interlock["code"][];
 const FIRM: ReadonlySet<Interlock["code"]> = new Set<Interlock["code"]>(FIRM_INTERLOCKS);
+/** Whether no reason opens it: a short, or what is unsafe at lead, earth or fuse. */
 export const isFirm = (hold: Interlock): boolean => FIRM.has(hold.code);
 
 /** What is asked for: a step of the plan, the beginning of a stage, or the unit straight onto the mains. */
@@ -94,7 +95,7 @@ export function interlockOf(constants: ShopConstants, job: InterlockedJob, wante
 const needsMeans = (constants: ShopConstants, { records, model }: InterlockedJob): boolean =>
   shortsOf(constants, records, model.unit).length > 0;
 
-/** The same for a line. */
+/** The same for a line. Null where the line asks for no power, or may be kept. */
 export const heldLine = (constants: ShopConstants, job: InterlockedJob, effects: readonly Effect[]): Interlock | null => {
   const wanted = wantedBy(effects, job);
   return wanted && interlockOf(constants, job, wanted);

@@ -211,7 +211,10 @@ function parallelOf<C extends ChoiceFacts>(p: PositionRecord, { across, byDesign
   return parts.length === 0 ? { kind: "alone" } : { kind: "with", parts };
 }
 
-/** The limits an ESR reading on this meter would be held against, for the part that is in now: what the verdict will use. */
+/**
+ * The limits an ESR reading on this meter would be held against, for the part that is in now: what the verdict will use. In ohms; null for
+ * a meter that shows no ESR.
+ */
 export function limitsOn(p: PositionModel, shop: ShopFacts, meterId: string | null): EsrExpectation | null {
   const meter = shop.meters.find((m) => m.id === meterId);
   if (!meter || meter.shows === "ohmmeter" || meter.shows === "volts") return null;

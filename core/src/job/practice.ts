@@ -52,7 +52,7 @@ const READS: ReadonlySet<StoredObservation["observation"]["kind"]> = new Set([
 export type PracticeIssue = "unitOnRecord" | "standInOnRecord";
 type Records = Pick<JobRecords, "readings" | "points" | "events" | "fittings" | "observations">;
 
-/** Whether a line would begin or end reading a stand-in on a job that has readings already. */
+/** Whether a line would begin or end reading a stand-in on a job that has readings already. Null where it does neither. */
 export function practiceIssue(records: Records, effects: readonly Effect[]): PracticeIssue | null {
   const said = effects.find((c) => c.about === "observed" && c.observation.kind === "simulated");
   if (said === undefined || said.about !== "observed" || said.observation.kind !== "simulated" || !anythingRead(records)) return null;
@@ -61,7 +61,10 @@ export function practiceIssue(records: Records, effects: readonly Effect[]): Pra
   return now ? "standInOnRecord" : "unitOnRecord";
 }
 
-/** The same for striking out a line: the one that began the practice stays as long as anything was read on the stand-in. */
+/**
+ * The same for striking out a line: the one that began the practice stays as long as anything was read on the stand-in. Null where it may
+ * be struck out.
+ */
 export function practiceIssueOfUndo(records: Records, key: string): PracticeIssue | null {
   const mine = records.observations.find((o) => o.line === key && o.observation.kind === "simulated");
   return mine !== undefined && anythingRead(records) ? "standInOnRecord" : null;

@@ -36,7 +36,10 @@ export interface Cure {
   act: "replaced" | "resoldered" | "cleaned" | null;
 }
 
-/** The repair after which the complaint was said gone, where that is the last word on it; several changes at once are one set. */
+/**
+ * The repair after which the complaint was said gone, where that is the last word on it; several changes at once are one set. Null where
+ * the complaint was not said gone, or came back.
+ */
 export function cureOf({
   positions,
   unit: { complaints, tried },

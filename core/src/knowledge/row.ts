@@ -19,4 +19,5 @@ export interface KnowledgeRow {
 export type Stricter = "lower" | "higher";
 
 export const practice: Source = { kind: "commonPractice" };
+/** The source of a value quoted from memory of `name`: not checked against the text. */
 export const memory = (name: string): Source => ({ kind: "memory", name });

@@ -38,7 +38,7 @@ export const USUAL_DRAW: readonly UsualDraw[] = [
   { id: "idle.small", kinds: ["recordPlayer", "intercom"], power: "idle", youngerThan: null, watts: 8, source: practice },
 ];
 
-/** What a unit of this kind and age usually draws; null where nothing is usual. */
+/** What a unit of this kind and age usually draws; null where nothing is usual. Watts. */
 export const usualDraw = (kind: UnitKind, ageYears: number | null, power: "standby" | "idle"): UsualDraw | null =>
   USUAL_DRAW.find(
     (d) => d.power === power && d.kinds.includes(kind) && (d.youngerThan === null || (ageYears !== null && ageYears < d.youngerThan)),

@@ -7,7 +7,7 @@ export function seededRandom(seed: number): () => number {
   return () => uniformFloat64(generator);
 }
 
-/** One draw from a normal distribution by the Box–Muller transform (1958). `sigma` 0 gives the mean. */
+/** One draw from a normal distribution by the Box–Muller transform (1958). `sigma` 0 gives the mean. In the unit of the mean. */
 export function normal(random: () => number, mean: number, sigma: number): number {
   const u = 1 - random(); // (0, 1]: the logarithm of 0 must not happen
   return mean + sigma * Math.sqrt(-2 * Math.log(u)) * Math.cos(2 * Math.PI * random());

@@ -15,5 +15,5 @@ export function quantile(sorted: ArrayLike<number>, q: number): number {
   return a + ((sorted[low + 1] ?? a) - a) * (at - low);
 }
 
-/** Arithmetic mean; 0 of nothing. */
+/** Arithmetic mean; 0 of nothing. In the unit of its values. */
 export const meanOf = (values: readonly number[]): number => (values.length === 0 ? 0 : values.reduce((s, v) => s + v, 0) / values.length);

@@ -31,7 +31,7 @@ export function nearestPreferred(value: number, series: ESeries): number {
 const EDGE = 1e-9;
 
 /**
- * The preferred values at or under and at or over `value` (IEC 60063); any unit, any decade.
+ * The preferred values at or under and at or over `value` (IEC 60063); any unit, any decade. In the unit of the value.
  * @throws RangeError unless value is above 0
  * @example preferredAround(16e-6, 6) // { below: 15e-6, above: 22e-6 }
  */

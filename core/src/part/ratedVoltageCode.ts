@@ -26,7 +26,7 @@ export function ratedVoltageOfCode(code: string): number | null {
   return CODES.get(code.toUpperCase()) ?? null;
 }
 
-/** The code for a rated voltage, or null where none exists. */
+/** The code for a rated voltage, or null where none exists. Volts DC. */
 export function codeOfRatedVoltage(volts: number): string | null {
   return [...CODES.keys()].find((code) => CODES.get(code) === volts) ?? null;
 }

@@ -44,8 +44,9 @@ const WATCHED: Readonly<Record<Stage, readonly PointKind[]>> = {
 };
 
 /**
- * What a point should read at a stage and a share of the mains: rails by the circuit of the supply, bias in proportion, a valve's rail only
- * once its rectifier conducts, a regulated one once its regulator has enough. Null where it is not read then.
+ * What a point should read at a stage and a share of the mains: rails by the circuit of the supply, bias in proportion, a valve's rail
+ * only once its rectifier conducts, a regulated one once its regulator has enough. Null where it is not read then. Volts; `share` of the
+ * mains from 0 to 1.
  */
 export function expectAt(
   constants: ShopConstants,

@@ -36,7 +36,10 @@ export function lampDivision(lamp: number, unit: number, mains: number): LampDiv
   return { lamp: low, unit: 1 - low, amperes: drawn(low) };
 }
 
-/** The smallest lamp that leaves a sound unit enough of its mains to come up; the largest there is where none does. */
+/**
+ * The smallest lamp that leaves a sound unit enough of its mains to come up; the largest there is where none does. Watts; mains in volts
+ * rms.
+ */
 export const lampFor = (constants: ShopConstants, idleWatts: number, mains: number): number =>
   LAMP_WATTS.find((w) => lampDivision(w, idleWatts, mains).unit >= figure(constants, "lamp.leaves")) ?? LAMP_WATTS.at(-1)!;
 

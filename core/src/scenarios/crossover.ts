@@ -188,8 +188,8 @@ function driver(settings: Settings): CircuitElement[] {
 }
 
 /**
- * Ohms in series with a low-ESR part that bring back the level of the part it replaces: the difference of their ESR, 0 when the new
- * one has more. Exact for a part in line with the driver at any frequency where ESR does not change.
+ * Ohms in series with a low-ESR part that bring back the level of the part it replaces: the difference of their ESR, 0 when the new one
+ * has more. Exact for a part in line with the driver at any frequency where ESR does not change. Ohms in, ohms out.
  */
 export const restoringOhms = (originalEsr: number, newEsr: number): number => Math.max(0, originalEsr - newEsr);
 

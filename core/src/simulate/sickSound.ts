@@ -24,6 +24,7 @@ const HUMS: Readonly<Record<HumShape, (share: number) => number>> = {
   },
 };
 
+/** Adds hum of a shape on `mainsHz`, as strong as a sine of so many dBFS; `rate` in samples a second. */
 export function addHum(to: Float32Array, rate: number, shape: HumShape, mainsHz: number, dBFS: number): void {
   const wave = Float32Array.from(to, (_, i) => HUMS[shape]((mainsHz * i) / rate));
   const mean = wave.reduce((a, b) => a + b, 0) / wave.length;
@@ -42,10 +43,12 @@ export function addSwing(to: Float32Array, rate: number, hz: number, dBFS: numbe
   for (let i = 0; i < to.length; i++) to[i] = to[i]! + last * wave[i]!;
 }
 
+/** Adds a sine of `hz` at so many dBFS peak; `rate` in samples a second. */
 export function addTone(to: Float32Array, rate: number, hz: number, dBFS: number): void {
   for (let i = 0; i < to.length; i++) to[i] = to[i]! + amplitude(dBFS) * Math.sin((2 * Math.PI * hz * i) / rate + 1);
 }
 
+/** Adds white noise as strong as a sine of so many dBFS. */
 export function addHiss(to: Float32Array, random: Random, dBFS: number): void {
   const sigma = amplitude(dBFS) / Math.SQRT2;
   for (let i = 0; i < to.length; i++) to[i] = to[i]! + normal(random, 0, sigma);
@@ -67,6 +70,7 @@ export function addCrackle(to: Float32Array, rate: number, random: Random, perSe
   return times;
 }
 
+/** Adds clicks about every `period` seconds, `size` of full scale (0 to 1). @returns where they begin, seconds */
 export function addClicks(to: Float32Array, rate: number, random: Random, period: number, size: number): number[] {
   const times: number[] = [];
   for (let t = 0.3 * period; t < to.length / rate; t += period * (1 + 0.01 * (random() - 0.5))) times.push(t);
@@ -74,7 +78,10 @@ export function addClicks(to: Float32Array, rate: number, random: Random, period
   return times;
 }
 
-/** Silence for a while, here and there. @returns from when to when */
+/**
+ * Silence for a while, here and there. Seconds.
+ * @returns from when to when
+ */
 export function dropOut(to: Float32Array, rate: number, random: Random, count: number): { start: number; end: number }[] {
   const seconds = to.length / rate;
   const out: { start: number; end: number }[] = [];
@@ -88,7 +95,7 @@ export function dropOut(to: Float32Array, rate: number, random: Random, count: n
   return out;
 }
 
-/** What is left below or above a corner, one pole: the other channel keeps it. */
+/** What is left below or above a corner, one pole: the other channel keeps it. `rate` in samples a second, the corner in Hz. */
 export function thinOut(to: Float32Array, rate: number, side: "treble" | "bass", cornerHz: number): void {
   const a = Math.exp((-2 * Math.PI * cornerHz) / rate);
   let low = 0;
@@ -98,14 +105,17 @@ export function thinOut(to: Float32Array, rate: number, side: "treble" | "bass",
   }
 }
 
+/** Cuts both halves off at `level`, a share of full scale (0 to 1). */
 export function clipAt(to: Float32Array, level: number): void {
   for (let i = 0; i < to.length; i++) to[i] = Math.max(-level, Math.min(level, to[i]!));
 }
 
+/** Lowers the whole by so many dB, 0 or more. */
 export function weaken(to: Float32Array, dB: number): void {
   for (let i = 0; i < to.length; i++) to[i] = to[i]! * amplitude(-dB);
 }
 
+/** Adds DC, as a share of full scale (−1 to 1). */
 export function addOffset(to: Float32Array, offset: number): void {
   for (let i = 0; i < to.length; i++) to[i] = to[i]! + offset;
 }

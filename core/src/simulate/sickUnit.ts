@@ -74,7 +74,10 @@ const SWING_LIMIT = 0.35;
 const SWING_BEGINS = 0.004;
 const dBFS = (amplitude: number): number => 20 * Math.log10(Math.max(1e-9, amplitude));
 
-/** One unit of a kind, sick as that kind often is. @param mainsHz of its hum @throws RangeError where a circuit has no solution */
+/**
+ * One unit of a kind, sick as that kind often is. `mainsHz` in Hz.
+ * @param mainsHz of its hum @throws RangeError where a circuit has no solution
+ */
 export function sickUnit(kind: UnitKind, m: Made, mainsHz = 50): SickSound {
   const { programme: name, faults } = UNITS[kind];
   const left = programme(name, m);

@@ -93,6 +93,10 @@ export interface SoundSummary {
   }[];
 }
 
+/**
+ * What a recording is told by in a list: its length in seconds, the mains in Hz, and of each channel its noise, hum and bands in dBFS
+ * (null: not known).
+ */
 export function summaryOf({ report, picture }: Pick<AnalysedSound, "report" | "picture">): SoundSummary {
   return {
     seconds: report.seconds,

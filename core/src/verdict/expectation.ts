@@ -22,8 +22,8 @@ const SAME = 1e-6; // two writings of one marked value differ by rounding only
 const close = (a: number, b: number, relative: number) => Math.abs(a - b) <= relative * Math.max(Math.abs(a), Math.abs(b));
 
 /**
- * Whether a reading is over a limit as far as a hand-held can tell: 0.5 against "over 0.5 is bad" is at the limit, and a display step
- * and lead contact are worth 0.02 Ω (common practice).
+ * Whether a reading is over a limit as far as a hand-held can tell: 0.5 against "over 0.5 is bad" is at the limit, and a display step and
+ * lead contact are worth 0.02 Ω (common practice). Ohms.
  */
 export const isOver = (constants: ShopConstants, value: number, limit: number): boolean =>
   value > limit + figure(constants, "esr.allowance") + 1e-9;

@@ -59,7 +59,10 @@ function valueNotes(part: CataloguePart, { needs, old }: Requirements): FitNote[
   return notes;
 }
 
-/** How near the two sides must come, and how many to buy for it; null where it is not requirementsOf, or the part is made that tight. */
+/**
+ * How near the two sides must come, and how many to buy for it; null where it is not requirementsOf, or the part is made that tight. The
+ * match is a share of the value; `buy` a count of pieces.
+ */
 export function matchOf(
   constants: ShopConstants,
   part: Pick<CataloguePart, "tolerance">,
