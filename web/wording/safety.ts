@@ -116,9 +116,9 @@ export const holdText: Readonly<Record<ClosingBlocker, string>> = {
   idleNotWarm: "An idle current was adjusted and not read warm in its window. Read it warm, or waive in writing.",
   noCause: "No cause is confirmed. Go on with the diagnosis, close as located or cleared, or waive in writing.",
   unproven:
-    "The complaint was not tried and found gone after the last repair. Try it and enter what it does, as in hum gone, or waive in writing.",
+    "The complaint was not tried and found gone since the last work on the unit. Try it and enter what it does, as in hum gone, or waive in writing.",
   notRun:
-    "The unit was not run at full mains with its loads after the last repair. Take a lamp or transformer away (stage " +
+    "The unit was not run at full mains with its loads since the last work on the unit. Take a lamp or transformer away (stage " +
     "full), power it on, or waive in writing.",
 };
 /** The same in the words of a letter to the owner, where it went back like that. */
@@ -139,8 +139,8 @@ export const ownerHoldText: Readonly<Record<ClosingBlocker, string>> = {
   contaminated: "Something leaked inside, and what it touched was not measured clean.",
   idleNotWarm: "An adjustment was not checked with the unit warm.",
   noCause: "The cause of the fault was not confirmed.",
-  unproven: "The complaint was not tried again after the last repair.",
-  notRun: "It was not run at full mains voltage after the last repair.",
+  unproven: "The complaint was not tried again since the last work on the unit.",
+  notRun: "It was not run at full mains voltage since the last work on the unit.",
 };
 /** The same, as what was waived. */
 export const waivedName: Readonly<Record<ClosingBlocker, string>> = {
@@ -160,8 +160,8 @@ export const waivedName: Readonly<Record<ClosingBlocker, string>> = {
   contaminated: "what leaked was not measured clean",
   idleNotWarm: "idle current not read warm",
   noCause: "no cause confirmed",
-  unproven: "complaint not tried after the last repair",
-  notRun: "not run at full mains after the last repair",
+  unproven: "complaint not tried since the last work on the unit",
+  notRun: "not run at full mains since the last work on the unit",
 };
 
 export const hazardClassText: Readonly<Record<HazardClass, string>> = {

@@ -194,7 +194,7 @@ test("issues of a pasted list name their lines", () => {
 
 test("every hold on closing says what to do", () => {
   for (const by of CLOSING_HOLDS) expect(issueText({ code: "closingHeld", by: [by] })).toMatch(/\.$/);
-  expect(issueText({ code: "closingHeld", by: ["temporary", "unproven"] })).toMatch(/temporary part.*\. .*after the last repair/);
+  expect(issueText({ code: "closingHeld", by: ["temporary", "unproven"] })).toMatch(/temporary part.*\. .*since the last work on the unit/);
 });
 
 test("figures for the eye", () => {

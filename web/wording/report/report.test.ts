@@ -166,7 +166,7 @@ describe("a report says what the record says, and no more", () => {
     const text = paper("technician", "lifted one leg of C21", "smells of old books");
     expect(text).toContain("C21 one leg lifted: not recorded as put back.");
     expect(text).toContain("Entered and not understood: “smells of old books”.");
-    expect(text).toContain("Complaint not tried after the last repair.");
+    expect(text).toContain("Complaint not tried since the last work on the unit.");
   });
 
   test("what nobody did or read has no row and no column, and what is open is named", () => {
@@ -211,10 +211,10 @@ test("a waiver is printed: by name for the technician, in plain words for the ow
     job: { ...view.job, state: "closed", closedAt: 1, waiver: { reason: "owner takes it as it is", holds: ["hazard", "unproven"] } },
   } as typeof view;
   expect(textOf(reportPaper(waived, "technician").blocks)).toContain(
-    "Waived at closing: owner takes it as it is (charge not shown gone and complaint not tried after the last repair).",
+    "Waived at closing: owner takes it as it is (charge not shown gone and complaint not tried since the last work on the unit).",
   );
   const owner = textOf(reportPaper(waived, "owner").blocks);
-  expect(owner).toContain("The complaint was not tried again after the last repair.\n");
+  expect(owner).toContain("The complaint was not tried again since the last work on the unit.\n");
   expect(owner).toContain("Returned like this because: owner takes it as it is.");
 });
 
