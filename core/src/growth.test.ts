@@ -49,11 +49,11 @@ describe("a throw-away one of each", () => {
       id: "listen",
       path: "listen",
       state: () => ({ kind: "underWay", done: 1, of: 2 }),
-      act: () => ({ code: "handBack" }),
+      act: () => ({ code: "return" }),
     };
     const path: readonly Station<string>[] = [PATH[0], listen, ...PATH.slice(1)];
     expect(stationStates(facts, path)["listen"]).toEqual({ kind: "underWay", done: 1, of: 2 });
-    expect(nextOf(facts, path)).toEqual({ act: { code: "handBack" }, at: "listen" });
+    expect(nextOf(facts, path)).toEqual({ act: { code: "return" }, at: "listen" });
   });
 
   test("head word: it is asked in its turn", () => {

@@ -19,7 +19,7 @@ const stop = (page: Page) => page.getByRole("alert").filter({ hasText: "Stop, of
 const done = (page: Page) => page.getByText("Powered up: every step read as it should.");
 
 /** Step by step with two keys, until the unit is up or stopped. */
-async function bringUp(page: Page): Promise<void> {
+async function powerUp(page: Page): Promise<void> {
   for (let i = 0; i < 30; i++) {
     await page.keyboard.press("Escape");
     await page.getByRole("button", { name: /^Set it and switch on/ }).click();
@@ -60,13 +60,13 @@ test("the receiver, from its complaint to the paper: its short stops it, mended 
   const complaints = watchConsole(page);
   const number = await practise(page, "Practice: rehearsal receiver");
   await page.getByRole("button", { name: "variable transformer", exact: true }).click();
-  await bringUp(page);
+  await powerUp(page);
   await expect(stop(page)).toContainText("Something pulls the rail down hard.");
   await expect(stop(page)).toContainText("an output device is shorted");
   await expectAccessible(page);
   await page.locator("body").press("f");
   await say(page, "replaced Q7");
-  await bringUp(page);
+  await powerUp(page);
   await expect(done(page)).toBeVisible();
 
   await page.keyboard.press("Escape");
@@ -118,7 +118,7 @@ test("the valve amplifier: no bias, no valves; mended it comes up by its rectifi
   test.setTimeout(400_000);
   const number = await practise(page, "Practice: prompter's amplifier, valves");
   await page.getByRole("button", { name: "variable transformer", exact: true }).click();
-  await bringUp(page);
+  await powerUp(page);
   await expect(stop(page)).toContainText("No bias: output valves or transistors would be destroyed.");
   await say2(page, "stage loaded");
   await expect(answer(page)).toContainText("Stop: bias reads");
@@ -126,7 +126,7 @@ test("the valve amplifier: no bias, no valves; mended it comes up by its rectifi
   await line(page).fill("");
   await say(page, "power off");
   await say(page, "C4 fitted 47u 100v");
-  await bringUp(page);
+  await powerUp(page);
   await expect(done(page)).toBeVisible();
   await page.goto(`/jobs/${number}/adjust`);
   for (const said of ["V5 max 12w", "V6 max 12w", "V5 plate 300v 27ma", "V6 plate 300v drop 2.9v over 108"]) await say(page, said);

@@ -20,7 +20,7 @@ async function takenIn(request: APIRequestContext, origin: string, unit: SickUni
   const number = await openedJob(request, origin, unit.parts.join("\n"));
   const headers = { origin };
   const { job } = await viewOf(request, number);
-  const body = { version: job.version, job: { ...job, ...unit.takeIn, firstPowerApproach: "lookUnderLimiter" } };
+  const body = { version: job.version, job: { ...job, ...unit.checkIn, firstPowerApproach: "lookUnderLimiter" } };
   expect((await request.patch(`/api/jobs/${number}`, { headers, data: body })).status()).toBe(200);
   const safety = { kind: "override", reason: "made-up unit, nothing is charged" };
   expect((await request.post(`/api/jobs/${number}/safety`, { headers, data: safety })).status()).toBe(200);

@@ -38,15 +38,15 @@ const fields = z.object({
     .nullish()
     .transform((channel) => channel ?? null),
 });
-export type TakeIn = z.infer<typeof fields>;
+export type CheckIn = z.infer<typeof fields>;
 
 /** A unit on the mains has a mains frequency and voltage, any other has neither. */
-export const takeIn = fields.transform((job): TakeIn => {
+export const checkIn = fields.transform((job): CheckIn => {
   const onMains = job.supplyKind === "linear" || job.supplyKind === "switchMode" || job.supplyKind === "valveRectifier";
   return onMains ? { ...job, mainsHz: job.mainsHz ?? 50, mainsV: job.mainsV ?? 230 } : { ...job, mainsHz: null, mainsV: null };
 });
 
-export const jobEdit = z.object({ version: zVersion, job: takeIn });
+export const jobEdit = z.object({ version: zVersion, job: checkIn });
 
 export const closing = z.object({
   version: zVersion,

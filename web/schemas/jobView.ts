@@ -36,12 +36,12 @@ import type { ComputedStress } from "@mirvek/core/explain";
 import type { Farads, Ohms, Volts } from "@mirvek/core/units";
 import type { Verdict } from "@mirvek/core/verdict";
 import type { CircuitView } from "./circuit";
-import type { TakeIn } from "./job";
+import type { CheckIn } from "./job";
 import type { MeterPost, ShopSettings } from "./shop";
 
 // What the server hands to the screens: plain data that survives JSON. Times are ms since the epoch.
 
-export interface JobRecord extends Omit<TakeIn, "findings"> {
+export interface JobRecord extends Omit<CheckIn, "findings"> {
   id: number;
   number: number;
   version: number;

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { closing, takeIn } from "./job";
+import { closing, checkIn } from "./job";
 import { choicePost, designator, positionFields, positionsPost, readoutPost, safetyPost } from "./records";
 
 const unit = {
@@ -23,9 +23,9 @@ const unit = {
 
 describe("taking in", () => {
   test("trims, and gives a unit on the mains its frequency and volts", () => {
-    expect(takeIn.parse(unit)).toMatchObject({ title: "Rehearsal receiver", mainsHz: 50, mainsV: 230 });
-    expect(takeIn.parse({ ...unit, mainsHz: 60, mainsV: 120 })).toMatchObject({ mainsHz: 60, mainsV: 120 });
-    expect(takeIn.parse({ ...unit, supplyKind: "none", mainsHz: 60, mainsV: 120 })).toMatchObject({ mainsHz: null, mainsV: null });
+    expect(checkIn.parse(unit)).toMatchObject({ title: "Rehearsal receiver", mainsHz: 50, mainsV: 230 });
+    expect(checkIn.parse({ ...unit, mainsHz: 60, mainsV: 120 })).toMatchObject({ mainsHz: 60, mainsV: 120 });
+    expect(checkIn.parse({ ...unit, supplyKind: "none", mainsHz: 60, mainsV: 120 })).toMatchObject({ mainsHz: null, mainsV: null });
   });
 
   test.each([
@@ -37,7 +37,7 @@ describe("taking in", () => {
     ["a novel for a complaint", { complaint: "x".repeat(4001) }],
     ["an unknown approach", { scopeApproach: "everything" }],
   ])("refuses %s", (_, over) => {
-    expect(takeIn.safeParse({ ...unit, ...over }).success).toBe(false);
+    expect(checkIn.safeParse({ ...unit, ...over }).success).toBe(false);
   });
 });
 

@@ -61,7 +61,7 @@ test("the latest set-up counts; an answer kept earlier stays until the next is k
 
 test("bad parts whose cause nothing has shown are explained first, and no more once an answer is kept", async () => {
   const before = await loadJobView(pool(), await job(403));
-  expect(before.stations.explain).toEqual({ kind: "untouched" });
+  expect(before.stations.simulate).toEqual({ kind: "untouched" });
   const unshown = (view: JobView) =>
     nextOf({ ...view.facts, diagnosis: { settled: false, mend: null, advice: null, lockedFirst: false, measure: [] } }, PATH).act.code;
   expect(unshown(before)).toBe("explain");
@@ -69,7 +69,7 @@ test("bad parts whose cause nothing has shown are explained first, and no more o
   const stoodOn = evidenceNow(STANDARD_CONSTANTS, before.job, before.positions);
   await transaction((db) => saveCircuit(db, 403, post({ scenario: "coupling", answer: { ...answer!, stoodOn } })));
   const after = await loadJobView(pool(), await job(403));
-  expect(after.stations.explain).toEqual({ kind: "done" });
+  expect(after.stations.simulate).toEqual({ kind: "done" });
   expect(unshown(after)).toBe("decide");
 
   await transaction((db) =>
@@ -83,7 +83,7 @@ test("bad parts whose cause nothing has shown are explained first, and no more o
     }),
   );
   const later = await loadJobView(pool(), await job(403));
-  expect(later.stations.explain, "what it stood on has changed").toEqual({ kind: "untouched" });
+  expect(later.stations.simulate, "what it stood on has changed").toEqual({ kind: "untouched" });
 });
 
 test("the circuit's volts and ripple reach the choice of a reservoir", async () => {

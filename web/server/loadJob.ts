@@ -155,8 +155,8 @@ export async function loadForLine(db: Db, job: JobRecord): Promise<{ records: Re
 /** What an interlock is judged from, and the shop's figures it is judged under. */
 export function interlockedBy(records: Records, shop: ShopView): { job: InterlockedJob; constants: ShopConstants } {
   const picture = deriveJob<ChoiceView>()(records, shop);
-  const { bringUp } = afterFitting(shop.constants, records, picture, predictRails(shop.constants, records, picture));
-  return { job: { records, model: picture, bringUp }, constants: shop.constants };
+  const { powerUp } = afterFitting(shop.constants, records, picture, predictRails(shop.constants, records, picture));
+  return { job: { records, model: picture, powerUp }, constants: shop.constants };
 }
 
 export async function loadInterlocked(db: Db, job: JobRecord): Promise<{ job: InterlockedJob; constants: ShopConstants }> {

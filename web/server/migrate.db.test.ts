@@ -52,6 +52,26 @@ test("meters and resistors a shop made by hand before stay as they are", async (
   });
 });
 
+test("time that was kept by an older name of a step keeps its minutes and its line", async () => {
+  await migrate(url, { count: 18 });
+  await withClient((c) =>
+    c.query(`
+      insert into job (number, title, unit_kind, supply_kind) values (1, 'Kept', 'mixer', 'battery');
+      insert into readout_line (job_id, client_key, typed, entered_by) values (1, gen_random_uuid(), 'spent 20min measuring', 'old bench');
+      insert into observation (job_id, line_id, kind, subject_kind, detail, while_locked, taken_at, by)
+        select 1, 1, kind::observation_kind, 'unit', jsonb_build_object('minutes', 20, 'step', step), false, now(), 'old bench'
+        from (values ('spent', 'bringUp'), ('planned', 'handBack'), ('spent', 'measure'), ('spent', null)) v (kind, step)`),
+  );
+  await migrate(url);
+  await withClient(async (c) => {
+    const { rows } = await c.query(
+      "select line_id, detail->>'step' as step, (detail->>'minutes')::int as minutes from observation order by id",
+    );
+    expect(rows).toEqual(["powerUp", "return", "measure", null].map((step) => ({ line_id: 1, step, minutes: 20 })));
+    await expect(c.query("update observation set by = 'x'")).rejects.toThrow();
+  });
+});
+
 test("a database that has jobs is dumped before it is migrated, an empty or a current one is not", async () => {
   const folder = mkdtempSync(join(tmpdir(), "mirvek-dumps-"));
   try {

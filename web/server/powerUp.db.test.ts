@@ -33,12 +33,12 @@ describe("the order of the plan, kept by the server", () => {
     expect((await view()).lines).toHaveLength(PLAN.length);
     expect(await line("step 100%")).toMatchObject({ held: { code: "stepOrder" } });
     expect((await view()).safety).toMatchObject({ kind: "energised", attempt: true });
-    expect((await view()).after.bringUp.at, "nothing of it was set").toBeNull();
+    expect((await view()).after.powerUp.at, "nothing of it was set").toBeNull();
     await say("power off");
     expect(await line("step 25%")).toMatchObject({ held: null });
     expect((await view()).safety.kind).toBe("energised");
     expect(await issueOf(line("stage loaded anyway because it ran yesterday"))).toBe("kept");
-    expect((await view()).after.bringUp.at).toMatchObject({ stage: "transformer", share: 0.25 });
+    expect((await view()).after.powerUp.at).toMatchObject({ stage: "transformer", share: 0.25 });
   });
   test("a line asked for once more is answered as it was, though its step could no longer be taken", async () => {
     for (const said of PLAN) await say(said);
@@ -80,13 +80,13 @@ test("everything of it comes back from the records as it was said", async () => 
   ];
   for (const s of said) await say(s);
   const { after } = await view();
-  expect(after.bringUp.stages[0]!.steps[0]).toMatchObject({ share: 0.25, state: "done", current: { read: { value: 0.01 } } });
-  expect(after.bringUp).toMatchObject({ simulated: true, byEngine: true, means: { by: "variac" } });
-  expect(after.setting.groups[0]).toMatchObject({ ohms: 0.22, channels: [{ channel: "L", state: "set" }, { channel: "R" }] });
-  expect(after.setting.valves[0]).toMatchObject({ name: "V5", state: "right" });
-  expect(after.proof.rated).toMatchObject({ watts: 50, ohms: 8 });
-  expect(after.proof.channels[0]!.power!.watts).toBeCloseTo(49, 0);
-  expect(after.proof.delay).toMatchObject({ seconds: 4, passes: "passes" });
+  expect(after.powerUp.stages[0]!.steps[0]).toMatchObject({ share: 0.25, state: "done", current: { read: { value: 0.01 } } });
+  expect(after.powerUp).toMatchObject({ simulated: true, byEngine: true, means: { by: "variac" } });
+  expect(after.adjust.groups[0]).toMatchObject({ ohms: 0.22, channels: [{ channel: "L", state: "set" }, { channel: "R" }] });
+  expect(after.adjust.valves[0]).toMatchObject({ name: "V5", state: "right" });
+  expect(after.finalTest.rated).toMatchObject({ watts: 50, ohms: 8 });
+  expect(after.finalTest.channels[0]!.power!.watts).toBeCloseTo(49, 0);
+  expect(after.finalTest.delay).toMatchObject({ seconds: 4, passes: "passes" });
   expect(after.timers.map((t) => t.name)).toEqual(["warm-up"]);
   expect(after.refit.refit.find((s) => s.step === "paste")!.done).toBe(true);
   expect((await view()).lines).toHaveLength(said.length);
@@ -98,7 +98,7 @@ test("what a browser opens the job with holds the rails the circuit predicts, an
   const { rails } = await loadJobData(pool(), job);
   expect(rails.solved).toBe(true);
   const { after } = await loadJobView(pool(), job);
-  const half = after.bringUp.stages.find((s) => s.stage === "unloaded")!.steps.find((s) => s.share === 0.5)!;
+  const half = after.powerUp.stages.find((s) => s.stage === "unloaded")!.steps.find((s) => s.share === 0.5)!;
   expect(half.points[0]!.expected).toMatchObject({ by: "engine" });
   expect(half.points[0]!.expected.typical).toBeGreaterThan(16);
   expect(half.points[0]!.expected.typical).toBeLessThan(21);
@@ -110,5 +110,5 @@ test("an undo takes a step back with the power it brought", async () => {
   expect((await view()).safety.kind).toBe("energised");
   await say("undo");
   const { after } = await view();
-  expect(after.bringUp.at).toBeNull();
+  expect(after.powerUp.at).toBeNull();
 });

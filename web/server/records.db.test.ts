@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
-import { takeIn } from "../schemas/job";
+import { checkIn } from "../schemas/job";
 import { addPositions, changePosition } from "./changePositions";
 import { pool, transaction } from "./db";
 import { loadCandidates } from "./candidates";
@@ -46,7 +46,7 @@ test("the demo has 6 jobs in different states, one closed, at least 60 positions
 
 test("a unit on the mains gets a frequency and volts, one on a battery has neither", async () => {
   expect(await findJob(pool(), number)).toMatchObject({ mainsHz: 50, mainsV: 230, findings: ["hum", "allChannels"] });
-  expect(takeIn.parse({ ...intake, supplyKind: "battery" })).toMatchObject({ mainsHz: null, mainsV: null });
+  expect(checkIn.parse({ ...intake, supplyKind: "battery" })).toMatchObject({ mainsHz: null, mainsV: null });
 });
 
 describe("the readout line", () => {

@@ -9,7 +9,7 @@ import { adviceText, hypothesisName } from "../wording/diagnosis";
 
 export interface SickUnit {
   name: string;
-  takeIn: DemoJob["takeIn"];
+  checkIn: DemoJob["checkIn"];
   /** a parts list, twins written out */
   parts: readonly string[];
   truth: HypothesisId;
@@ -30,13 +30,13 @@ function partsOf({ positions, twins }: DemoJob): string[] {
 }
 
 function unit(title: string, says: string, truth: HypothesisId, bad: SickUnit["bad"]): SickUnit {
-  const job = DEMO_JOBS.find((j) => j.takeIn.title.startsWith(title))!;
-  return { name: `${job.takeIn.title}: ${says}`, takeIn: job.takeIn, parts: partsOf(job), truth, bad };
+  const job = DEMO_JOBS.find((j) => j.checkIn.title.startsWith(title))!;
+  return { name: `${job.checkIn.title}: ${says}`, checkIn: job.checkIn, parts: partsOf(job), truth, bad };
 }
 
 const BANG: SickUnit = {
   name: "an amplifier that went with a bang: its rectifier",
-  takeIn: {
+  checkIn: {
     title: "Spare amplifier",
     unitKind: "stereoAmplifier",
     supplyKind: "linear",
@@ -63,7 +63,7 @@ export const SICK_UNITS: readonly SickUnit[] = [
 ];
 
 /** A unit as a case that can be traced by itself. */
-export const caseOfUnit = ({ takeIn: t, parts }: SickUnit): Omit<TraceCase, "mirvekCase" | "steps"> => ({
+export const caseOfUnit = ({ checkIn: t, parts }: SickUnit): Omit<TraceCase, "mirvekCase" | "steps"> => ({
   unit: { kind: t.unitKind, supply: t.supplyKind, ageYears: t.ageYears ?? null, channels: t.channels ?? 1, mainsV: t.mainsV ?? null },
   findings: t.findings as FindingToken[],
   parts: parts.filter((p) => !p.startsWith("#")),

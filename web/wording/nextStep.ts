@@ -19,7 +19,7 @@ const words: Words = {
   listChargeHolders: () => ({ act: "List the capacitors that hold charge, reservoirs first.", about: "look, do not touch" }),
   dischargeAndMeasure: (a) => ({ act: `Discharge ${a.position} through a resistor and measure its volts.`, about: "about 1 min" }),
   measureAgain: (a) => ({ act: `Measure ${a.position} again: charge creeps back.`, about: "60 s after the first" }),
-  look: () => ({ act: "Inspect before you measure: bulges, leaks, burns, solder, fuses.", about: "about 3 min" }),
+  inspect: () => ({ act: "Inspect before you measure: bulges, leaks, burns, solder, fuses.", about: "about 3 min" }),
   measureFuse: (a) => ({ act: `Measure the ohms of ${a.part}: a fuse that looks whole can be open.`, about: "about 1 min" }),
   answer: (a) => ({
     act: "Answer what lines left open: what it changed, or what it is.",
@@ -40,7 +40,7 @@ const words: Words = {
   }),
   settle: (a) => ({ act: `${a.position} is inconclusive: ${settleText[a.settle]}.`, about: "about 2 min" }),
   confirmOut: (a) => ({ act: `Take ${a.position} out and measure again before you condemn it.`, about: "about 2 min" }),
-  explain: (a) => ({
+  simulate: (a) => ({
     act:
       a.positions.length === 1
         ? `See whether ${a.positions[0]} explains the complaint.`
@@ -50,7 +50,7 @@ const words: Words = {
   decide: (a) => ({ act: `Choose what replaces ${a.position}.`, about: a.left === 1 ? "the last one" : `${a.left} to choose` }),
   replaceTemporary: (a) => ({ act: `Replace the temporary part at ${a.position}: it holds the job.`, about: "needed before return" }),
   fit: (a) => ({ act: `Fit ${a.position} and enter it: ${a.position} fitted.`, about: a.left === 1 ? "the last one" : `${a.left} to fit` }),
-  bringUp: () => ({ act: "Power it up step by step, not straight into the wall: enter limiter 60w, or variac.", about: "about 10 min" }),
+  powerUp: () => ({ act: "Power it up step by step, not straight into the wall: enter limiter 60w, or variac.", about: "about 10 min" }),
   step: (a) => ({
     act: `Next step: ${stageName[a.stage].toLowerCase()}, ${percent(a.share)} of the mains.`,
     about: `step ${percent(a.share).replace(" ", "")}`,
@@ -59,20 +59,20 @@ const words: Words = {
     act: `Read ${list(a.what.slice(0, 3))} at this step before you go on.`,
     about: a.what.length === 1 ? "one reading" : `${a.what.length} readings`,
   }),
-  bringUpStopped: () => ({ act: "Stop: off. A reading is out of what it should be; see why before you go on.", about: "off first" }),
+  powerUpStopped: () => ({ act: "Stop: off. A reading is out of what it should be; see why before you go on.", about: "off first" }),
   setIdle: (a) => ({ act: `Read the idle current of ${a.channel} and set it by its window.`, about: "warm" }),
   idleUnreachable: (a) => ({ act: `${a.channel} cannot reach its idle current: that is a fault, not a setting.`, about: "look for it" }),
-  proveNext: (a) => ({
+  testNext: (a) => ({
     act: a.failed ? `Failed: ${proofName[a.item].toLowerCase()} is out of its limits.` : `To test: ${proofName[a.item].toLowerCase()}.`,
     about: proofLine[a.item],
   }),
-  prove: () => ({ act: "Try the complaint after the repair and enter what it does.", about: "hum gone, still hums" }),
+  finalTest: () => ({ act: "Try the complaint after the repair and enter what it does.", about: "hum gone, still hums" }),
   hold: (a) => ({ act: holdText[a.hold], about: "before it goes back" }),
   noCause: () => ({
     act: "No cause is confirmed. Enter how it ends: cleared without cause, or located and not repaired.",
     about: "nothing left to test",
   }),
-  handBack: () => ({ act: "Read the report and return the unit.", about: "all decided" }),
+  return: () => ({ act: "Read the report and return the unit.", about: "all decided" }),
   closed: () => ({ act: "This job is closed.", about: "" }),
 };
 

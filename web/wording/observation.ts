@@ -272,17 +272,17 @@ export const leakStepName: Readonly<Record<LeakStep, string>> = {
   insulation: "insulation",
 };
 const stepName: Readonly<Record<WorkStep, string>> = {
-  takeIn: "checking in",
+  checkIn: "checking in",
   makeSafe: "making safe",
-  look: "looking",
-  trace: "diagnosing",
+  inspect: "looking",
+  diagnose: "diagnosing",
   measure: "measuring",
   choose: "choosing",
   fit: "fitting",
-  bringUp: "powering up",
-  set: "setting",
-  prove: "final test",
-  handBack: "handing back",
+  powerUp: "powering up",
+  adjust: "setting",
+  finalTest: "final test",
+  return: "handing back",
 };
 export const scopeName: Readonly<Record<Scope, string>> = {
   provenBad: "what is confirmed bad",

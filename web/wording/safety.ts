@@ -116,7 +116,8 @@ export const holdText: Readonly<Record<ClosingBlocker, string>> = {
   idleNotWarm: "An idle current was adjusted and not read warm in its window. Read it warm, or waive in writing.",
   noCause: "No cause is confirmed. Go on with the diagnosis, close as located or cleared, or waive in writing.",
   unproven:
-    "The complaint was not tried and found gone since the last work on the unit. Try it and enter what it does, as in hum gone, or waive in writing.",
+    "The complaint was not tried and found gone since the last work on the unit. Try it and enter what it does, as in " +
+    "hum gone, or waive in writing.",
   notRun:
     "The unit was not run at full mains with its loads since the last work on the unit. Take a lamp or transformer away (stage " +
     "full), power it on, or waive in writing.",

@@ -5,7 +5,7 @@ import type { Grade } from "@mirvek/core/choose";
 import type { FindingGroup, FindingToken, SectionKind, SupplyKind, UnitKind } from "@mirvek/core/device";
 import type { ClosedState, JobState, StationId } from "@mirvek/core/job";
 import type { Mounting } from "@mirvek/core/entry";
-import type { TakeIn } from "../schemas/job";
+import type { CheckIn } from "../schemas/job";
 
 export const roleName: Readonly<Record<Role, string>> = {
   mainsX: "across the mains",
@@ -185,42 +185,42 @@ export const closedText: Readonly<Record<ClosedState, string>> = {
 };
 
 export const stationName: Readonly<Record<StationId, string>> = {
-  takeIn: "Check in",
+  checkIn: "Check in",
   makeSafe: "Make safe",
-  look: "Inspect",
+  inspect: "Inspect",
   sound: "Sound",
-  trace: "Diagnose",
+  diagnose: "Diagnose",
   measure: "Measure",
-  explain: "Simulate",
+  simulate: "Simulate",
   choose: "Choose parts",
   fit: "Fit",
-  bringUp: "Power up",
-  set: "Adjust",
-  prove: "Final test",
-  handBack: "Return",
+  powerUp: "Power up",
+  adjust: "Adjust",
+  finalTest: "Final test",
+  return: "Return",
 };
 
 /** The key that goes to a station: digits as far as they reach. */
 export const stationKey: Readonly<Record<StationId, string>> = {
-  takeIn: "1",
+  checkIn: "1",
   makeSafe: "2",
-  look: "3",
+  inspect: "3",
   sound: "4",
-  trace: "5",
+  diagnose: "5",
   measure: "6",
-  explain: "7",
+  simulate: "7",
   choose: "8",
   fit: "9",
-  bringUp: "0",
-  set: "s",
-  prove: "g",
-  handBack: "h",
+  powerUp: "0",
+  adjust: "s",
+  finalTest: "g",
+  return: "h",
 };
 /** Every approach with what it costs and risks, in a line. */
 export const approachChoices: {
   [K in "scopeApproach" | "valuePolicy" | "tantalumApproach" | "sidesApproach" | "firstPowerApproach"]: {
     name: string;
-    options: readonly { value: TakeIn[K]; label: string; means: string }[];
+    options: readonly { value: CheckIn[K]; label: string; means: string }[];
   };
 } = {
   scopeApproach: {

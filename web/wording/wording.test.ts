@@ -178,7 +178,7 @@ test("next acts are one sentence with a full stop", () => {
     { code: "measure", position: "C15", twinOf: "C14", left: 3 },
     { code: "settle", position: "C5", settle: "liftAndEsr" },
     { code: "decide", position: "C1", left: 1 },
-    { code: "handBack" },
+    { code: "return" },
   ] as const;
   for (const act of acts) expect(nextActText(act).act).toMatch(/^[A-Z][^.]*\.$/);
   expect(nextActText(acts[2]).act).toBe("Measure C15: it is the counterpart of C14, which is bad.");

@@ -49,17 +49,17 @@ export const FINDING_TOKENS: readonly FindingToken[] = FINDING_GROUPS.flatMap((g
 
 /** The steps of the work, as time is spent on them. */
 export const WORK_STEPS = [
-  "takeIn",
+  "checkIn",
   "makeSafe",
-  "look",
-  "trace",
+  "inspect",
+  "diagnose",
   "measure",
   "choose",
   "fit",
-  "bringUp",
-  "set",
-  "prove",
-  "handBack",
+  "powerUp",
+  "adjust",
+  "finalTest",
+  "return",
 ] as const;
 export type WorkStep = (typeof WORK_STEPS)[number];
 

@@ -61,7 +61,7 @@ describe("what is written down beside evidence is said in a line", () => {
     ["no warranty", unit, { kind: "warranty", months: 0 }],
     ["spent 40 min measuring the tone board", unit, { kind: "spent", minutes: 40, step: "measure", text: "measuring the tone board" }],
     ["spent 1,5 h on the phone", unit, { kind: "spent", minutes: 90, step: null }],
-    ["plan 1 h tracing", unit, { kind: "planned", minutes: 60, step: "trace" }],
+    ["plan 1 h tracing", unit, { kind: "planned", minutes: 60, step: "diagnose" }],
   ])("%j", (line, subject, observation) => {
     const said = only(line);
     expect(said.subject).toEqual(subject);

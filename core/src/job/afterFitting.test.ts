@@ -13,13 +13,13 @@ const shapesOf = (r: JobRecords) => railShapes(STANDARD_CONSTANTS, railQuestion(
 const after = (r: JobRecords, shapes = shapesOf(r)) => afterFitting(STANDARD_CONSTANTS, r, modelOf(r), shapes);
 const step = (r: JobRecords, stage: string, share: number) =>
   after(r)
-    .bringUp.stages.find((s) => s.stage === stage)!
+    .powerUp.stages.find((s) => s.stage === stage)!
     .steps.find((s) => s.share === share)!;
 /** why a line may not be kept now */
 const held = (r: JobRecords, line: string) => {
   const entry = understand(r, SHOP, { key: "x", line, current: null, meter: "blue", inCircuit: true, refersTo: null, at: 0 });
   if (!entry.ok || entry.value.kind !== "keeps") throw new Error(line);
-  return heldLine(STANDARD_CONSTANTS, { records: r, model: modelOf(r), bringUp: after(r).bringUp }, entry.value.effects);
+  return heldLine(STANDARD_CONSTANTS, { records: r, model: modelOf(r), powerUp: after(r).powerUp }, entry.value.effects);
 };
 const receiver = (over: Partial<JobRecords["job"]> = {}) => {
   const r = records();
@@ -31,7 +31,7 @@ describe("bringing a receiver up on a variable transformer", () => {
   const start = typed(receiver(), ...PLAN);
   test("what to read at a step is predicted by the circuit of its supply", () => {
     const quarter = step(start, "unloaded", 0.25);
-    expect(after(start).bringUp.byEngine).toBe(true);
+    expect(after(start).powerUp.byEngine).toBe(true);
     expect(quarter.volts).toBe(57.5);
     expect(quarter.points.map((p) => p.point.name)).toEqual(["rail main"]);
     expect(quarter.points[0]!.expected).toMatchObject({ by: "engine" });
@@ -60,7 +60,7 @@ describe("bringing a receiver up on a variable transformer", () => {
   const transformerDone = typed(start, "step 25%", "draw 0.01a", "step 100%", "draw 0.05a", "stage unloaded");
   test("out of expectation is a stop with what it speaks for; lower may be gone, higher not; read right it goes on", () => {
     const stopped = typed(transformerDone, "step 10%", "rail main 3.9", "step 25%", "rail main 1.1", "draw 0.4a");
-    const { stop } = after(stopped).bringUp;
+    const { stop } = after(stopped).powerUp;
     expect(stop).toMatchObject({ meaning: "heavyLoad", reason: { code: "point", point: "rail main", read: 1.1 } });
     expect(stop!.suspects).toContain("outputShorted");
     expect(after(stopped).interlock.next).toBeNull();
@@ -70,14 +70,14 @@ describe("bringing a receiver up on a variable transformer", () => {
     expect(
       nextOf(
         { ...modelOf(stopped).facts, safety: { kind: "safe", since: 0 }, after: facts },
-        PATH.filter((s) => s.id === "bringUp"),
+        PATH.filter((s) => s.id === "powerUp"),
       ),
     ).toMatchObject({
-      act: { code: "bringUpStopped" },
-      at: "bringUp",
+      act: { code: "powerUpStopped" },
+      at: "powerUp",
     });
     const again = typed(stopped, "power off", "step 25%", "rail main 9.6", "draw 0.02a");
-    expect(after(again).bringUp.stop).toBeNull();
+    expect(after(again).powerUp.stop).toBeNull();
     expect(held(again, "step 50%")).toBeNull();
   });
   test("a line that is undone takes its step with it", () => {
@@ -90,7 +90,7 @@ describe("bringing a receiver up on a variable transformer", () => {
   test("what is read once it is off is charge that is left, and leaves the step as it was read", () => {
     const r = typed(transformerDone, "step 10%", "rail main 3.9", "power off", "rail main 0.2");
     expect(step(r, "unloaded", 0.1).state).toBe("done");
-    expect(after(r).bringUp.stop).toBeNull();
+    expect(after(r).powerUp.stop).toBeNull();
   });
   test("volts set by hand are the step they are near", () => {
     expect(step(typed(transformerDone, "step 23v", "rail main 3.9"), "unloaded", 0.1).state).toBe("done");
@@ -99,13 +99,13 @@ describe("bringing a receiver up on a variable transformer", () => {
     let r = transformerDone;
     for (const stage of ["unloaded", "loaded", "full"] as const) {
       if (stage !== "unloaded") r = typed(r, `stage ${stage}`);
-      for (const s of after(r).bringUp.stages.find((x) => x.stage === stage)!.steps) {
+      for (const s of after(r).powerUp.stages.find((x) => x.stage === stage)!.steps) {
         expect(held(r, `step ${s.share * 100}%`)).toBeNull();
         r = typed(r, `step ${s.share * 100}%`, ...s.points.map((p) => `${p.point.name} ${p.expected.typical.toFixed(2)}`));
       }
     }
-    expect(after(r).bringUp).toMatchObject({ finished: true, next: null, stop: null });
-    expect(afterFacts(after(r), r).bringUp).toMatchObject({ finished: true, done: 15, of: 15 });
+    expect(after(r).powerUp).toMatchObject({ finished: true, next: null, stop: null });
+    expect(afterFacts(after(r), r).powerUp).toMatchObject({ finished: true, done: 15, of: 15 });
   });
 });
 
@@ -166,14 +166,14 @@ describe("a valve amplifier", () => {
     "variac",
   );
   test("bias before output valves, and the high tension only once its rectifier conducts", () => {
-    expect(after(amp).bringUp.stages.map((s) => s.stage)).toEqual(["transformer", "bias", "unloaded", "loaded", "full"]);
+    expect(after(amp).powerUp.stages.map((s) => s.stage)).toEqual(["transformer", "bias", "unloaded", "loaded", "full"]);
     expect(step(amp, "bias", 0.5).points.map((p) => [p.point.name, p.expected.typical])).toEqual([["bias", -22]]);
     expect(step(amp, "unloaded", 0.25).points.find((p) => p.point.name === "ht")!.expected.by).toBe("valveCold");
     expect(step(amp, "unloaded", 1).points.find((p) => p.point.name === "ht")!.expected.by).toBe("engine");
   });
   test("bias that is gone stops it before any valve goes in", () => {
     const r = typed(amp, "step 25%", "draw 0.02a", "step 100%", "draw 0.1a", "stage bias", "step 50%", "bias -0.3");
-    expect(after(r).bringUp.stop).toMatchObject({ meaning: "biasGone" });
+    expect(after(r).powerUp.stop).toMatchObject({ meaning: "biasGone" });
     expect(held(r, "stage loaded")).toMatchObject({ code: "stopped" });
   });
 });
@@ -181,7 +181,7 @@ describe("a valve amplifier", () => {
 describe("a lamp in series", () => {
   const r = typed(receiver(), "rail main should be 40v", "idle should be 35w", "limiter 60w");
   test("is chosen by what the unit draws, and leaves the rails less", () => {
-    expect(after(r).bringUp.lamp).toEqual({ watts: 60, idle: 35, said: true });
+    expect(after(r).powerUp.lamp).toEqual({ watts: 60, idle: 35, said: true });
     const s = step(r, "loaded", 1);
     expect(s.reaches).toBeGreaterThan(0.7);
     expect(s.reaches).toBeLessThan(0.85);
@@ -190,44 +190,44 @@ describe("a lamp in series", () => {
   });
   test("that stays bright is a stop", () => {
     const bright = typed(r, "step 100%", "lamp stays bright");
-    expect(after(bright).bringUp.stop).toMatchObject({ meaning: "shortBehind" });
-    expect(after(typed(r, "step 100%", "lamp flash dim")).bringUp.stages[0]!.done).toBe(true);
+    expect(after(bright).powerUp.stop).toMatchObject({ meaning: "shortBehind" });
+    expect(after(typed(r, "step 100%", "lamp flash dim")).powerUp.stages[0]!.done).toBe(true);
   });
 });
 
 describe("setting", () => {
   test("by window, channel by channel, with groups of their own", () => {
     const r = typed(receiver(), "idle window 10 to 15mv over 0.22", "idle l 12mv warm", "idle r 8mv cold");
-    const { setting } = after(r);
-    expect(setting.groups).toHaveLength(1);
-    expect(setting.groups[0]!.channels.map((c) => [c.channel, c.state])).toEqual([
+    const { adjust } = after(r);
+    expect(adjust.groups).toHaveLength(1);
+    expect(adjust.groups[0]!.channels.map((c) => [c.channel, c.state])).toEqual([
       ["L", "set"],
       ["R", "coldOnly"],
     ]);
-    expect(setting.groups[0]!.channels[0]!.amperes).toBeCloseTo(0.012 / 0.22, 9);
-    expect(afterFacts(after(r), r).set).toMatchObject({ begun: true, finished: false, next: "R" });
+    expect(adjust.groups[0]!.channels[0]!.amperes).toBeCloseTo(0.012 / 0.22, 9);
+    expect(afterFacts(after(r), r).adjust).toMatchObject({ begun: true, finished: false, next: "R" });
     const done = typed(r, "idle r 10mv warm");
-    expect(after(done).setting.done).toBe(true);
+    expect(after(done).adjust.done).toBe(true);
   });
   test("out of reach is held as evidence", () => {
     const r = typed(receiver(), "idle window 10 to 15mv", "idle l 6mv at end");
-    expect(after(r).setting.unreachable).toEqual(["L"]);
+    expect(after(r).adjust.unreachable).toEqual(["L"]);
     const facts = { ...modelOf(r).facts, after: afterFacts(after(r), r) };
-    expect(PATH.find((s) => s.id === "set")!.state(facts)).toEqual({ kind: "held", by: "unreachable" });
+    expect(PATH.find((s) => s.id === "adjust")!.state(facts)).toEqual({ kind: "held", by: "unreachable" });
   });
   test("by the mains wattmeter, from fully down", () => {
     const r = typed(receiver(), "idle each 12w", "idle down 38w", "idle l 50w", "idle r 63w");
-    expect(after(r).setting.watts).toMatchObject({ steps: [38, 50, 62], read: [{ off: 0 }, { off: 1 }] });
+    expect(after(r).adjust.watts).toMatchObject({ steps: [38, 50, 62], read: [{ off: 0 }, { off: 1 }] });
   });
   test("valves by dissipation and spread, current over the winding too", () => {
     const r = typed(receiver(), "V5 max 12w", "V6 max 12w", "V5 plate 300v 27ma", "V6 plate 300v drop 2.2v over 100");
-    const { setting } = after(r);
-    expect(setting.valves.map((v) => [v.name, v.state])).toEqual([
+    const { adjust } = after(r);
+    expect(adjust.valves.map((v) => [v.name, v.state])).toEqual([
       ["V5", "right"],
       ["V6", "right"],
     ]);
-    expect(setting.spread).toBeCloseTo(0.005 / 0.0245, 6);
-    expect(setting.spreadFine).toBe(false);
+    expect(adjust.spread).toBeCloseTo(0.005 / 0.0245, 6);
+    expect(adjust.spreadFine).toBe(false);
   });
 });
 
@@ -242,36 +242,36 @@ describe("proof", () => {
       "clip r 56.5vpp into 8",
       "response l 10k -0.3db",
     );
-    const { proof } = after(r);
-    expect(proof.channels.map((c) => [c.channel, c.offset?.passes])).toEqual([
+    const { finalTest } = after(r);
+    expect(finalTest.channels.map((c) => [c.channel, c.offset?.passes])).toEqual([
       ["L", "passes"],
       ["R", "passes"],
     ]);
-    expect(proof.channels[0]!.power!.watts).toBe(50);
-    expect(proof.sides!.passes).toBe("passes");
-    expect(proof.missing).toEqual([]);
+    expect(finalTest.channels[0]!.power!.watts).toBe(50);
+    expect(finalTest.sides!.passes).toBe("passes");
+    expect(finalTest.missing).toEqual([]);
   });
   test("a response is held against the other side; what was there before stands beside it", () => {
     const r = typed(mended, "response l 10k -0.3db", "response r 10k -0.5db");
-    expect(after(r).proof.response).toMatchObject([{ hz: 10_000, before: { L: -6 }, after: { L: -0.3, R: -0.5 }, passes: "passes" }]);
+    expect(after(r).finalTest.response).toMatchObject([{ hz: 10_000, before: { L: -6 }, after: { L: -0.3, R: -0.5 }, passes: "passes" }]);
   });
   test("an output that was not read is missing, one that stands off fails", () => {
-    expect(after(mended).proof.missing).toEqual(["L", "R"]);
-    expect(after(typed(mended, "offset l 300mv r 2mv")).proof.failed).toContain("offset");
+    expect(after(mended).finalTest.missing).toEqual(["L", "R"]);
+    expect(after(typed(mended, "offset l 300mv r 2mv")).finalTest.failed).toContain("offset");
   });
   test("settings stand with the figures that follow them", () => {
     const r = typed(mended, "clip l 10v into 8", "taken at tone flat, 8 ohm", "clip r 10v into 8");
-    expect(after(r).proof.channels.map((c) => c.power!.settings)).toEqual([null, "tone flat, 8 ohm"]);
+    expect(after(r).finalTest.channels.map((c) => c.power!.settings)).toEqual([null, "tone flat, 8 ohm"]);
   });
   test("starts are worth what they are worth, and one that fails fails", () => {
-    expect(after(typed(mended, "starts 5 of 5")).proof.starts).toMatchObject({ of: 5, passes: "passes", worth: { rule: 0.6 } });
-    expect(after(typed(mended, "starts 4 of 5")).proof.starts).toMatchObject({ passes: "fails", worth: null });
-    expect(after(typed(mended, "cold start ok")).proof.starts!.passes).toBe("open");
+    expect(after(typed(mended, "starts 5 of 5")).finalTest.starts).toMatchObject({ of: 5, passes: "passes", worth: { rule: 0.6 } });
+    expect(after(typed(mended, "starts 4 of 5")).finalTest.starts).toMatchObject({ passes: "fails", worth: null });
+    expect(after(typed(mended, "cold start ok")).finalTest.starts!.passes).toBe("open");
   });
   test("the complaint itself comes last, and only what is gone passes", () => {
-    expect(after(mended).proof.items.at(-1)!.id).toBe("complaint");
-    expect(after(typed(mended, "hum gone")).proof.items.at(-1)!.passes).toBe("passes");
-    expect(after(typed(mended, "hum still there")).proof.failed).toContain("complaint");
+    expect(after(mended).finalTest.items.at(-1)!.id).toBe("complaint");
+    expect(after(typed(mended, "hum gone")).finalTest.items.at(-1)!.passes).toBe("passes");
+    expect(after(typed(mended, "hum still there")).finalTest.failed).toContain("complaint");
   });
 });
 

@@ -14,65 +14,70 @@ import { timersOf, type Timer } from "./timers";
 /** What comes after the last solder joint: going in, bringing up, setting, proving, and the clocks that run meanwhile. */
 export interface AfterFitting {
   refit: RefitModel;
-  bringUp: PowerUpModel;
+  powerUp: PowerUpModel;
   /** why the next step of the plan, and the unit straight onto the mains, may not be taken now; null where they may */
   interlock: { next: Interlock | null; mains: Interlock | null };
-  setting: AdjustModel;
-  proof: FinalTestModel;
+  adjust: AdjustModel;
+  finalTest: FinalTestModel;
   timers: readonly Timer[];
 }
 
 /** Folds it once for all that is shown of it, under the shop's figures. */
 export function afterFitting(constants: ShopConstants, records: JobRecords, model: JobModel, shapes: RailShapes | undefined): AfterFitting {
-  const bringUp = powerUpModel(constants, records, model, shapes);
-  const job = { records, model, bringUp };
-  const { next } = bringUp;
+  const powerUp = powerUpModel(constants, records, model, shapes);
+  const job = { records, model, powerUp };
+  const { next } = powerUp;
   return {
     refit: refitModel(records, model),
-    bringUp,
+    powerUp,
     interlock: {
       next: next && interlockOf(constants, job, { kind: "step", ...next, because: null }),
       mains: interlockOf(constants, job, { kind: "mains", because: null }),
     },
-    setting: adjustModel(constants, records, model),
-    proof: finalTestModel(constants, records, model),
+    adjust: adjustModel(constants, records, model),
+    finalTest: finalTestModel(constants, records, model),
     timers: timersOf(records),
   };
 }
 
 /** What the path needs to know of it. */
 export function afterFacts(
-  { refit, bringUp, setting, proof }: AfterFitting,
+  { refit, powerUp, adjust, finalTest }: AfterFitting,
   records: Pick<JobRecords, "fittings" | "observations" | "events">,
 ): AfterFacts {
-  const steps = bringUp.stages.flatMap((s) => s.steps);
+  const steps = powerUp.stages.flatMap((s) => s.steps);
   const repaired = lastRepair(records);
   const powered = repaired !== null && records.events.some((e) => e.kind === "powerOn" && !e.struck && e.seq >= repaired.seq);
-  const idle = setting.groups.flatMap((g) => g.channels);
+  const idle = adjust.groups.flatMap((g) => g.channels);
   const here = steps.find((s) => s.state === "now");
   return {
     fit: { fitted: refit.fits.filter((f) => f.fitted).length, of: refit.fits.length, open: openSteps(refit) },
-    bringUp: {
+    powerUp: {
       done: steps.filter((s) => s.state === "done").length,
       of: steps.length,
-      begun: bringUp.begun,
-      finished: bringUp.finished,
-      stopped: bringUp.stop !== null,
-      next: bringUp.next,
+      begun: powerUp.begun,
+      finished: powerUp.finished,
+      stopped: powerUp.stop !== null,
+      next: powerUp.next,
       unread: here ? unreadOf(here) : [],
       // whoever switched it on without the plan has brought it up
       wanted: repaired !== null && !powered && steps.length > 0,
     },
-    set: {
+    adjust: {
       done: idle.filter((c) => c.state === "set").length,
       of: idle.length,
-      begun: setting.begun,
-      finished: setting.done,
-      unreachable: setting.unreachable[0] ?? null,
+      begun: adjust.begun,
+      finished: adjust.done,
+      unreachable: adjust.unreachable[0] ?? null,
       next: idle.find((c) => c.state !== "set")?.channel ?? null,
-      cold: setting.groups.flatMap(notWarm)[0] ?? null,
+      cold: adjust.groups.flatMap(notWarm)[0] ?? null,
     },
-    prove: { begun: proof.begun, left: proof.left, failed: proof.failed, asked: proof.items.filter((i) => i.asked).length },
+    finalTest: {
+      begun: finalTest.begun,
+      left: finalTest.left,
+      failed: finalTest.failed,
+      asked: finalTest.items.filter((i) => i.asked).length,
+    },
   };
 }
 

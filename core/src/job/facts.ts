@@ -37,7 +37,7 @@ export interface PositionFacts {
 export interface AfterFacts {
   /** `open`: steps before the lid goes on that are not seen to */
   fit: { fitted: number; of: number; open: number };
-  bringUp: {
+  powerUp: {
     done: number;
     of: number;
     begun: boolean;
@@ -49,7 +49,7 @@ export interface AfterFacts {
     /** something was repaired, and the unit was not switched on since */
     wanted: boolean;
   };
-  set: {
+  adjust: {
     done: number;
     of: number;
     begun: boolean;
@@ -58,7 +58,7 @@ export interface AfterFacts {
     next: string | null;
     /** a channel that was adjusted and not read warm in its window */ cold: string | null;
   };
-  prove: { begun: boolean; left: readonly ProofItem[]; failed: readonly ProofItem[]; asked: number };
+  finalTest: { begun: boolean; left: readonly ProofItem[]; failed: readonly ProofItem[]; asked: number };
 }
 
 export interface JobFacts {
@@ -148,10 +148,10 @@ export function closingBlockers(job: JobFacts, end: ClosedState = "closed"): Clo
     undecided: positions.some((p) => isCondemned(p.verdict) && p.decision === "none"),
     notFitted: positions.some((p) => p.decision === "replace"),
     hazard: safety.kind === "chargeHeld",
-    testFails: (after?.prove.failed.length ?? 0) > 0,
+    testFails: (after?.finalTest.failed.length ?? 0) > 0,
     refitLeft: (after?.fit.open ?? 0) > 0,
     contaminated: job.contaminated,
-    idleNotWarm: after !== null && after.set.cold !== null,
+    idleNotWarm: after !== null && after.adjust.cold !== null,
     // what was exchanged and took the complaint with it is the cause, whether or not a fault of the table fits it
     noCause: diagnosis !== null && !diagnosis.settled && proven !== true,
     unproven: proven === false || (proven === null && complained),

@@ -26,7 +26,7 @@ function held(r: JobRecords, line: string): unknown {
   const model = modelOf(r);
   return heldLine(
     STANDARD_CONSTANTS,
-    { records: r, model, bringUp: afterFitting(STANDARD_CONSTANTS, r, model, undefined).bringUp },
+    { records: r, model, powerUp: afterFitting(STANDARD_CONSTANTS, r, model, undefined).powerUp },
     entry.value.effects,
   );
 }

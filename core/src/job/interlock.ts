@@ -47,12 +47,12 @@ type WantedPower =
 export interface InterlockedJob {
   records: Pick<JobRecords, "job" | "positions" | "retired" | "readings" | "points" | "observations" | "fittings" | "events">;
   model: Pick<JobModel, "positions" | "unit">;
-  bringUp: Pick<PowerUpModel, "stages" | "suited" | "means" | "stop" | "begun" | "finished" | "at">;
+  powerUp: Pick<PowerUpModel, "stages" | "suited" | "means" | "stop" | "begun" | "finished" | "at">;
 }
 
 /** What a line asks for; null where it sets no mains and begins no stage. */
-function wantedBy(effects: readonly Effect[], { bringUp, records }: InterlockedJob): WantedPower | null {
-  const stage = bringUp.at?.stage ?? bringUp.stages[0]?.stage ?? "full";
+function wantedBy(effects: readonly Effect[], { powerUp, records }: InterlockedJob): WantedPower | null {
+  const stage = powerUp.at?.stage ?? powerUp.stages[0]?.stage ?? "full";
   for (const c of effects) {
     if (c.about !== "observed") continue;
     const { observation: o } = c;
@@ -80,7 +80,7 @@ export const switchesOn = (effects: readonly Effect[]): boolean => effects.some(
  */
 export function interlockOf(constants: ShopConstants, job: InterlockedJob, wanted: WantedPower): Interlock | null {
   const isLast = wanted.kind === "mains" || wanted.stage === "full";
-  const limited = !isLast && (job.bringUp.means?.by === "limited" || job.bringUp.means?.by === "lamp");
+  const limited = !isLast && (job.powerUp.means?.by === "limited" || job.powerUp.means?.by === "lamp");
   return (
     interlocksOf(constants, job, wanted).find(
       (h) =>
@@ -102,7 +102,7 @@ export const heldLine = (constants: ShopConstants, job: InterlockedJob, effects:
 };
 
 function interlocksOf(constants: ShopConstants, job: InterlockedJob, wanted: WantedPower): Interlock[] {
-  if (job.bringUp.stages.length === 0) return [{ code: "noSupply" }];
+  if (job.powerUp.stages.length === 0) return [{ code: "noSupply" }];
   return [...firmInterlocks(constants, job, wanted.kind === "mains" || wanted.stage === "full"), ...orderInterlocks(job, wanted)];
 }
 
@@ -149,24 +149,24 @@ const waiting = ({ positions }: InterlockedJob["model"]): string[] =>
     .map((p) => p.designator);
 
 function orderInterlocks(job: InterlockedJob, wanted: WantedPower): Interlock[] {
-  const { bringUp, records, model } = job;
+  const { powerUp, records, model } = job;
   const holds: Interlock[] = [];
   const old =
     records.job.firstPowerApproach === "suppliesFirst" && (wanted.kind === "mains" || wanted.stage !== "transformer") ? waiting(model) : [];
-  const { means, begun, finished } = bringUp;
+  const { means, begun, finished } = powerUp;
   if (wanted.kind === "mains") {
     if (old.length > 0) holds.push({ code: "suppliesFirst", positions: old });
     // a unit that came in and was never opened may be heard as it is; what was begun by steps, or repaired, goes by steps
-    if (begun && !finished) return [...holds, ...stepInterlocks(bringUp, "full", 1)];
+    if (begun && !finished) return [...holds, ...stepInterlocks(powerUp, "full", 1)];
     if (!begun && repairedSincePower(records)) holds.push({ code: "repaired" });
     return holds;
   }
   if (wanted.stage !== "full") {
     if (means === null) holds.push({ code: "noMeans" });
-    else if (!bringUp.suited.includes(means.by)) holds.push({ code: "meansUnsuited", by: means.by });
+    else if (!powerUp.suited.includes(means.by)) holds.push({ code: "meansUnsuited", by: means.by });
   }
   if (old.length > 0) holds.push({ code: "suppliesFirst", positions: old });
-  return [...holds, ...stepInterlocks(bringUp, wanted.stage, wanted.kind === "step" ? wanted.share : null)];
+  return [...holds, ...stepInterlocks(powerUp, wanted.stage, wanted.kind === "step" ? wanted.share : null)];
 }
 
 /** Whether something was put in or repaired after the unit was last on. */

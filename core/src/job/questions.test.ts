@@ -30,12 +30,12 @@ describe("what the screens ask for", () => {
     const b = bench();
     b.type("rail main should be 40v");
     b.type("variac");
-    expect(asked(b, "bringUp"), "not on yet").toEqual([]);
+    expect(asked(b, "powerUp"), "not on yet").toEqual([]);
     b.type("stage unloaded anyway because the transformer is known good");
     b.type("step 25%");
-    expect(first(b, "bringUp")).toMatchObject({ before: "rail main", unit: "V" });
+    expect(first(b, "powerUp")).toMatchObject({ before: "rail main", unit: "V" });
     expect(first(b, "measure"), "asked on every screen while the unit is on").toMatchObject({ before: "rail main" });
-    expect(asked(b, "bringUp")?.at(-1)).toMatchObject({ before: "draw", unit: "A" });
+    expect(asked(b, "powerUp")?.at(-1)).toMatchObject({ before: "draw", unit: "A" });
   });
 
   test("what is not read yet at a step is asked there until the mains are set anew, also where the lamp was enough to go on", () => {
@@ -43,27 +43,27 @@ describe("what the screens ask for", () => {
     b.type("limiter 60w");
     b.type("step 100%");
     b.type("lamp flash then dim");
-    expect(first(b, "bringUp")).toMatchObject({ before: "draw" });
+    expect(first(b, "powerUp")).toMatchObject({ before: "draw" });
     b.type("power off");
-    expect(asked(b, "bringUp"), "off").toEqual([]);
+    expect(asked(b, "powerUp"), "off").toEqual([]);
     b.type("step 100%");
     b.type("draw 46ma");
-    expect(asked(b, "bringUp")).toEqual([]);
+    expect(asked(b, "powerUp")).toEqual([]);
   });
 
   test("adjusting asks for the idle of the first channel that is not set, cold before warm", () => {
     const b = bench();
     b.type("idle window 10 to 15mv over 0.22");
-    expect(first(b, "set")).toEqual({ before: "idle L", after: "cold", unit: "V", shownIn: "mV" });
+    expect(first(b, "adjust")).toEqual({ before: "idle L", after: "cold", unit: "V", shownIn: "mV" });
     b.type("idle L 8mv cold");
-    expect(first(b, "set")).toMatchObject({ before: "idle L", after: "warm" });
+    expect(first(b, "adjust")).toMatchObject({ before: "idle L", after: "warm" });
   });
 
   test("the final test asks for the offsets; other screens leave a bare figure to the cursor", () => {
     const b = bench();
-    expect(asked(b, "prove")?.map((q) => q.before)).toEqual(["offset l", "offset r"]);
+    expect(asked(b, "finalTest")?.map((q) => q.before)).toEqual(["offset l", "offset r"]);
     b.type("offset l 12mv");
-    expect(first(b, "prove")).toMatchObject({ before: "offset r" });
+    expect(first(b, "finalTest")).toMatchObject({ before: "offset r" });
     expect(asked(b, "measure")).toBeNull();
   });
 });

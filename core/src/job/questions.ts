@@ -9,7 +9,7 @@ import type { StationId } from "./stations";
 /** What a job is asked at one of its stations. */
 interface QuestionedJob {
   model: Pick<JobModel, "safety">;
-  after: Pick<AfterFitting, "bringUp" | "setting" | "proof">;
+  after: Pick<AfterFitting, "powerUp" | "adjust" | "finalTest">;
   next: NextAct;
   /** the part under the cursor */
   cursor: string | null;
@@ -25,11 +25,11 @@ export function questionsAt(station: StationId, job: QuestionedJob): readonly Qu
   switch (station) {
     case "makeSafe":
       return leftOn(job);
-    case "bringUp":
+    case "powerUp":
       return atStep(job);
-    case "set":
-      return atAdjusting(job.after.setting);
-    case "prove":
+    case "adjust":
+      return atAdjusting(job.after.adjust);
+    case "finalTest":
       return offsets(job);
     default:
       return null;
@@ -49,7 +49,7 @@ function leftOn({ model: { safety }, cursor }: QuestionedJob): Question[] {
 
 /** What is not read yet at the step the unit stands at; what else belongs to it can be read as long as it stands there. */
 function atStep({ model: { safety }, after }: QuestionedJob): Question[] {
-  const { stages, at } = after.bringUp;
+  const { stages, at } = after.powerUp;
   if (safety.kind !== "energised") return [];
   const steps = stages.flatMap((s) => s.steps);
   const here = steps.find((s) => s.state === "now") ?? steps.find((s) => s.stage === at?.stage && s.share === at.share);
@@ -59,7 +59,7 @@ function atStep({ model: { safety }, after }: QuestionedJob): Question[] {
   return [...points.map((name) => volts(name, name.startsWith("offset") ? "mV" : "V")), ...draw];
 }
 
-function atAdjusting({ groups, watts, setPoints }: AfterFitting["setting"]): Question[] {
+function atAdjusting({ groups, watts, setPoints }: AfterFitting["adjust"]): Question[] {
   return [
     ...(watts?.down === null ? [{ before: "idle down", after: "", unit: "W", shownIn: "W" } as const] : []),
     ...groups.flatMap((g) => g.channels.filter((c) => c.state !== "set").map((c) => idleOf(g, c))),
@@ -76,7 +76,7 @@ const idleOf = ({ unit }: IdleGroup, { channel, cold, passes }: IdleGroup["chann
 });
 
 const offsets = ({ after, channels }: QuestionedJob): Question[] =>
-  after.proof.channels.flatMap((c) =>
+  after.finalTest.channels.flatMap((c) =>
     c.offset === null ? [volts(["offset", ...(channels === 1 ? [] : [sideSaid(c.channel)])].join(" "), "mV")] : [],
   );
 /** How a channel is called on the line: a numbered one as `ch3`. */

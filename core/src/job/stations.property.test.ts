@@ -46,7 +46,7 @@ const counted = fc.tuple(fc.nat({ max: 4 }), fc.nat({ max: 4 })).map(([done, mor
 const step = fc.constantFrom(null, { stage: "loaded" as const, share: 0.5 });
 const after: fc.Arbitrary<AfterFacts> = fc.record({
   fit: fc.tuple(fc.nat({ max: 3 }), fc.nat({ max: 3 })).map(([fitted, more]) => ({ fitted, of: fitted + more, open: more })),
-  bringUp: fc
+  powerUp: fc
     .tuple(counted, fc.boolean(), fc.boolean(), fc.boolean(), fc.boolean(), step)
     .map(([n, begun, finished, stopped, wanted, next]) => ({
       ...n,
@@ -57,10 +57,10 @@ const after: fc.Arbitrary<AfterFacts> = fc.record({
       next,
       unread: begun && !finished ? ["rail"] : [],
     })),
-  set: fc
+  adjust: fc
     .tuple(counted, fc.boolean(), fc.boolean(), fc.constantFrom(null, "L"), fc.constantFrom(null, "R"))
     .map(([n, begun, finished, unreachable, next]) => ({ ...n, begun, finished, unreachable, next, cold: next })),
-  prove: fc
+  finalTest: fc
     .tuple(fc.boolean(), fc.subarray([...PROOF_ITEMS]), fc.subarray([...PROOF_ITEMS]))
     .map(([begun, left, failed]) => ({ begun, left, failed, asked: PROOF_ITEMS.length + 1 })),
 });
@@ -124,7 +124,7 @@ test("no act sends hands inside while they are locked out", () => {
 test("handing back comes only when every bad part is decided, what was chosen is in and proven, and none is temporary", () => {
   fc.assert(
     fc.property(job, (facts) => {
-      if (nextOf(facts, PATH).act.code !== "handBack") return;
+      if (nextOf(facts, PATH).act.code !== "return") return;
       expect(facts.positions.some((p) => isBad(p.verdict) && p.decision === "none")).toBe(false);
       expect(facts.proven).not.toBe(false);
       expect(

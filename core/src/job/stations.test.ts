@@ -52,10 +52,10 @@ test("the next act follows the order of the work", () => {
     "confirmOut",
     "decide",
     "replaceTemporary",
-    "handBack",
+    "return",
     "closed",
   ]);
-  expect([...new Set(acts.map((a) => a.at))]).toEqual(["takeIn", "makeSafe", "measure", "choose", "handBack"]);
+  expect([...new Set(acts.map((a) => a.at))]).toEqual(["checkIn", "makeSafe", "measure", "choose", "return"]);
 });
 
 test("the twin of a bad part is measured before the others", () => {
@@ -78,17 +78,17 @@ test("stations show untouched, under way, done and held", () => {
     }),
     PATH,
   );
-  expect(states.takeIn).toEqual({ kind: "done" });
+  expect(states.checkIn).toEqual({ kind: "done" });
   expect(states.makeSafe).toEqual({ kind: "held", by: "energised" });
   expect(states.measure).toEqual({ kind: "underWay", done: 1, of: 2 });
   expect(states.choose).toEqual({ kind: "done" });
-  expect(states.handBack).toEqual({ kind: "held", by: "temporary" });
+  expect(states.return).toEqual({ kind: "held", by: "temporary" });
   expect(stationStates(job(), PATH).measure).toEqual({ kind: "untouched" });
 });
 
 test("a new part that was not measured yet holds nothing up", () => {
   const positions = [position("C1", { renewed: true })];
-  expect(nextOf(job({ positions, proven: true }), PATH).act.code).toBe("handBack");
+  expect(nextOf(job({ positions, proven: true }), PATH).act.code).toBe("return");
   expect(stationStates(job({ positions }), PATH).measure).toEqual({ kind: "done" });
 });
 
@@ -111,7 +111,7 @@ test("after make safe the eyes go first; a fuse that looks whole, and answers th
   expect(act({ looked: false, positions: [position("C1", { verdict: "sound" })] }).code, "measuring has begun").not.toBe("look");
   expect(act({ unmeasuredFuse: "F1", positions: [position("C1")] })).toEqual({ code: "measureFuse", part: "F1" });
   expect(act({ asked: 2, tried: 3, positions: [position("C1")] })).toEqual({ code: "answer", left: 2 });
-  expect(stationStates(job({ asked: 1, tried: 3 }), PATH).trace).toEqual({ kind: "underWay", done: 2, of: 3 });
+  expect(stationStates(job({ asked: 1, tried: 3 }), PATH).diagnose).toEqual({ kind: "underWay", done: 2, of: 3 });
 });
 
 describe("what the diagnosis asks for", () => {
@@ -146,14 +146,14 @@ describe("what the diagnosis asks for", () => {
     expect(act(diagnosis, { safety: held }).code).toBe("dischargeAndMeasure");
   });
   test("once a cause is shown and seen to, what the approach leaves unmeasured stays so", () => {
-    expect(act(traced({ settled: true, measure: [] }), { proven: true }).code).toBe("handBack");
+    expect(act(traced({ settled: true, measure: [] }), { proven: true }).code).toBe("return");
     expect(act(traced({ settled: true, measure: [] })), "what was done is tried first").toEqual({ code: "hold", hold: "unproven" });
     expect(act(traced({ settled: true, measure: ["C2"] }))).toMatchObject({ code: "measure", position: "C2" });
   });
   test("beside a shown cause an undecided part may stay so, a bad one may not", () => {
     const diagnosis = traced({ settled: true, measure: [] });
     const undecided = position("C1", { verdict: "undecided", settle: "liftAndEsr" });
-    expect(act(diagnosis, { positions: [undecided], proven: true }).code).toBe("handBack");
+    expect(act(diagnosis, { positions: [undecided], proven: true }).code).toBe("return");
     expect(act(traced({ advice: null, measure: [] }), { positions: [undecided] }).code).toBe("settle");
     expect(act(diagnosis, { positions: [position("C1", { verdict: "failed" })] }).code).toBe("confirmOut");
   });
@@ -164,6 +164,6 @@ describe("what the diagnosis asks for", () => {
   });
   test("with nothing shown and nothing left to test the end is an honest one", () => {
     expect(act(traced({ advice: null, measure: [] })).code).toBe("noCause");
-    expect(act(traced({ advice: null, measure: [] }), { proven: true }).code, "something was fitted and proven").toBe("handBack");
+    expect(act(traced({ advice: null, measure: [] }), { proven: true }).code, "something was fitted and proven").toBe("return");
   });
 });

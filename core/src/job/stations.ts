@@ -1,21 +1,35 @@
 import { isClosed, type JobFacts } from "./facts";
-import { bringUp } from "./stations/powerUp";
+import { powerUp } from "./stations/powerUp";
 import { choose } from "./stations/choose";
-import { explain } from "./stations/simulate";
+import { simulate } from "./stations/simulate";
 import { fit } from "./stations/fit";
-import { handBack } from "./stations/return";
-import { look } from "./stations/inspect";
+import { returnUnit } from "./stations/return";
+import { inspect } from "./stations/inspect";
 import { makeSafe } from "./stations/makeSafe";
 import { measure } from "./stations/measure";
-import { prove } from "./stations/finalTest";
-import { set } from "./stations/adjust";
+import { finalTest } from "./stations/finalTest";
+import { adjust } from "./stations/adjust";
 import { sound } from "./stations/sound";
 import type { NextAct, Station, StationState } from "./stations/station";
-import { takeIn } from "./stations/checkIn";
+import { checkIn } from "./stations/checkIn";
 import { diagnosis } from "./stations/diagnose";
 
 /** The stations in the order of the work: the path of every job. */
-export const PATH = [takeIn, makeSafe, look, sound, diagnosis, measure, explain, choose, fit, bringUp, set, prove, handBack] as const;
+export const PATH = [
+  checkIn,
+  makeSafe,
+  inspect,
+  sound,
+  diagnosis,
+  measure,
+  simulate,
+  choose,
+  fit,
+  powerUp,
+  adjust,
+  finalTest,
+  returnUnit,
+] as const;
 export type StationId = (typeof PATH)[number]["id"];
 export const STATIONS: readonly StationId[] = PATH.map((s) => s.id);
 
@@ -26,7 +40,7 @@ export const stationStates = <I extends string>(job: JobFacts, path: readonly St
 /** The one useful act to do next, and the station it is done at: the first on the path that has one; a closed job has only its report. */
 export function nextOf<I extends string>(job: JobFacts, path: readonly Station<I>[]): { act: NextAct; at: I } {
   // a unit that is brought up is on because somebody is at it: what needs it on comes before switching it off
-  const live = job.safety.kind === "energised" && job.after?.bringUp.begun ? path.filter((s) => s.live) : [];
+  const live = job.safety.kind === "energised" && job.after?.powerUp.begun ? path.filter((s) => s.live) : [];
   const open = isClosed(job.state) ? path.slice(-1) : [...live, ...path];
   for (const station of open) {
     const act = station.act(job);

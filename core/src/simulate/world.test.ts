@@ -24,16 +24,16 @@ const after = (r: JobRecords) =>
   afterFitting(STANDARD_CONSTANTS, r, modelOf(r), railShapes(STANDARD_CONSTANTS, railQuestion(r, modelOf(r))));
 
 /** Goes through the plan step by step, reading the stand-in at each, until it is done or stopped. */
-function bringUp(from: JobRecords, unit: PracticeUnit, mended: boolean): { records: JobRecords; stopped: boolean } {
+function powerUp(from: JobRecords, unit: PracticeUnit, mended: boolean): { records: JobRecords; stopped: boolean } {
   const world = worldOf(unit.unitKind, unit.supplyKind)!;
   let r = from;
   for (let i = 0; i < 40; i++) {
-    const { bringUp: now } = after(r);
+    const { powerUp: now } = after(r);
     if (now.stop && !(mended && now.stop && isOld(now.stages.flatMap((s) => s.steps)))) return { records: r, stopped: true };
     if (!now.next) return { records: r, stopped: false };
     r = typed(r, `stage ${now.next.stage}`, `step ${now.next.share * 100}%`);
     const step = after(r)
-      .bringUp.stages.flatMap((s) => s.steps)
+      .powerUp.stages.flatMap((s) => s.steps)
       .find((s) => s.stage === now.next!.stage && s.share === now.next!.share)!;
     r = typed(r, ...stepLines(world, { ...step, lamp: step.lamp !== null }, mended, 100 + i));
   }
@@ -48,27 +48,27 @@ describe.each(PRACTICE_UNITS.map((u) => [u.title, u] as const))("%s", (_title, u
     expect(worldOf(unit.unitKind, unit.supplyKind)).not.toBeNull();
   });
   test("its one fault stops the bring-up where it shows, and mended it comes up", () => {
-    const first = bringUp(start(unit), unit, false);
+    const first = powerUp(start(unit), unit, false);
     expect(first.stopped).toBe(true);
-    const { stop, stages } = after(first.records).bringUp;
+    const { stop, stages } = after(first.records).powerUp;
     const stopped = stages.flatMap((s) => s.steps).find((s) => s.state === "stopped")!;
     expect(stopped.stage).toBe(worldOf(unit.unitKind, unit.supplyKind)!.fault.from);
     expect(stop!.suspects.length).toBeGreaterThan(0);
-    const again = bringUp(first.records, unit, true);
+    const again = powerUp(first.records, unit, true);
     expect(again.stopped).toBe(false);
-    expect(after(again.records).bringUp).toMatchObject({ finished: true, simulated: true });
+    expect(after(again.records).powerUp).toMatchObject({ finished: true, simulated: true });
   });
   test("what proves it is understood line by line", () => {
     const world = worldOf(unit.unitKind, unit.supplyKind)!;
     const channels = unit.channels === 1 ? ["1"] : ["L", "R"];
     const r = typed(start(unit), ...proofLines(world, channels, true, 5));
-    const { proof } = after(r);
-    expect(proof.rated).toMatchObject(world.rated);
-    expect(proof.channels.every((c) => c.power?.passes === "passes")).toBe(true);
-    expect(proof.soak[0]!.passes).toBe("passes");
-    expect(proof.failed).toEqual([]);
+    const { finalTest } = after(r);
+    expect(finalTest.rated).toMatchObject(world.rated);
+    expect(finalTest.channels.every((c) => c.power?.passes === "passes")).toBe(true);
+    expect(finalTest.soak[0]!.passes).toBe("passes");
+    expect(finalTest.failed).toEqual([]);
     // with its fault still in it nothing of the sort is proven
-    const sick = after(typed(start(unit), ...proofLines(world, channels, false, 5))).proof;
+    const sick = after(typed(start(unit), ...proofLines(world, channels, false, 5))).finalTest;
     expect(sick.failed.length).toBeGreaterThan(0);
   });
 });

@@ -166,7 +166,7 @@ export function runHistory(seed: number, length: number, count: HistoryCount): B
   });
   const job = () => {
     const pictured = model(now, shop);
-    return { records: now, model: pictured, bringUp: afterFitting(constants, now, pictured, undefined).bringUp };
+    return { records: now, model: pictured, powerUp: afterFitting(constants, now, pictured, undefined).powerUp };
   };
   const event = (e: Partial<StoredSafetyEvent> & Pick<SafetyEvent, "kind">): StoredSafetyEvent =>
     ({ id: ++seq, line: null, seq: now.lines[0]?.seq ?? 0, at: clock, kept: clock, struck: false, ...e }) as StoredSafetyEvent;

@@ -21,9 +21,9 @@ export function AdjustStation() {
   const { view, submit } = useJob();
   const now = useNow();
   const [matching, setMatching] = useState(false);
-  const { setting, timers } = view.after;
+  const { adjust, timers } = view.after;
   const warmUp = timers.find((t) => t.name === "warm-up");
-  const startWarmUp = () => submit(`timer ${Math.round(setting.warmUp.seconds / 60)} min warm-up`);
+  const startWarmUp = () => submit(`timer ${Math.round(adjust.warmUp.seconds / 60)} min warm-up`);
   useKeys({ w: startWarmUp, m: () => setMatching(!matching) });
   return (
     <section className={styles.station} aria-label="Adjust">
@@ -31,7 +31,7 @@ export function AdjustStation() {
       <SimulatedUnit where="set" />
       <div className={styles.plan}>
         <p>
-          {setting.leadsChecked ? adjustWords.leadsTestJigChecked : adjustWords.firstCheckLeadsTest}
+          {adjust.leadsChecked ? adjustWords.leadsTestJigChecked : adjustWords.firstCheckLeadsTest}
           {warmUp
             ? warmUp.ends > now
               ? adjustWords.warmUpGo(clock((warmUp.ends - now) / 1000))
@@ -46,35 +46,35 @@ export function AdjustStation() {
             Match devices <kbd>m</kbd>
           </Button>
         </div>
-        {setting.unreachable.length > 0 && (
+        {adjust.unreachable.length > 0 && (
           <p className="state-failed">
-            {list(setting.unreachable)} {adjustWords.cannotBeAdjustedInto}
+            {list(adjust.unreachable)} {adjustWords.cannotBeAdjustedInto}
           </p>
         )}
       </div>
       {matching && <Matching />}
-      {setting.groups.length === 0 && setting.watts === null && setting.valves.length === 0 && (
+      {adjust.groups.length === 0 && adjust.watts === null && adjust.valves.length === 0 && (
         <p>
           {adjustWords.enterWindowOverWhich} <span className="mono">idle window 10 to 15mv over 0.22</span>
           {adjustWords.mainsWattmeter} <span className="mono">idle each 12w</span>, <span className="mono">idle down 38w</span>
           {adjustWords.valveValve} <span className="mono">V5 max 12w</span>, <span className="mono">V5 plate 300v 27ma</span>.
         </p>
       )}
-      {setting.groups.map((g) => (
+      {adjust.groups.map((g) => (
         <Group key={`${g.unit} ${g.window?.low} ${g.channels.map((c) => c.channel).join(" ")}`} group={g} />
       ))}
-      {setting.watts && (
+      {adjust.watts && (
         <section aria-label={adjustWords.mainsWattmeterToo}>
           <h3>{adjustWords.mainsWattmeterToo}</h3>
           <p>
-            {setting.watts.down === null ? (
+            {adjust.watts.down === null ? (
               <>
                 {adjustWords.everythingMinimumFullyCounter} <Reading label="At minimum" unit="W" line={(said) => `idle down ${said}`} />
               </>
             ) : (
               adjustWords.minimumThenOneChannel(
-                shown(setting.watts.down, "W"),
-                setting.watts.steps
+                shown(adjust.watts.down, "W"),
+                adjust.watts.steps
                   .slice(1)
                   .map((w) => shown(w, "W"))
                   .join(", "),
@@ -82,7 +82,7 @@ export function AdjustStation() {
             )}
           </p>
           <ul className={styles.list}>
-            {setting.watts.read.map((r) => (
+            {adjust.watts.read.map((r) => (
               <li key={r.channel}>
                 <b>{r.channel}</b> {shown(r.watts, "W")}
                 {r.off !== null && (
@@ -95,7 +95,7 @@ export function AdjustStation() {
           </ul>
         </section>
       )}
-      {setting.valves.length > 0 && (
+      {adjust.valves.length > 0 && (
         <table className="sheet" aria-label="Valves">
           <thead>
             <tr>
@@ -108,7 +108,7 @@ export function AdjustStation() {
             </tr>
           </thead>
           <tbody>
-            {setting.valves.map((v) => (
+            {adjust.valves.map((v) => (
               <tr key={v.name}>
                 <th scope="row" className="mono">
                   {v.name}
@@ -123,19 +123,19 @@ export function AdjustStation() {
               </tr>
             ))}
           </tbody>
-          {setting.spread !== null && (
+          {adjust.spread !== null && (
             <tfoot>
               <tr>
-                <td colSpan={6} className={setting.spreadFine ? "state-sound" : "state-worn"}>
-                  Spread {percent(setting.spread)}
-                  {setting.spreadFine ? "" : adjustWords.swapTwoValvesRead}.
+                <td colSpan={6} className={adjust.spreadFine ? "state-sound" : "state-worn"}>
+                  Spread {percent(adjust.spread)}
+                  {adjust.spreadFine ? "" : adjustWords.swapTwoValvesRead}.
                 </td>
               </tr>
             </tfoot>
           )}
         </table>
       )}
-      {setting.setPoints.length > 0 && (
+      {adjust.setPoints.length > 0 && (
         <table className="sheet" aria-label="Set points">
           <thead>
             <tr>
@@ -146,7 +146,7 @@ export function AdjustStation() {
             </tr>
           </thead>
           <tbody>
-            {setting.setPoints.map((p) => (
+            {adjust.setPoints.map((p) => (
               <tr key={p.name}>
                 <th scope="row">{p.name}</th>
                 <td className="n">{rangeText(p)}</td>

@@ -3,7 +3,7 @@
 import { FINDINGS, FINDING_GROUPS, SUPPLY_KINDS, UNIT_KINDS, type SupplyKind, type UnitKind } from "@mirvek/core/device";
 import { Button, Checkbox, Form, Input, Segmented } from "antd";
 import { useState, type ComponentType, type KeyboardEvent } from "react";
-import type { TakeIn } from "../../schemas/job";
+import type { CheckIn } from "../../schemas/job";
 import { findingGroupName, findingName, approachChoices, supplyKindName, unitKindName } from "../../wording/vocabulary";
 import { NumberItem, numberOf } from "../shared/NumberItem";
 import type { FindingsBoxProps } from "./FindingsBox";
@@ -11,7 +11,7 @@ import { Pick } from "../shared/Pick";
 import styles from "./CheckInForm.module.css";
 import { checkInWords } from "../../wording/screens/checkIn";
 
-export const EMPTY_TAKE_IN: TakeIn = {
+export const EMPTY_TAKE_IN: CheckIn = {
   title: "",
   unitKind: "stereoAmplifier",
   supplyKind: "linear",
@@ -40,14 +40,14 @@ const USUAL_SUPPLY: Partial<Record<UnitKind, SupplyKind>> = {
 const onMains = (kind: SupplyKind) => kind === "linear" || kind === "switchMode" || kind === "valveRectifier";
 
 interface Props {
-  initial: TakeIn;
+  initial: CheckIn;
   saveLabel: string;
   /** the list that is searched by typing: at once, or after the page, as the screen can bear */
   findingsBox: ComponentType<FindingsBoxProps>;
   /** resolves to whether it was kept; what was typed stays either way */
   /** something was filled in */
   onTouch?: () => void;
-  onSave: (job: TakeIn) => Promise<boolean>;
+  onSave: (job: CheckIn) => Promise<boolean>;
 }
 
 const APPROACHES = Object.entries(approachChoices) as [
@@ -57,7 +57,7 @@ const APPROACHES = Object.entries(approachChoices) as [
 
 /** What is written down when a unit comes in. Tab goes down the form, Ctrl+Enter keeps it from anywhere. */
 export function CheckInForm({ initial, saveLabel, findingsBox: FindingsBox, onTouch, onSave }: Props) {
-  const [form] = Form.useForm<TakeIn>();
+  const [form] = Form.useForm<CheckIn>();
   const [busy, setBusy] = useState(false);
   const supply = Form.useWatch("supplyKind", form) ?? initial.supplyKind;
   const findings = Form.useWatch("findings", form) ?? initial.findings;
@@ -66,7 +66,7 @@ export function CheckInForm({ initial, saveLabel, findingsBox: FindingsBox, onTo
     const values = await form.validateFields().catch(() => null);
     if (!values) return;
     setBusy(true);
-    const written = form.getFieldsValue(true) as TakeIn;
+    const written = form.getFieldsValue(true) as CheckIn;
     await onSave({
       ...initial,
       ...written,

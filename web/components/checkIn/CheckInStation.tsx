@@ -3,7 +3,7 @@
 import { Input } from "antd";
 import dynamic from "next/dynamic";
 import { useMessage } from "../shared/Providers";
-import type { TakeIn } from "../../schemas/job";
+import type { CheckIn } from "../../schemas/job";
 import { useJob } from "../job/JobProvider";
 import { useOpened } from "../shared/useOpened";
 import { CheckInForm } from "./CheckInForm";
@@ -19,9 +19,9 @@ const Faults = dynamic(() => import("./Faults").then((m) => m.Faults), { ssr: fa
 export function CheckInStation() {
   const { view, write } = useJob();
   const message = useMessage();
-  const { id: _id, number: _n, version: now, state: _s, waiver: _w, openedAt: _o, closedAt: _c, ...takeIn } = view.job;
-  const { opened, touch, renew } = useOpened(now, takeIn);
-  const save = async (job: TakeIn): Promise<boolean> => {
+  const { id: _id, number: _n, version: now, state: _s, waiver: _w, openedAt: _o, closedAt: _c, ...checkIn } = view.job;
+  const { opened, touch, renew } = useOpened(now, checkIn);
+  const save = async (job: CheckIn): Promise<boolean> => {
     const answer = await write("PATCH", "", { version: opened.version, job });
     if (answer.ok) void message.success("Saved.");
     // what was changed meanwhile by somebody else fills the form anew

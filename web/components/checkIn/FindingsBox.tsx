@@ -3,11 +3,11 @@
 import { FINDINGS, FINDING_GROUPS } from "@mirvek/core/device";
 import { Button, Select, type SelectProps } from "antd";
 import { useState } from "react";
-import type { TakeIn } from "../../schemas/job";
+import type { CheckIn } from "../../schemas/job";
 import { findingGroupName, findingName } from "../../wording/vocabulary";
 import { checkInWords } from "../../wording/screens/checkIn";
 
-export interface FindingsBoxProps extends Omit<SelectProps<TakeIn["findings"]>, "mode" | "options"> {
+export interface FindingsBoxProps extends Omit<SelectProps<CheckIn["findings"]>, "mode" | "options"> {
   /** what no finding is called goes into the complaint */
   onOwnWords: (words: string) => void;
 }

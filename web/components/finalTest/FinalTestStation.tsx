@@ -19,15 +19,15 @@ const TONE: Readonly<Record<Passes, string>> = { passes: "state-sound", fails: "
 /** Proof that it is mended: figures by channel against rating and limits, and the complaint itself last. */
 export function FinalTestStation() {
   const { view, submit } = useJob();
-  const { proof } = view.after;
+  const { finalTest } = view.after;
   const closed = isClosed(view.job.state);
-  const sides = [...new Set(proof.response.flatMap((r) => [...Object.keys(r.after), ...Object.keys(r.before)]))];
+  const sides = [...new Set(finalTest.response.flatMap((r) => [...Object.keys(r.after), ...Object.keys(r.before)]))];
   return (
     <section className={styles.station} aria-label="Final test">
       <h2>Final test</h2>
       <SimulatedUnit where="prove" />
       <ul className={styles.list} aria-label="View">
-        {proof.items.map((i) => (
+        {finalTest.items.map((i) => (
           <li key={i.id} data-item={i.id} data-applies={i.asked || i.passes !== "open"}>
             <b>{proofName[i.id]}</b>
             <span className={TONE[i.passes]}>{i.passes === "open" && !i.asked ? "where it matters" : passesName[i.passes]}</span>
@@ -37,13 +37,13 @@ export function FinalTestStation() {
       </ul>
       <table className="sheet" aria-label="By channel">
         <caption>
-          {proof.rated
-            ? finalTestWords.ratedIntoChannel(shown(proof.rated.watts, "W"), shown(proof.rated.ohms, "Ω"))
+          {finalTest.rated
+            ? finalTestWords.ratedIntoChannel(shown(finalTest.rated.watts, "W"), shown(finalTest.rated.ohms, "Ω"))
             : finalTestWords.ratedPowerNotEntered}
-          {proof.missing.length > 0 && (
+          {finalTest.missing.length > 0 && (
             <span className="state-worn">
               {" "}
-              {finalTestWords.noDcOffsetRead} {list(proof.missing)}.
+              {finalTestWords.noDcOffsetRead} {list(finalTest.missing)}.
             </span>
           )}
         </caption>
@@ -57,7 +57,7 @@ export function FinalTestStation() {
           </tr>
         </thead>
         <tbody>
-          {proof.channels.map((c) => (
+          {finalTest.channels.map((c) => (
             <tr key={c.channel} data-channel={c.channel}>
               <th scope="row">{c.channel}</th>
               <td className="n">
@@ -85,7 +85,7 @@ export function FinalTestStation() {
                   <Reading
                     label={`Volts where ${c.channel} clips`}
                     unit="V"
-                    line={(said) => `clip ${c.channel} ${said} into ${proof.rated?.ohms ?? 8}`}
+                    line={(said) => `clip ${c.channel} ${said} into ${finalTest.rated?.ohms ?? 8}`}
                   />
                 )}
               </td>
@@ -107,18 +107,18 @@ export function FinalTestStation() {
             </tr>
           ))}
         </tbody>
-        {proof.sides && (
+        {finalTest.sides && (
           <tfoot>
             <tr>
-              <td colSpan={5} className={TONE[proof.sides.passes]}>
-                {finalTestWords.sidesDiffer} {proof.sides.dB.toFixed(1)} dB.
+              <td colSpan={5} className={TONE[finalTest.sides.passes]}>
+                {finalTestWords.sidesDiffer} {finalTest.sides.dB.toFixed(1)} dB.
               </td>
             </tr>
           </tfoot>
         )}
       </table>
       <div className={styles.split}>
-        {proof.response.length > 0 && (
+        {finalTest.response.length > 0 && (
           <table className="sheet" aria-label="Response">
             <thead>
               <tr>
@@ -132,7 +132,7 @@ export function FinalTestStation() {
               </tr>
             </thead>
             <tbody>
-              {proof.response.map((r) => (
+              {finalTest.response.map((r) => (
                 <tr key={r.hz}>
                   <th scope="row" className="n">
                     {shown(r.hz, "Hz")}
@@ -150,20 +150,20 @@ export function FinalTestStation() {
           </table>
         )}
         <section aria-label="Starts and soak">
-          {proof.starts && (
-            <p className={TONE[proof.starts.passes]}>
-              Came up {proof.starts.started} of {proof.starts.of} times from cold.{" "}
-              {proof.starts.worth &&
-                finalTestWords.withConfidenceFaultShows(percent(proof.starts.worth.exact), percent(proof.starts.worth.rule))}
+          {finalTest.starts && (
+            <p className={TONE[finalTest.starts.passes]}>
+              Came up {finalTest.starts.started} of {finalTest.starts.of} times from cold.{" "}
+              {finalTest.starts.worth &&
+                finalTestWords.withConfidenceFaultShows(percent(finalTest.starts.worth.exact), percent(finalTest.starts.worth.rule))}
             </p>
           )}
-          {proof.soak.map((s) => (
+          {finalTest.soak.map((s) => (
             <p key={s.place} className={TONE[s.passes]}>
               {s.place}: {s.readings.map((r) => `${r.celsius} °C after ${span(r.after)}`).join(", ")}.{" "}
               {s.settled ? finalTestWords.noLongerGettingWarmer : "Still getting warmer."}
             </p>
           ))}
-          {proof.delay && <p className={TONE[proof.delay.passes]}>Loudspeakers on after {span(proof.delay.seconds)}.</p>}
+          {finalTest.delay && <p className={TONE[finalTest.delay.passes]}>Loudspeakers on after {span(finalTest.delay.seconds)}.</p>}
           <div className={styles.acts}>
             <Button size="small" onClick={() => submit("timer 30 min soak")}>
               {finalTestWords.startSoakClock}

@@ -274,7 +274,7 @@ export function makeJobStore(options: JobStoreOptions) {
   function heldNow(effects: readonly Effect[]): Interlock | null {
     if (!asksForPower(effects)) return null;
     const records = current();
-    return heldLine(shop.constants, { records, model: pictured(records), bringUp: snapshot.view.after.bringUp }, effects);
+    return heldLine(shop.constants, { records, model: pictured(records), powerUp: snapshot.view.after.powerUp }, effects);
   }
 
   /**

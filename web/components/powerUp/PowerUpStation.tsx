@@ -27,8 +27,8 @@ import { powerUpWords } from "../../wording/screens/powerUp";
 /** First power, step by step: what to read, what it should be, when to stop. */
 export function PowerUpStation() {
   const { view, submit } = useJob();
-  const { bringUp } = view.after;
-  const { means, lamp, next, stop, stages } = bringUp;
+  const { powerUp } = view.after;
+  const { means, lamp, next, stop, stages } = powerUp;
   const hold = view.after.interlock.next;
   const closed = isClosed(view.job.state);
   const full = stages.at(-1)?.steps.at(-1)?.current ?? null;
@@ -39,7 +39,7 @@ export function PowerUpStation() {
   const off = () => void submit("power off");
   const goOn = () => {
     if (!next || closed || live || reading) return;
-    if (next.stage !== (bringUp.at?.stage ?? stages[0]?.stage)) submit(`stage ${next.stage}`);
+    if (next.stage !== (powerUp.at?.stage ?? stages[0]?.stage)) submit(`stage ${next.stage}`);
     submit(`step ${Number((next.share * 100).toFixed(1))}%`);
   };
   useKeys({ a: goOn, f: () => energised && off() });
@@ -57,7 +57,7 @@ export function PowerUpStation() {
     <section className={styles.station} aria-label="Power up">
       <h2>Power up</h2>
       <p className="muted">{powerUpWords.oneHandInsulatedTools}</p>
-      <SimulatedUnit where="bringUp" />
+      <SimulatedUnit where="powerUp" />
       {stop && (
         <div className={styles.stop} role="alert">
           <h3>Stop, off</h3>
@@ -81,8 +81,8 @@ export function PowerUpStation() {
           {!lamp && powerUpWords.enterWhatDrawsIdle}
         </p>
         <div className={styles.acts}>
-          {bringUp.suited.map((by) => {
-            const first = means === null && by === bringUp.suited[0] ? "primary" : "default";
+          {powerUp.suited.map((by) => {
+            const first = means === null && by === powerUp.suited[0] ? "primary" : "default";
             if (by === "variac")
               return (
                 <Button key={by} size="small" type={first} onClick={() => submit("variac")}>
@@ -133,7 +133,7 @@ export function PowerUpStation() {
             </Button>
           </p>
         )}
-        {bringUp.finished && <p>{powerUpWords.poweredUpEveryStep}</p>}
+        {powerUp.finished && <p>{powerUpWords.poweredUpEveryStep}</p>}
       </div>
       {stages.map(({ stage, steps, done }) => (
         <section key={stage} aria-label={stageName[stage]}>
@@ -158,7 +158,7 @@ export function PowerUpStation() {
             </thead>
             <tbody>
               {steps.map((s) => (
-                <Step key={s.share} step={s} here={isHere(s, bringUp.at)} />
+                <Step key={s.share} step={s} here={isHere(s, powerUp.at)} />
               ))}
             </tbody>
           </table>
@@ -166,7 +166,7 @@ export function PowerUpStation() {
         </section>
       ))}
       <p className="muted">
-        {bringUp.byEngine ? powerUpWords.expectedVoltsCircuitSupply : powerUpWords.expectedVoltsProportionMains}{" "}
+        {powerUp.byEngine ? powerUpWords.expectedVoltsCircuitSupply : powerUpWords.expectedVoltsProportionMains}{" "}
         {powerUpWords.railsBehindRegulatorUsual}
       </p>
     </section>

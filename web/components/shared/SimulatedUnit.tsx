@@ -8,7 +8,7 @@ import { useKeys } from "./useKeys";
 import styles from "./Station.module.css";
 import { sharedWords } from "../../wording/screens/shared";
 
-type Where = "bringUp" | "set" | "prove";
+type Where = "powerUp" | "set" | "prove";
 
 /**
  * Says that readings come from a stand-in and not from the unit, and reads it: what its meters would show goes onto the line as if it had
@@ -17,7 +17,7 @@ type Where = "bringUp" | "set" | "prove";
 export function SimulatedUnit({ where }: { where: Where }) {
   const { view, submit } = useJob();
   const now = useNow();
-  const { bringUp, setting } = view.after;
+  const { powerUp, adjust } = view.after;
   const world = worldOf(view.job.unitKind, view.job.supplyKind);
   const lines = (): string[] => {
     if (!world) return [];
@@ -30,7 +30,7 @@ export function SimulatedUnit({ where }: { where: Where }) {
       const on = view.safety.kind === "energised" ? (now - view.safety.since) / 1000 : 0;
       // an adjuster that was turned as it was told to stands at the edge it was told
       const set = Object.fromEntries(
-        setting.groups.flatMap((g) =>
+        adjust.groups.flatMap((g) =>
           g.channels.flatMap((c) =>
             c.passes.length > 0 && c.act && g.window ? [[c.channel, c.act.act === "leave" ? c.now! : inside(c.act.to, g.window)]] : [],
           ),
@@ -38,17 +38,17 @@ export function SimulatedUnit({ where }: { where: Where }) {
       );
       return idleLines(world, on, set, seed);
     }
-    const step = bringUp.stages
+    const step = powerUp.stages
       .flatMap((s) => s.steps)
-      .find((s) => bringUp.at?.stage === s.stage && Math.abs(bringUp.at.share - s.share) < 0.03);
+      .find((s) => powerUp.at?.stage === s.stage && Math.abs(powerUp.at.share - s.share) < 0.03);
     return step ? stepLines(world, { ...step, lamp: step.lamp !== null }, mended, seed) : [];
   };
   const readIt = () => {
     for (const line of lines()) submit(line);
   };
-  const on = bringUp.simulated && world !== null && !isClosed(view.job.state);
+  const on = powerUp.simulated && world !== null && !isClosed(view.job.state);
   useKeys({ z: () => on && readIt() });
-  if (!bringUp.simulated) return null;
+  if (!powerUp.simulated) return null;
   return (
     <p className={styles.simulated} role="note">
       <b>Simulated unit.</b> {sharedWords.theseReadingsComeFrom}{" "}

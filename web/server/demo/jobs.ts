@@ -1,4 +1,4 @@
-import type { TakeIn } from "../../schemas/job";
+import type { CheckIn } from "../../schemas/job";
 import type { DemoRecording } from "./recordings";
 
 /** What a part of the demo really is; parts not named here have aged a little. */
@@ -9,7 +9,7 @@ export interface DemoFault {
 }
 
 export interface DemoJob {
-  takeIn: Partial<TakeIn> & Pick<TakeIn, "title" | "unitKind" | "supplyKind" | "complaint" | "findings">;
+  checkIn: Partial<CheckIn> & Pick<CheckIn, "title" | "unitKind" | "supplyKind" | "complaint" | "findings">;
   daysAgo: number;
   positions: string;
   twins: readonly { from: readonly string[]; offset: number; channel: string }[];
@@ -30,7 +30,7 @@ const safe = (...positions: string[]) => [...positions.map((p) => `${p} 1.4v`), 
 /** The sound store of a touring puppet theatre: every unit, name and value is made up. */
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
-    takeIn: {
+    checkIn: {
       title: "Aisle loudspeakers, a pair",
       unitKind: "passiveLoudspeaker",
       supplyKind: "none",
@@ -66,7 +66,7 @@ C3 2.2u 100v crossover film L p15`,
     close: true,
   },
   {
-    takeIn: {
+    checkIn: {
       title: "Prompter's amplifier, valves",
       unitKind: "valveAmplifier",
       supplyKind: "valveRectifier",
@@ -115,7 +115,7 @@ C10 470p 500v feedback c0g p5`,
     decide: [],
   },
   {
-    takeIn: {
+    checkIn: {
       title: "Foldback mixer, eight inputs",
       unitKind: "mixer",
       supplyKind: "linear",
@@ -178,7 +178,7 @@ C26 10u 50v coupling L 5x11 p2`,
     decide: ["C42"],
   },
   {
-    takeIn: {
+    checkIn: {
       title: "Storm-machine synthesizer",
       unitKind: "synthesizer",
       supplyKind: "linear",
@@ -227,7 +227,7 @@ C22 220u 35v decoupler 10x12.5 p5`,
     decide: [],
   },
   {
-    takeIn: {
+    checkIn: {
       title: "Low-voice subwoofer",
       unitKind: "subwoofer",
       supplyKind: "linear",
@@ -271,7 +271,7 @@ C21 100u 25v bypass 6.3x11 p2.5`,
     decide: [],
   },
   {
-    takeIn: {
+    checkIn: {
       title: "Rehearsal receiver, two channels",
       unitKind: "receiver",
       supplyKind: "linear",
@@ -342,7 +342,7 @@ C35 100n 100v suppression film L p5`,
     decide: ["C1", "C2"],
   },
   {
-    takeIn: {
+    checkIn: {
       title: "Fog-horn sampler",
       unitKind: "synthesizer",
       supplyKind: "switchMode",
@@ -381,7 +381,7 @@ C13 100u 25v output 6.3x11 p2.5`,
     decide: [],
   },
   {
-    takeIn: {
+    checkIn: {
       title: "Aisle paging desk",
       unitKind: "mixer",
       supplyKind: "linear",

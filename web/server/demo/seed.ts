@@ -4,7 +4,7 @@ import { normal, seededRandom } from "@mirvek/core/numeric";
 import { readCapacitance, readEsr, inventedCatalogue, type SimulatedMeter, type TrueState } from "@mirvek/core/simulate";
 import { formatEngineering, hertz, ohms } from "@mirvek/core/units";
 import { v5 } from "uuid";
-import { takeIn, type TakeIn } from "../../schemas/job";
+import { checkIn, type CheckIn } from "../../schemas/job";
 import type { PositionView } from "../../schemas/jobView";
 import { addPositions } from "../changePositions";
 import { closeJob } from "../closeJob";
@@ -29,7 +29,7 @@ const BLUE: SimulatedMeter = { spread: 0.04, bias: 0.03, esrEnd: ohms(99) };
 const CLIP: SimulatedMeter = { spread: 0.06, bias: -0.08, esrEnd: ohms(99) };
 const BRIDGE: SimulatedMeter = { spread: 0.008, bias: 0, esrEnd: ohms(1e5) };
 
-const DEFAULTS: TakeIn = {
+const DEFAULTS: CheckIn = {
   title: "",
   unitKind: "other",
   supplyKind: "linear",
@@ -112,7 +112,7 @@ class JobSeeder {
 
   async seed(): Promise<void> {
     const { demo, db } = this;
-    const { id, number } = await insertJob(db, takeIn.parse({ ...DEFAULTS, ...demo.takeIn }));
+    const { id, number } = await insertJob(db, checkIn.parse({ ...DEFAULTS, ...demo.checkIn }));
     this.number = number;
     await db.query("update job set opened_at = $2 where id = $1", [id, new Date(this.clock)]);
     await insertJobEvent(db, id, "opened", {}, "demo");
@@ -121,7 +121,7 @@ class JobSeeder {
       await addPositions(db, number, { kind: "twins", from: [...from], offset, channels: [channel] });
     for (const [i, r] of (demo.recordings ?? []).entries()) await seedRecording(db, id, r, SEED + 10 * this.index + i);
     const positions = await this.positions();
-    const mains = demo.takeIn.supplyKind !== "none" && demo.takeIn.supplyKind !== "battery";
+    const mains = demo.checkIn.supplyKind !== "none" && demo.checkIn.supplyKind !== "battery";
     if (mains && demo.measure.quick.length > 0 && !positions.some((p) => p.holdsCharge)) await this.override(id);
     for (const line of demo.before) await this.say(line);
     await this.measure(positions);

@@ -4,7 +4,7 @@ import { SIDES, TANTALUM_APPROACHES, VALUE_POLICIES } from "@mirvek/core/choose"
 import { FINDING_TOKENS, type FindingToken, SCOPES, SUPPLY_KINDS, type Scope, UNIT_KINDS } from "@mirvek/core/device";
 import { CLOSING_HOLDS, JOB_STATES, isClosed, type JobState, type Waiver } from "@mirvek/core/job";
 import { z } from "zod";
-import { FIRST_POWER, type TakeIn } from "../../schemas/job";
+import { FIRST_POWER, type CheckIn } from "../../schemas/job";
 import type { JOB_EVENTS, JobRecord } from "../../schemas/jobView";
 import { together, type Db } from "../db";
 import { refuseMissing, refuseStale } from "../refusal";
@@ -160,7 +160,7 @@ export async function clock(db: Db): Promise<Date> {
   return z.object({ now: z.date() }).parse(rows[0]).now;
 }
 
-const columns = (job: TakeIn) => [
+const columns = (job: CheckIn) => [
   job.title,
   job.unitKind,
   job.supplyKind,
@@ -179,7 +179,7 @@ const columns = (job: TakeIn) => [
   job.owner,
 ];
 
-export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; number: number }> {
+export async function insertJob(db: Db, job: CheckIn): Promise<{ id: number; number: number }> {
   // the lock keeps two benches from drawing the same job number
   await db.query("select pg_advisory_xact_lock(4711)");
   const { rows } = await db.query(
@@ -194,7 +194,7 @@ export async function insertJob(db: Db, job: TakeIn): Promise<{ id: number; numb
   return made;
 }
 
-export async function updateJob(db: Db, id: number, version: number, job: TakeIn): Promise<void> {
+export async function updateJob(db: Db, id: number, version: number, job: CheckIn): Promise<void> {
   const { rowCount } = await db.query(
     `update job set version = version + 1, title = $3, unit_kind = $4, supply_kind = $5, mains_hz = $6, mains_v = $7, age_years = $8,
        channels = $9, complaint = $10, earlier_repairs = $11, value_policy = $12, tantalum_approach = $13, scope_approach = $14,

@@ -7,7 +7,7 @@ import { parsePosition } from "@mirvek/core/entry";
 import { amperes, farads, hertz, ohms, volts } from "@mirvek/core/units";
 import fc from "fast-check";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { takeIn } from "../../schemas/job";
+import { checkIn } from "../../schemas/job";
 import { pool, transaction } from "../db";
 import { freshDatabase } from "../testing/database";
 import { insertJob } from "./jobs";
@@ -24,7 +24,7 @@ const now = new Date("2026-03-01T10:00:00Z");
 
 beforeAll(async () => {
   await freshDatabase();
-  const job = takeIn.parse({
+  const job = checkIn.parse({
     title: "Round trip",
     unitKind: "other",
     supplyKind: "battery",

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { takeIn } from "../../schemas/job";
+import { checkIn } from "../../schemas/job";
 import type { ReadoutPost } from "../../schemas/records";
 import { addPositions } from "../changePositions";
 import { pool, transaction } from "../db";
@@ -8,7 +8,7 @@ import { loadJobView } from "../loadJob";
 import { Refused } from "../refusal";
 import { findJob, insertJob } from "../repositories/jobs";
 
-const intake = takeIn.parse({
+const intake = checkIn.parse({
   title: "Test unit",
   unitKind: "mixer",
   supplyKind: "linear",

@@ -72,9 +72,9 @@ export function ownerBlocks(view: JobView): ReportBlock[] {
       .map((t) => `${capital(triedText(t.tried))}.`),
     ...unit.sideJobs.map((s) => `${capital(s)}.`),
   ];
-  const tested = after.proof.items.filter((i) => i.passes !== "open");
+  const tested = after.finalTest.items.filter((i) => i.passes !== "open");
   return [
-    ...(after.bringUp.simulated ? [text("Practice on a simulated unit: no figure here was read on a real one.")] : []),
+    ...(after.powerUp.simulated ? [text("Practice on a simulated unit: no figure here was read on a real one.")] : []),
     ...complaintBlocks(view, "Your complaint"),
     ...section("What we found", text(ownerCause(view))),
     ...section("What we did", listed(done) ?? text("Nothing was repaired.")),
@@ -156,11 +156,11 @@ const passedText = ({ id, passes }: { id: ProofItem; passes: Passes }): string =
   id === "complaint" && passes === "passes" ? "gone" : passesName[passes];
 
 /** The figure behind an item of the final test, where it is one an owner can make something of. */
-function proofDetail({ after: { proof } }: JobView, id: string): string {
-  const of = (c: { channel: string }) => (proof.channels.length > 1 ? `${c.channel} ` : "");
+function proofDetail({ after: { finalTest } }: JobView, id: string): string {
+  const of = (c: { channel: string }) => (finalTest.channels.length > 1 ? `${c.channel} ` : "");
   if (id === "power")
-    return `, ${list(proof.channels.flatMap((c) => (c.power ? [of(c) + shown(Number(c.power.watts.toPrecision(3)), "W")] : [])))}`;
-  if (id === "starts" && proof.starts) return `, ${proof.starts.started} of ${proof.starts.of}`;
-  if (id === "soak") return proof.soak[0]?.most == null ? "" : `, ${proof.soak[0].most} °C after ${span(proof.soak[0].lasted)}`;
+    return `, ${list(finalTest.channels.flatMap((c) => (c.power ? [of(c) + shown(Number(c.power.watts.toPrecision(3)), "W")] : [])))}`;
+  if (id === "starts" && finalTest.starts) return `, ${finalTest.starts.started} of ${finalTest.starts.of}`;
+  if (id === "soak") return finalTest.soak[0]?.most == null ? "" : `, ${finalTest.soak[0].most} °C after ${span(finalTest.soak[0].lasted)}`;
   return "";
 }

@@ -7,22 +7,20 @@ import { capital, listed, section, table, text, type ReportBlock } from "./block
 
 // How a repaired unit was powered up, adjusted and tested, as blocks of a report.
 
-const valveText = ({ name, watts, share }: JobView["after"]["setting"]["valves"][number]): string =>
+const valveText = ({ name, watts, share }: JobView["after"]["adjust"]["valves"][number]): string =>
   `${name} ${shown(Number(watts.toPrecision(3)), "W")}${share === null ? "" : ` (${percent(share)} of its maximum)`}`;
 
 /** How it was powered up and adjusted; nothing where it was not. */
-export function powerUpBlocks({ after: { bringUp, setting } }: JobView): ReportBlock[] {
-  const steps = bringUp.stages.flatMap((s) => s.steps).filter((s) => s.state !== "ahead");
-  const idle = setting.groups.flatMap((g) =>
-    g.channels.flatMap((c) => (c.now === null ? [] : [`${c.channel} ${shown(c.now, g.unit, 3)}`])),
-  );
+export function powerUpBlocks({ after: { powerUp, adjust } }: JobView): ReportBlock[] {
+  const steps = powerUp.stages.flatMap((s) => s.steps).filter((s) => s.state !== "ahead");
+  const idle = adjust.groups.flatMap((g) => g.channels.flatMap((c) => (c.now === null ? [] : [`${c.channel} ${shown(c.now, g.unit, 3)}`])));
   return section(
     "Power-up and adjustment",
-    bringUp.means
+    powerUp.means
       ? text(
-          `Powered via ${meansName[bringUp.means.by]}` +
-            `${bringUp.means.watts === null ? "" : ` ${shown(bringUp.means.watts, "W")}`}.` +
-            `${bringUp.simulated ? " Read on a simulated unit." : ""}`,
+          `Powered via ${meansName[powerUp.means.by]}` +
+            `${powerUp.means.watts === null ? "" : ` ${shown(powerUp.means.watts, "W")}`}.` +
+            `${powerUp.simulated ? " Read on a simulated unit." : ""}`,
         )
       : null,
     steps.length === 0
@@ -49,12 +47,12 @@ export function powerUpBlocks({ after: { bringUp, setting } }: JobView): ReportB
           ]),
         },
     idle.length > 0 ? text(`Idle current: ${idle.join(", ")}.`) : null,
-    setting.valves.length > 0 ? text(`Valves: ${setting.valves.map(valveText).join(", ")}.`) : null,
+    adjust.valves.length > 0 ? text(`Valves: ${adjust.valves.map(valveText).join(", ")}.`) : null,
   );
 }
 
 /** Volts and power of the channels, as far as they were read: a column nobody read is none. */
-function channelTable(channels: JobView["after"]["proof"]["channels"]): ReportBlock | null {
+function channelTable(channels: JobView["after"]["finalTest"]["channels"]): ReportBlock | null {
   const columns: readonly (readonly [string, (c: (typeof channels)[number]) => string])[] = [
     ["Channel", (c) => c.channel],
     ["DC at the output", (c) => (c.offset ? signedVolts(c.offset.volts) : "")],
@@ -77,19 +75,19 @@ function channelTable(channels: JobView["after"]["proof"]["channels"]): ReportBl
 }
 
 /** What was tested at the end and with what result; what was not tested is not listed. */
-export function finalTestBlocks({ after: { proof } }: JobView): ReportBlock[] {
-  const said = proof.items.filter((i) => i.passes !== "open");
-  const sides = [...new Set(proof.response.flatMap((r) => Object.keys(r.after)))];
+export function finalTestBlocks({ after: { finalTest } }: JobView): ReportBlock[] {
+  const said = finalTest.items.filter((i) => i.passes !== "open");
+  const sides = [...new Set(finalTest.response.flatMap((r) => Object.keys(r.after)))];
   return section(
     "Final test",
     said.length === 0 ? null : { kind: "table", head: ["Test", "Result"], rows: said.map((i) => [proofName[i.id], passesName[i.passes]]) },
-    channelTable(proof.channels),
-    proof.response.length === 0
+    channelTable(finalTest.channels),
+    finalTest.response.length === 0
       ? null
       : {
           kind: "table",
           head: ["Frequency", ...sides, "Off"],
-          rows: proof.response.map((r) => [
+          rows: finalTest.response.map((r) => [
             shown(r.hz, "Hz"),
             ...sides.map((s) =>
               r.after[s] === undefined
@@ -100,9 +98,9 @@ export function finalTestBlocks({ after: { proof } }: JobView): ReportBlock[] {
           ]),
         },
     listed([
-      ...proof.channels.flatMap((c) => c.listened.map((l) => `Listening test, ${c.channel}: ${l.text}.`)),
-      ...proof.soak.map((s) => `${capital(s.place)}: ${s.readings.map((r) => `${r.celsius} °C after ${span(r.after)}`).join(", ")}.`),
-      ...(proof.starts ? [`Came up ${proof.starts.started} of ${proof.starts.of} times from cold.`] : []),
+      ...finalTest.channels.flatMap((c) => c.listened.map((l) => `Listening test, ${c.channel}: ${l.text}.`)),
+      ...finalTest.soak.map((s) => `${capital(s.place)}: ${s.readings.map((r) => `${r.celsius} °C after ${span(r.after)}`).join(", ")}.`),
+      ...(finalTest.starts ? [`Came up ${finalTest.starts.started} of ${finalTest.starts.of} times from cold.`] : []),
     ]),
   );
 }

@@ -6,17 +6,17 @@ import { fail, keeps } from "../parsed";
 const MAX_MINUTES = 10_000;
 
 const STEP_WORDS: Readonly<Record<WorkStep, RegExp>> = {
-  takeIn: /^(?:take in|taking in|intake|talking)\b/i,
+  checkIn: /^(?:take in|taking in|intake|talking)\b/i,
   makeSafe: /^(?:make safe|making safe|discharging)\b/i,
-  look: /^(?:look|looking|inspecting|opening)\b/i,
-  trace: /^(?:trace|tracing|diagnos(?:e|ing|is)|searching|fault finding)\b/i,
+  inspect: /^(?:look|looking|inspecting|opening)\b/i,
+  diagnose: /^(?:trace|tracing|diagnos(?:e|ing|is)|searching|fault finding)\b/i,
   measure: /^(?:measure|measuring)\b/i,
   choose: /^(?:choose|choosing|ordering)\b/i,
   fit: /^(?:fit|fitting|soldering)\b/i,
-  bringUp: /^(?:bring up|bringing up)\b/i,
-  set: /^(?:set|setting|adjusting|bias)\b/i,
-  prove: /^(?:prove|proving|testing|soak)\b/i,
-  handBack: /^(?:hand back|handing back|report)\b/i,
+  powerUp: /^(?:bring up|bringing up)\b/i,
+  adjust: /^(?:set|setting|adjusting|bias)\b/i,
+  finalTest: /^(?:prove|proving|testing|soak)\b/i,
+  return: /^(?:hand back|handing back|report)\b/i,
 };
 const stepOf = (text: string): WorkStep | null => (Object.keys(STEP_WORDS) as WorkStep[]).find((s) => STEP_WORDS[s].test(text)) ?? null;
 

@@ -1,7 +1,7 @@
 import type { Station } from "./station";
 
-export const takeIn: Station<"takeIn"> = {
-  id: "takeIn",
+export const checkIn: Station<"checkIn"> = {
+  id: "checkIn",
   path: "check-in",
   state: (job) =>
     job.complaint !== "" && job.findings > 0 ? { kind: "done" } : { kind: "underWay", done: job.complaint !== "" ? 1 : 0, of: 2 },

@@ -2,8 +2,8 @@ import type { JobFacts } from "../facts";
 import { twinWaiting } from "./measure";
 import type { NextAct, Station } from "./station";
 
-export const diagnosis: Station<"trace"> = {
-  id: "trace",
+export const diagnosis: Station<"diagnose"> = {
+  id: "diagnose",
   path: "diagnose",
   state: ({ tried, asked }) =>
     asked > 0

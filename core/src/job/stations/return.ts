@@ -12,8 +12,8 @@ const ASKED_ELSEWHERE: ReadonlySet<ClosingBlocker> = new Set<ClosingBlocker>([
   "noCause",
 ]);
 
-export const handBack: Station<"handBack"> = {
-  id: "handBack",
+export const returnUnit: Station<"return"> = {
+  id: "return",
   path: "return",
   state(job) {
     if (isClosed(job.state)) return { kind: "done" };
@@ -25,6 +25,6 @@ export const handBack: Station<"handBack"> = {
     if (isClosed(job.state)) return { code: "closed" };
     if (job.diagnosis && !job.diagnosis.settled && (job.proven === null || job.stillThere)) return { code: "noCause" };
     const hold = closingBlockers(job).find((h) => !ASKED_ELSEWHERE.has(h));
-    return hold ? { code: "hold", hold } : { code: "handBack" };
+    return hold ? { code: "hold", hold } : { code: "return" };
   },
 };

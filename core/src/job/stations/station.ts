@@ -20,7 +20,7 @@ export type NextAct =
   | { code: "enterHighest" }
   | { code: "dischargeAndMeasure"; position: string }
   | { code: "measureAgain"; position: string; from: number }
-  | { code: "look" }
+  | { code: "inspect" }
   | { code: "measureFuse"; part: string }
   | { code: "answer"; left: number }
   /** a shown cause that is no capacitor of the list: see to it, and say what it changed */
@@ -30,24 +30,24 @@ export type NextAct =
   | { code: "measure"; position: string; twinOf: string | null; left: number }
   | { code: "settle"; position: string; settle: Settle }
   | { code: "confirmOut"; position: string }
-  | { code: "explain"; positions: readonly string[] }
+  | { code: "simulate"; positions: readonly string[] }
   | { code: "decide"; position: string; left: number }
   | { code: "replaceTemporary"; position: string }
   | { code: "fit"; position: string; left: number }
   /** the unit is not put straight into the wall after a repair */
-  | { code: "bringUp" }
+  | { code: "powerUp" }
   | { code: "step"; stage: Stage; share: number }
   | { code: "readStep"; what: readonly string[] }
-  | { code: "bringUpStopped" }
+  | { code: "powerUpStopped" }
   | { code: "setIdle"; channel: string }
   | { code: "idleUnreachable"; channel: string }
-  | { code: "prove" }
-  | { code: "proveNext"; item: ProofItem; failed: boolean }
+  | { code: "finalTest" }
+  | { code: "testNext"; item: ProofItem; failed: boolean }
   /** nothing is shown and nothing is left that tells much */
   | { code: "noCause" }
   /** all is done but what this names */
   | { code: "hold"; hold: ClosingBlocker }
-  | { code: "handBack" }
+  | { code: "return" }
   | { code: "closed" };
 
 /** A stop on the job's path. Adding one is a file of its own and its place in the list. */
