@@ -65,6 +65,7 @@ describe("a throw-away one of each", () => {
     const context: ReadoutContext = {
       known: new Map(),
       parts: new Map(),
+      points: new Map(),
       current: null,
       meters: [],
       meter: null,

@@ -64,7 +64,7 @@ test("bad parts whose cause nothing has shown are explained first, and no more o
   expect(before.stations.simulate).toEqual({ kind: "untouched" });
   const unshown = (view: JobView) =>
     nextOf({ ...view.facts, diagnosis: { settled: false, mend: null, advice: null, lockedFirst: false, measure: [] } }, PATH).act.code;
-  expect(unshown(before)).toBe("explain");
+  expect(unshown(before)).toBe("simulate");
   expect(before.next.code, "what was tried on this one has shown its cause").toBe("decide");
   const stoodOn = evidenceNow(STANDARD_CONSTANTS, before.job, before.positions);
   await transaction((db) => saveCircuit(db, 403, post({ scenario: "coupling", answer: { ...answer!, stoodOn } })));

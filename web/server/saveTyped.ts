@@ -11,6 +11,7 @@ import { Refused } from "./refusal";
 const NOTHING_KNOWN = {
   known: new Map(),
   parts: new Map(),
+  points: new Map(),
   current: null,
   meters: [],
   meter: null,

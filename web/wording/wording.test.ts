@@ -22,6 +22,7 @@ const context: ReadoutContext = {
     ["C15", farads(47e-6)],
   ]),
   parts: new Map(),
+  points: new Map(),
   current: null,
   meters: [{ id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) }],
   meter: { id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) },

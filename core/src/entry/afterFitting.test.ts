@@ -8,6 +8,7 @@ import { parseReadout } from "./parseLine";
 const context: ReadoutContext = {
   known: new Map([["C1", farads(1e-6)]]),
   parts: new Map(),
+  points: new Map(),
   current: "C1",
   meters: [{ id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) }],
   meter: null,

@@ -22,6 +22,7 @@ import { idle, valveIdle } from "./commands/idle";
 import { node } from "./commands/node";
 import { fuseBridged } from "./commands/fuseBridged";
 import { point } from "./commands/point";
+import { points } from "./commands/points";
 import { section } from "./commands/section";
 import { setting } from "./commands/setting";
 import { shelf } from "./commands/shelf";
@@ -79,6 +80,7 @@ const HEADS: readonly Command[] = [
   wanted,
   laid,
   expect,
+  points,
   coldStart,
   complaintNow,
   heard,

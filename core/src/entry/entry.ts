@@ -30,6 +30,8 @@ export interface ReadoutContext {
   known: ReadonlyMap<string, Farads>;
   /** parts of other classes on this job, and whether a value was said to be printed on them */
   parts: ReadonlyMap<string, { class: PartClass; marked: boolean }>;
+  /** points on record by name, and the volts DC they should have where that is known */
+  points: ReadonlyMap<string, number | null>;
   /** the position under the cursor, taken where the line names none */
   current: string | null;
   meters: readonly ReadoutMeter[];
@@ -131,4 +133,6 @@ export type ReadoutIssue =
   | { code: "alreadyThere"; designator: string }
   | { code: "jobFull"; most: number }
   | { code: "reservedWord"; token: string }
+  /** words carry something that was not understood; `offers`: what the line would record without them, best first */
+  | { code: "partlyUnderstood"; unread: readonly string[]; offers: readonly (readonly Effect[])[] }
   | { code: "position"; issue: PositionIssue };

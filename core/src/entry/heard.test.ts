@@ -6,6 +6,7 @@ import { parseReadout } from "./parseLine";
 const context = {
   known: new Map(),
   parts: new Map(),
+  points: new Map(),
   current: null,
   meters: [],
   meter: null,

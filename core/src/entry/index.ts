@@ -1,3 +1,6 @@
+export { DECIDES } from "./commands/texts";
+export { readPartsLine } from "./reader/partsLine";
+export { readPointsLine } from "./reader/pointsLine";
 export { byDesignator, completeDesignator, shiftDesignator } from "./designator";
 export {
   VOLTS_FORMS,

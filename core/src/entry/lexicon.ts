@@ -69,7 +69,8 @@ const OUTCOME_PHRASES: Readonly<Record<Outcome, string>> = {
     "stops, stopped, quiet, is quiet, silent again, all right again, fine again, normal again",
   better: "better, less, quieter, improves, improved, weaker, a bit better, half gone",
   same:
-    "no difference, no change, the same, same, same as before, just the same, unchanged, nothing, does nothing, still " +
+    "no difference, no change, the same, same, same as before, blows again, blew again, just the same, unchanged, nothing, " +
+    "does nothing, still " +
     "there, as before, no effect, makes no odds, makes no difference, not better",
   worse: "worse, louder, stronger, gets worse, got worse",
   answers: "answers, reacts, it answers, changes it, there it is, sets it off",
@@ -120,7 +121,7 @@ const SYMPTOM_PHRASES: Partial<Record<FindingToken, string>> = {
   dull: "dull, no treble",
   weakBass: "bass, bass gone, weak bass, no bass, thin",
   distorted: "distorted, distorts, distortion",
-  comesAndGoes: "cuts out, drops out, dropout, dropouts, fades",
+  comesAndGoes: "cuts out, drops out, sound drops out, sound cuts out, dropout, dropouts, fades",
   noSound: "no sound, silent, dead channel",
   noPower: "no power, does not start, will not start",
   relayClicking: "clicks, clicking, ticks, ticking",
@@ -150,7 +151,7 @@ const NOUNS: Readonly<Record<"class" | "place", readonly (readonly [PartClass | 
       "board, boards, tone board, joint, joints, trace, track, via, vias, pad, pads, chassis, heat sink, heatsink, " +
         "paste, ground point, earth point, earth lug, ground lug, lug, screw, nut, strip, supply, whole supply, all of " +
         "supply, all of the supply, output stage, preamp, amp, amplifier, display, motor, case, lid, insulation, section, " +
-        "channel, side, winding, box, cabinet, terminal, terminals",
+        "channel, side, winding, speaker output, box, cabinet, terminal, terminals",
     ],
   ],
 };

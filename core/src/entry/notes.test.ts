@@ -8,6 +8,7 @@ import { parseReadout } from "./parseLine";
 const context: ReadoutContext = {
   known: new Map(["C3", "C5", "C9"].map((d) => [d, farads(220e-6)])),
   parts: new Map([["R12", { class: "resistor", marked: true }]]),
+  points: new Map(),
   current: null,
   meters: [],
   meter: null,

@@ -10,6 +10,7 @@ const meter = { id: "blue", word: "blue", shows: "esr", esrAt: hertz(100_000), c
 const context: ReadoutContext = {
   known: new Map(Array.from({ length: 30 }, (_, i) => [`C${i + 1}`, farads(100e-6)])),
   parts: new Map(),
+  points: new Map(),
   current: "C7",
   meters: [meter],
   meter,

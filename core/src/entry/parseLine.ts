@@ -7,7 +7,9 @@ import { lex, type Token } from "./lex";
 import { looksLikeDesignator } from "./designator";
 import { fail, keeps, type Parsed } from "./parsed";
 import { COMMANDS } from "./reserved";
-import { remarkOf, parseSentence } from "./sentence";
+import { isDoubtful, takesTooMuch } from "./doubtful";
+import { remarkOf, parseSentence, withParts } from "./sentence";
+import { readLine } from "./reader/readLine";
 
 // a text the database can hold: no control characters, no half of a surrogate pair
 const CONTROL = /\p{Cc}/u;
@@ -29,11 +31,36 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   if (tokens.length === 0) return fail({ code: "empty" });
   const asked = understandCommand(tokens, context, typed) ?? fail({ code: "notUnderstood", token: tokens[0]!.text });
   // a figure alone says nothing of the unit: it is a reading of the part under the cursor, or it is asked back
-  if (asked.ok || (tokens.length === 1 && tokens[0]!.value !== null)) return asked;
-  return (
-    parseSentence(typed, context, (text) => readAlone(text, context)) ??
-    (isWords(tokens, asked.issue) ? keeps(remarkOf(typed, context)) : asked)
+  if (
+    (asked.ok && !(asked.value.kind === "keeps" && takesTooMuch(typed, asked.value.effects, context))) ||
+    (tokens.length === 1 && tokens[0]!.value !== null)
+  )
+    return asked;
+  // what a head asks back for a reason of its own is not settled by reading it another way
+  const read = asked.ok || UNREAD.has(asked.issue.code) ? readLine(typed, context) : { effects: [], unread: [] };
+  const sentence = parseSentence(typed, context, (text) => readAlone(text, context));
+  const understood = sentence?.ok && sentence.value.kind === "keeps" ? withoutDescriptions(sentence.value, typed) : null;
+  if (understood && !understood.unread?.length && !isDoubtful(typed, understood.effects, context)) return keeps(...understood.effects);
+  if (read.effects.length > 0 && read.unread.length === 0) return keeps(...withParts(read.effects, context));
+  const taken = asked.ok && asked.value.kind === "keeps" ? asked.value.effects : [];
+  const offers = [read.effects, understood?.effects ?? [], taken].filter((o) => o.length > 0).map((o) => withParts(o, context));
+  const unread = understood?.unread?.length ? understood.unread : read.unread;
+  if (offers.length > 0) return fail({ code: "partlyUnderstood", unread, offers });
+  return sentence ?? (!asked.ok && isWords(tokens, asked.issue) ? keeps(remarkOf(typed, context)) : asked);
+}
+
+const DESCRIBES: ReadonlySet<string> = new Set(
+  "bipolar film tantalum electrolytic polypropylene polyester ceramic axial radial non-polar nonpolar for with new".split(" "),
+);
+
+/** Words that describe what was put in, and the rest of "in circuit", are accounted for by what they stand with. */
+function withoutDescriptions(entry: Extract<Entry, { kind: "keeps" }>, typed: string): Extract<Entry, { kind: "keeps" }> {
+  const put = entry.effects.some(
+    (e) => e.about === "fitted" || (e.about === "observed" && e.observation.kind === "tried" && e.observation.with !== null),
   );
+  const circuit = /\b(?:in|out of) circuit\b/i.test(typed);
+  const unread = (entry.unread ?? []).filter((w) => !(put && DESCRIBES.has(w)) && !(circuit && w === "circuit"));
+  return { ...entry, unread };
 }
 
 /** One statement of a line, as the heads alone understand it. */
@@ -41,6 +68,9 @@ function readAlone(text: string, context: ReadoutContext): Parsed<Entry> | null 
   const tokens = lex(text);
   return tokens.length === 0 ? null : understandCommand(tokens, context, text);
 }
+
+/** Issues by which a head says no more than that the line is not its own. */
+const UNREAD: ReadonlySet<ReadoutIssue["code"]> = new Set(["notUnderstood", "noDesignator", "nothingSaid", "surplus", "unknownDesignator"]);
 
 const NOT_A_FIGURE: ReadonlySet<ReadoutIssue["code"]> = new Set(["notUnderstood", "noDesignator", "nothingSaid"]);
 

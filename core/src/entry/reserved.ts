@@ -4,7 +4,7 @@ import { HINT_WORDS } from "./items";
 /** Words that begin a line that does something: a slip behind them is asked back, never kept as words. */
 export const COMMANDS: ReadonlySet<string> = new Set(
   (
-    "power undo scratch meter add new highest re spent section stage step timer note same refit teardown simulated " +
+    "power undo points scratch meter add new highest re spent section stage step timer note same refit teardown simulated " +
     "limiter variac limited"
   ).split(" "),
 );

@@ -13,6 +13,7 @@ const pocket: ReadoutMeter = { id: "pocket", word: "pocket", shows: "ohmmeter", 
 const base: ReadoutContext = {
   known: new Map(["C3", "C9", "C12", "C14"].map((d) => [d, farads(1e-5)])),
   parts: new Map(),
+  points: new Map(),
   current: null,
   meters: [blue, pocket],
   meter: blue,
@@ -219,9 +220,12 @@ describe("words are never refused, figures are never kept unread", () => {
   test("with a quotation mark any line is kept as said, about what it names", () => {
     expect(told('"C14 esx 4.6')).toEqual([{ about: "C14", o: { kind: "remark", text: "C14 esx 4.6" } }]);
   });
-  test("words of a sentence that carry nothing are said back", () => {
-    const parsed = read("10u bipolar over C9 and the bass is there again");
-    expect(parsed.ok && parsed.value.kind === "keeps" && parsed.value.unread).toEqual(["bipolar"]);
+  test("a word that was not understood asks, and says what would be kept without it", () => {
+    const parsed = read("10u grandfather over C9 and the bass is there again");
+    if (parsed.ok || parsed.issue.code !== "partlyUnderstood") throw new Error(JSON.stringify(parsed));
+    expect(parsed.issue.unread).toEqual(["grandfather"]);
+    const whole = read("10u bipolar over C9 and the bass is there again");
+    expect(whole.ok && whole.value.kind === "keeps" && whole.value.effects).toEqual(parsed.issue.offers[0]);
   });
   test("what a statement reads as by itself is read whole", () => {
     const parsed = read("mains lead fine, earth 0.11");

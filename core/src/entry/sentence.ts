@@ -365,7 +365,7 @@ function tellRest(clause: Clause, things: readonly Thing[], telling: Telling, re
 }
 
 /** Puts parts on record that are named for the first time. */
-function withParts(effects: readonly Effect[], context: ReadoutContext): Effect[] {
+export function withParts(effects: readonly Effect[], context: ReadoutContext): Effect[] {
   const out: Effect[] = [];
   const named = new Set(context.parts.keys());
   for (const c of effects) {

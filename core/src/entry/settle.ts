@@ -187,13 +187,9 @@ function keep(item: Item, phrase: Phrase, quantity: Quantity | "ripple", parsed:
   }
 }
 
-/** "mF" is millifarads to some and microfarads on old parts: taken only where the marked value leaves no doubt. */
+/** "mF" is millifarads to some and microfarads on old parts: it is asked back. */
 function milliFarads(text: string, micro: number, nominal: Farads): Taken<number> {
-  if (!/^[<>~≈]?[\d.,]+mf$/i.test(text)) return { ok: true, value: micro };
-  const milli = micro * 1000;
-  const near = (c: number) => c / nominal >= 0.5 && c / nominal <= 1.5;
-  if (near(micro) !== near(milli)) return { ok: true, value: near(micro) ? micro : milli };
-  return ask({ code: "milliOrMicro", token: text, nominal });
+  return /^[<>~≈]?[\d.,]+mf$/i.test(text) ? ask({ code: "milliOrMicro", token: text, nominal }) : { ok: true, value: micro };
 }
 
 // A leaky part can read several times its value; fifty times is a wrong prefix.

@@ -5,7 +5,7 @@ import { byDesignator, parseReadout, type Effect, type Entry, type ReadoutContex
 import type { Result } from "../units";
 import type { Interlock } from "./interlock";
 import { lockOf } from "./lock";
-import { partsNamed } from "./partsNamed";
+import { partsNamed, pointsOnRecord } from "./partsNamed";
 import type {
   AcrossNote,
   Fitting,
@@ -50,7 +50,11 @@ export interface SaveContext {
 
 /** What a line may refer to, as the job stands; `last` is what `same` repeats. */
 export function contextOf(
-  { positions, observations }: Pick<JobRecords, "observations"> & { positions: readonly Pick<PositionRecord, "designator" | "nominal">[] },
+  {
+    positions,
+    observations,
+    points,
+  }: Pick<JobRecords, "observations" | "points"> & { positions: readonly Pick<PositionRecord, "designator" | "nominal">[] },
   { meters, constants }: Pick<ShopFacts, "meters" | "constants">,
   entered: Pick<EnteredLine, "current" | "meter" | "inCircuit">,
   last: ReadoutContext["last"],
@@ -59,6 +63,7 @@ export function contextOf(
   return {
     known,
     parts: partsNamed(observations),
+    points: pointsOnRecord({ observations, points }),
     current: entered.current !== null && known.has(entered.current) ? entered.current : null,
     meters,
     meter: meters.find((m) => m.id === entered.meter) ?? null,

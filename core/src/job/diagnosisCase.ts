@@ -1,7 +1,7 @@
 import { FINDING_TOKENS, SUPPLY_KINDS, UNIT_KINDS, type FindingToken, type SupplyKind, type UnitKind } from "../device";
 import { ESR_NORMS, STANDARD_CONSTANTS, type ShopConstants } from "../knowledge";
 import { usualTolerance } from "../part";
-import { parsePositionList, type Effect, type Entry, type ReadoutMeter } from "../entry";
+import { parsePositionList, type Effect, type Entry, type ReadoutMeter, readPartsLine, readPointsLine } from "../entry";
 import { hertz, volts, type Result } from "../units";
 import { applyLine, isEnergised, understand, type EnteredLine } from "./apply";
 import { STARTER, type Predicted, type RippleQuestion } from "../diagnosis";
@@ -179,6 +179,10 @@ export function beginCase(constants: ShopConstants, c: TraceCase): Result<{ job:
   return { ok: true, value: { job, records: { ...NOTHING, job, positions: listed.drafts.map((d, i) => positionOf(d, i + 1)) } } };
 }
 
+/** Whether an entry says nothing but what points should read. */
+const expectsOnly = (entry: Entry): boolean =>
+  entry.kind === "keeps" && entry.effects.every((e) => e.about === "observed" && e.observation.kind === "expected");
+
 /** Says what a ripple should have been; null where no circuit can. */
 export type RippleSolver = (question: RippleQuestion) => Predicted | null;
 
@@ -192,8 +196,7 @@ export function traceCase(
   solve: RippleSolver = () => null,
   refused: "ends" | "asked" = "ends",
 ): Result<CaseAnswer, CaseIssue> {
-  const parts = (c.parts ?? []).map((line) => ({ line, issue: parsePositionList(CASE_SHOP.constants, line).issues[0] }));
-  const begun = beginCase(CASE_SHOP.constants, refused === "ends" ? c : { ...c, parts: parts.filter((p) => !p.issue).map((p) => p.line) });
+  const begun = beginCase(CASE_SHOP.constants, refused === "ends" ? c : { ...c, parts: [] });
   if (!begun.ok) return begun;
   const { job } = begun.value;
   let { records } = begun.value;
@@ -206,8 +209,9 @@ export function traceCase(
     answers.push({ after, lines, ...diagnoseJob(job, now, { ...STARTER, predicted }) });
   };
   let seq = 0;
+  let ids = 100_000;
   const enter = (entered: EnteredLine, entry: Entry) => {
-    records = applyLine(records, CASE_SHOP, entered, entry, { seq, by: "case", positionId: () => -seq, chosen: () => null });
+    records = applyLine(records, CASE_SHOP, entered, entry, { seq, by: "case", positionId: () => ++ids, chosen: () => null });
   };
   /** @returns why the line ends the case; null where it does not */
   const take = (said: CaseLine, at: string, into: SaidLine[]): CaseIssue | null => {
@@ -224,11 +228,28 @@ export function traceCase(
     const entry = understand(records, CASE_SHOP, entered);
     if (!entry.ok && refused === "ends") return { code: "line", at, text: entered.line, why: entry.issue.code };
     if (entry.ok) enter(entered, entry.value);
-    into.push(entry.ok ? saidLine(entered.line, entry.value) : askedLine(entered.line, entry.issue.code));
+    into.push(entry.ok ? saidLine(entered.line, entry.value) : askedLine(entered.line, entry.issue));
     return null;
   };
+  const listed = (line: string, effects: readonly Effect[]): SaidLine => {
+    const entry: Entry = { kind: "keeps", effects };
+    enter(enteredOf(line, ++seq), entry);
+    return saidLine(line, entry);
+  };
+  const parts = (c.parts ?? []).map((line) => {
+    const there = new Set(records.positions.map((p) => p.designator));
+    const { effects } = refused === "ends" ? { effects: [] } : readPartsLine(CASE_SHOP.constants, line);
+    const fresh = effects.filter((e) => !(e.about === "position" && there.has(e.position.designator)));
+    return fresh.length > 0 ? listed(line, fresh) : askedLine(line, { code: "designatorMissing" });
+  });
   const points: SaidLine[] = [];
   for (const [i, line] of (c.points ?? []).entries()) {
+    const own = understand(records, CASE_SHOP, enteredOf(line, seq));
+    const named = own.ok && expectsOnly(own.value) ? [] : readPointsLine(line);
+    if (named.length > 0) {
+      points.push(listed(line, named));
+      continue;
+    }
     const issue = take(line, `points[${i}]`, points);
     if (issue) return { ok: false, issue };
   }
@@ -242,13 +263,7 @@ export function traceCase(
     }
     answer(i + 1, lines);
   }
-  return { ok: true, value: { mirvekAnswer: 1, parts: parts.flatMap(saidPart), points, steps: answers } };
-}
-
-function saidPart({ line, issue }: { line: string; issue: { issue: { code: string } } | undefined }): SaidLine[] {
-  if (issue) return [askedLine(line, issue.issue.code)];
-  const effects = parsePositionList(CASE_SHOP.constants, line).drafts.map((position): Effect => ({ about: "position", position }));
-  return [saidLine(line, { kind: "keeps", effects })];
+  return { ok: true, value: { mirvekAnswer: 1, parts, points, steps: answers } };
 }
 
 const NOTHING: Omit<JobRecords, "job" | "positions"> = {

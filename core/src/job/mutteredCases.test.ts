@@ -78,7 +78,6 @@ cases("capacitance", [
   ["high in circuit proves little", "C1 100u 25v", ["C1 in 180u"], "undecided"],
   ["31 microfarad on 100", "C1 100u 25v", ["C1 out 31 microfarad"], "failed"],
   ["a bipolar crossover part 12 % low", "C1 10u 50v bipolar crossover", ["C1 out 8.8u"], ["worn", "failed"]],
-  ["4.65mF settled by the marking", "C1 4700u 50v", ["C1 out 4.65mF"], "sound"],
 ]);
 
 cases("insulation of film, paper and ceramic", [

@@ -74,7 +74,7 @@ describe("a line that is not understood", () => {
 test("parts and points are answered line by line", () => {
   const { parts, points } = answered({ parts: ["C1 4700u 50v reservoir", "huh"], points: ["rail +15 should be 15"] });
   expect(parts.map((p) => p.status)).toEqual(["understood", "asked"]);
-  expect(parts[0]!.facts.map(plain)).toEqual(["part:C1 part capacitance 0.0047 F reservoir", "part:C1 part dcVolts 50 V"]);
+  expect(parts[0]!.facts.map(plain)).toEqual(["part:C1 part capacitance 0.0047 F", "part:C1 part dcVolts 50 V"]);
   expect(points[0]!.facts.map(plain)).toEqual(["point:rail +15 reference dcVolts 15 V"]);
 });
 

@@ -1,6 +1,6 @@
 import type { LampSign } from "../device";
 import type { SoundLabel } from "../device";
-import type { Effect, Entry } from "../entry";
+import { DECIDES, type Effect, type Entry, type ReadoutIssue } from "../entry";
 import type {
   Act,
   Circumstances,
@@ -221,9 +221,18 @@ const note = (about: string): SaidFact[] => [{ about, kind: "note" }];
 const one = (about: string, kind: FactKind, rest: Omit<SaidFact, "about" | "kind"> = {}): SaidFact[] => [{ about, kind, ...rest }];
 
 function tried(o: Extract<Observation, { kind: "tried" }>): SaidFact[] {
-  const { act, to, outcome, symptom, followed } = o;
+  const { act, outcome, symptom, followed } = o;
+  // two that changed places: done to one, with the other
+  const pair = act === "swapped" && o.to.length === 2 && o.with === null;
+  const to = pair ? o.to.slice(0, 1) : o.to;
   const about = to.length > 0 ? to.map(subjectName) : [DONE_TO[act] ?? "unit"];
-  const put = o.with === null ? [] : o.with.named !== null ? [`part:${o.with.named}`] : [partNew(o.with.marked)];
+  const put = pair
+    ? [subjectName(o.to[1]!)]
+    : o.with === null
+      ? []
+      : o.with.named !== null
+        ? [`part:${o.with.named}`]
+        : [partNew(o.with.marked)];
   const did =
     followed !== null
       ? followed === "part"
@@ -368,10 +377,12 @@ function observed(subject: Subject, o: Observation): SaidFact[] {
       return one("unit", "repair", { outcome: "done" });
     case "claim":
       return one("unit", "claim");
+    case "owner":
+      // what an owner tells of the unit decides nothing
+      return one("unit", DECIDES.test(o.text) ? "owner" : "note");
     case "agreed":
     case "cost":
     case "warranty":
-    case "owner":
       return one("unit", "owner");
     case "remark":
     case "settled":
@@ -407,9 +418,6 @@ function proofFacts(p: Extract<Observation, { kind: "proof" }>["proof"]): SaidFa
   }
 }
 
-/** "regulatorOut" as "regulator out" */
-const inWords = (id: string): string => id.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
-
 /** What one effect of a line says. */
 export function factsOfEffect(e: Effect): SaidFact[] {
   switch (e.about) {
@@ -423,8 +431,12 @@ export function factsOfEffect(e: Effect): SaidFact[] {
       );
     case "voltsAt":
       return one(`part:${e.designator}`, "reading", figure(e.form === "dc" ? "dcVolts" : "acVolts", e.volts, "V"));
-    case "point":
+    case "point": {
+      const channel = /^offset (\S+)$/.exec(e.point)?.[1];
+      if (channel !== undefined && e.form === "dc")
+        return one(`channel:${channel.toUpperCase()}`, "reading", { ...figure("dcOffset", e.volts, "V"), ...statesOf(e.under) });
       return one(`point:${e.point}`, "reading", { ...figure(e.form === "dc" ? "dcVolts" : "acVolts", e.volts, "V"), ...statesOf(e.under) });
+    }
     case "observed":
       return observed(e.subject, e.observation);
     case "fitted":
@@ -441,10 +453,7 @@ export function factsOfEffect(e: Effect): SaidFact[] {
       return one(`part:${e.designator}`, "design", figure("dcVolts", e.volts, "V"));
     case "position":
       return [
-        ...one(`part:${e.position.designator}`, "part", {
-          ...figure("capacitance", e.position.nominal, "F"),
-          with: [inWords(e.position.role)],
-        }),
+        ...one(`part:${e.position.designator}`, "part", figure("capacitance", e.position.nominal, "F")),
         ...(e.position.rated === null ? [] : one(`part:${e.position.designator}`, "part", figure("dcVolts", e.position.rated, "V"))),
       ];
   }
@@ -479,4 +488,14 @@ export function saidLine(line: string, entry: Entry): SaidLine {
 }
 
 /** A line that was asked back. */
-export const askedLine = (line: string, asks: string): SaidLine => ({ line, status: "asked", asks, offers: [], facts: [], unread: [] });
+export const askedLine = (line: string, issue: ReadoutIssue | { code: string }): SaidLine => {
+  const partly = issue.code === "partlyUnderstood" && "offers" in issue ? issue : null;
+  return {
+    line,
+    status: "asked",
+    asks: issue.code,
+    offers: partly?.offers.map((o) => o.flatMap(factsOfEffect)) ?? [],
+    facts: [],
+    unread: partly?.unread ?? [],
+  };
+};

@@ -107,7 +107,7 @@ test("every station has an address of its own", () => {
 
 test("after make safe the eyes go first; a fuse that looks whole, and answers that are owed, before measuring", () => {
   const act = (over: Parameters<typeof job>[0]) => nextOf(job(over), PATH).act;
-  expect(act({ looked: false, positions: [position("C1")] })).toEqual({ code: "look" });
+  expect(act({ looked: false, positions: [position("C1")] })).toEqual({ code: "inspect" });
   expect(act({ looked: false, positions: [position("C1", { verdict: "sound" })] }).code, "measuring has begun").not.toBe("look");
   expect(act({ unmeasuredFuse: "F1", positions: [position("C1")] })).toEqual({ code: "measureFuse", part: "F1" });
   expect(act({ asked: 2, tried: 3, positions: [position("C1")] })).toEqual({ code: "answer", left: 2 });

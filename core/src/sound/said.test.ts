@@ -6,6 +6,7 @@ import { absenceLineOf, lineOf, type SoundFinding } from ".";
 const context = {
   known: new Map(),
   parts: new Map(),
+  points: new Map(),
   current: null,
   meters: [],
   meter: null,

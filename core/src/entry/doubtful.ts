@@ -1,0 +1,124 @@
+import type { Observation, Subject } from "../evidence";
+import { classOf, type PartClass } from "../part";
+import type { Effect, ReadoutContext } from "./entry";
+import { phraseAt } from "./lexicon";
+
+// Whether what a sentence was taken to say goes further than its words. Such a reading is offered, never kept unasked.
+
+/** Words that no place is called by: they count, point, join or deny. */
+const NEVER_IN_A_NAME: ReadonlySet<string> = new Set(
+  "one two both all half how who where why so w also or not if years ago said says new same unchanged down no old more less".split(" "),
+);
+const DENIED = /\b(?:not|never|nobody|neither|none|without|\w+n't|dont|doesnt|didnt|isnt|wasnt|arent|wont|cant)\b/i;
+const OF_THE_UNIT = /\b(?:draws?|drawing|takes|current|wall|mains|standby|idle|idles|consumption|pulls|consumes)\b/i;
+const PRINTED = /\b(?:marked|printed|labelled|labeled|says|reads|rated|measures|measured|value)\b/i;
+const OHMS = /\d\s*(?:ohms?|Ω|r|k)\b|\d[rk]\d/i;
+/** Acts that need a thing they were done to. */
+const DONE_TO_SOMETHING: ReadonlySet<string> = new Set([
+  "unplugged",
+  "fed",
+  "bridged",
+  "swapped",
+  "lifted",
+  "warmed",
+  "cooled",
+  "knocked",
+  "pressed",
+  "replaced",
+  "resoldered",
+]);
+
+/** Whether a reading takes in words that were said of something else, whichever way it was come by. */
+export function takesTooMuch(line: string, effects: readonly Effect[], { known, points }: ReadoutContext): boolean {
+  const read = effects.flatMap((e) => (e.about === "reading" ? [e] : []));
+  const figures = read.some((r) => ["esr", "capacitance", "ohmmeter"].includes(r.measurement.kind));
+  return (
+    effects.some(
+      (e) => e.about === "point" && (e.point.split(" ").length > 3 || /\b(?:not|no)\b|[/,]/.test(e.point) || isOddName(e.point, points)),
+    ) ||
+    // "looks ok" behind a figure judges the figure
+    (figures && read.some((r) => r.measurement.kind === "visual" && r.measurement.sign === "looksClean") && !/\bclean\b/i.test(line)) ||
+    // "fine for 47u" names the marking
+    (/\b(?:for|of|says|said)\s+(?:a\s+)?\d/i.test(line) &&
+      read.some((r) => r.measurement.kind === "capacitance" && r.measurement.farads === known.get(r.designator))) ||
+    (effects.some((e) => e.about === "across" && e.parallel.kind === "alone") && /\b(?:left|leave|leaving)\b|->|\.\s/i.test(line))
+  );
+}
+
+/** Words that points are called by (common practice). */
+const POINT_WORDS: ReadonlySet<string> = new Set(
+  (
+    "rail bias offset ht main heater filament screen plate anode cathode grid base collector emitter gate drain source vcc " +
+    "vdd vee vss standby aux bulk reset enable phantom logic digital analog analogue servo output input driver pre preamp " +
+    "power left right supply raw regulated core motor display unreg out in"
+  ).split(" "),
+);
+
+/** A name that is not on record, on a job that has others like it, by a word that no point is called by. */
+const isOddName = (name: string, points: ReadonlyMap<string, number | null>): boolean =>
+  !points.has(name) &&
+  [...points.keys()].some((p) => p.split(" ")[0] === name.split(" ")[0]) &&
+  name
+    .split(" ")
+    .some((w) => w.length > 2 && !/\d/.test(w) && !POINT_WORDS.has(w) && ![...points.keys()].some((p) => p.split(" ").includes(w)));
+
+/** Whether a reading of `line` must be asked about before it is kept. */
+export const isDoubtful = (line: string, effects: readonly Effect[], context: ReadoutContext): boolean =>
+  takesTooMuch(line, effects, context) ||
+  (/\bstill\s+[+-]?[\d.]/i.test(line) && effects.some((e) => e.about === "observed" && e.observation.kind === "tried")) ||
+  (/\b(?:over|across)\s+r\d/i.test(line) && effects.some((e) => e.about === "observed" && e.observation.kind === "figure")) ||
+  (deniesWord(line) && effects.some(denies)) ||
+  (DENIED.test(line.replace(/\bnot a fault\b/gi, "")) && effects.some(denies)) ||
+  effects.some((e) => e.about === "observed" && goesFurther(line, e.subject, e.observation, context));
+
+/** "no bulge", "no short": a sign, a state or an act that is denied. */
+function deniesWord(line: string): boolean {
+  const words = line.toLowerCase().split(/[\s,;:.]+/);
+  const slot = (at: number) => phraseAt(words, at)?.meaning.slot ?? "";
+  // "no change" is said as one
+  return words.some(
+    (w, i) => w === "no" && (phraseAt(words, i)?.length ?? 1) === 1 && ["sign", "state", "act", "outcome"].includes(slot(i + 1)),
+  );
+}
+
+/** What a word that denies may have turned round. */
+const denies = (e: Effect): boolean =>
+  e.about === "observed" &&
+  (["look", "state", "tried", "figure"].includes(e.observation.kind) ||
+    (e.observation.kind === "named" && e.observation.marked.length > 0));
+
+function goesFurther(line: string, subject: Subject, o: Observation, context: ReadoutContext): boolean {
+  if (subject.kind === "place" && !isPlace(subject.name)) return true;
+  switch (o.kind) {
+    case "figure":
+      if (subject.kind === "unit") return !OF_THE_UNIT.test(line);
+      if (subject.kind === "place") return o.quantity !== "toGround";
+      // where nothing is measured in ohms as a rule, ohms are said
+      return subject.kind === "part" && o.quantity === "ohms" && !readsInOhms(classIn(subject.name, context)) && !OHMS.test(line);
+    case "named":
+      return o.marked.some((m) => m.unit !== "Ω") && !PRINTED.test(line) && o.class !== "fuse";
+    case "tried":
+      return (
+        o.to.some((s) => s.kind === "place" && !isPlace(s.name)) ||
+        (o.to.length === 0 && DONE_TO_SOMETHING.has(o.act)) ||
+        (o.with !== null && o.act !== "replaced" && o.act !== "fed" && o.with.marked.some((m) => m.unit !== "F" && m.unit !== "V")) ||
+        (o.with?.named?.split(", ").some((n) => !isPlace(n) && classOf(n) === null) ?? false)
+      );
+    default:
+      return false;
+  }
+}
+
+const classIn = (name: string, { known, parts }: ReadoutContext): PartClass | null =>
+  known.has(name) ? "capacitor" : (parts.get(name)?.class ?? classOf(name));
+const readsInOhms = (kind: PartClass | null): boolean =>
+  kind !== "capacitor" && kind !== "valve" && kind !== "chip" && kind !== "transistor" && kind !== "diode";
+
+/** A place is called by words of which one is a thing: "earth lug", "tone board", "joint Q7", "all of supply". */
+function isPlace(name: string): boolean {
+  const words = name.toLowerCase().split(/\s+/);
+  const isThing = (at: number) => phraseAt(words, at)?.meaning.slot === "noun";
+  const counts = (w: string, i: number) => (/^(?:one|two)$/.test(w) && i > 0) || (w === "all" && words[i + 1] === "of");
+  if (words.some((w, i) => (NEVER_IN_A_NAME.has(w) && !counts(w, i)) || (/[\d/]/.test(w) && !/^[a-z]{1,3}\d{1,4}$/.test(w)))) return false;
+  return words.length <= 4 && (words.length === 1 || words.some((_, i) => isThing(i)));
+}
