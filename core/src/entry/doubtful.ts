@@ -77,7 +77,10 @@ function deniesWord(line: string): boolean {
   const slot = (at: number) => phraseAt(words, at)?.meaning.slot ?? "";
   // "no change" is said as one
   return words.some(
-    (w, i) => w === "no" && (phraseAt(words, i)?.length ?? 1) === 1 && ["sign", "state", "act", "outcome"].includes(slot(i + 1)),
+    (w, i) =>
+      w === "no" &&
+      (phraseAt(words, i)?.length ?? 1) === 1 &&
+      (/\d/.test(words[i + 1] ?? "") || ["sign", "state", "act", "outcome"].includes(slot(i + 1))),
   );
 }
 
