@@ -99,7 +99,9 @@ function goesFurther(line: string, subject: Subject, o: Observation, context: Re
       // where nothing is measured in ohms as a rule, ohms are said
       return subject.kind === "part" && o.quantity === "ohms" && !readsInOhms(classIn(subject.name, context)) && !OHMS.test(line);
     case "named":
-      return o.marked.some((m) => m.unit !== "Ω") && !PRINTED.test(line) && o.class !== "fuse";
+      // watts beside ohms are printed on it
+      if (o.class === "fuse" || (o.class === "resistor" && o.marked.some((m) => m.unit === "Ω"))) return false;
+      return o.marked.some((m) => m.unit !== "Ω") && !PRINTED.test(line);
     case "tried":
       return (
         o.to.some((s) => s.kind === "place" && !isPlace(s.name)) ||

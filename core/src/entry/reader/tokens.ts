@@ -39,7 +39,6 @@ const UNIT_WORDS: ReadonlyMap<string, string> = new Map(
     kohms: "k",
     meg: "M",
     megs: "M",
-    mohm: "M",
     uf: "uF",
     nf: "nF",
     pf: "pF",
@@ -263,9 +262,9 @@ function aliasesOf({ points }: ReadoutContext): readonly { words: readonly strin
     const alone = rails.filter(([n]) => n.includes(sign)).length === 1;
     for (const word of SIGNS[sign]) {
       for (const v of [volts, `${volts}v`])
-        if (word.length === 1) for (const of of [`${sign}${v} rail`, `rail ${sign}${v}`]) add(name, of);
-        else for (const of of [`${word} ${v} rail`, `${word} ${v}`, `${word}${v}`]) add(name, of);
-      if (alone) for (const of of [`${word} rail`, `rail ${word}`, `${word} one`]) add(name, of);
+        if (word.length === 1) for (const as of [`${sign}${v} rail`, `rail ${sign}${v}`]) add(name, as);
+        else for (const as of [`${word} ${v} rail`, `${word} ${v}`, `${word}${v}`]) add(name, as);
+      if (alone) for (const as of [`${word} rail`, `rail ${word}`, `${word} one`]) add(name, as);
       if (alone && word.length > 1) add(name, word);
     }
   }
