@@ -16,7 +16,6 @@ const OHMS = /\d\s*(?:ohms?|Ω|r|k)\b|\d[rk]\d/i;
 /** Acts that need a thing they were done to. */
 const DONE_TO_SOMETHING: ReadonlySet<string> = new Set([
   "unplugged",
-  "fed",
   "bridged",
   "swapped",
   "lifted",

@@ -1,9 +1,9 @@
-import type { Act, Circumstances, Observation, Outcome, Subject } from "../../evidence";
-import { LENGTHS, within } from "../../knowledge";
-import { classOf, type PartClass } from "../../part";
+import type { Act, Observation, Outcome, Subject } from "../../evidence";
+import { within } from "../../knowledge";
 import { farads, volts as inVolts, type ParsedValue } from "../../units";
 import type { Effect, ReadoutContext } from "../entry";
 import { readingOf, lookOf, stateOf } from "./readings";
+import { isCapacitor, type FigureSaid, type HowRead } from "./said";
 import { tokensOf, type Token } from "./tokens";
 import type { QuantityWord, Sense } from "./vocabulary";
 
@@ -103,29 +103,11 @@ const UNIT: Subject = { kind: "unit" };
 const namedIn = (tokens: readonly Token[]): Subject[] =>
   tokens.flatMap((t): Subject[] => (t.is === "parts" ? t.names.map(partNamed) : t.is === "point" ? [{ kind: "point", name: t.name }] : []));
 
-export const isCapacitor = (name: string, context: ReadoutContext): boolean => context.known.has(name);
-export const classIn = (name: string, context: ReadoutContext): PartClass | null =>
-  context.known.has(name) ? "capacitor" : (context.parts.get(name)?.class ?? classOf(name));
-
 // ---------------------------------------------------------------- figures
 
 interface Run {
   subjects: readonly Subject[];
   figures: FigureSaid[];
-}
-export interface FigureSaid {
-  value: ParsedValue | "over";
-  bound: "below" | "above" | "about" | null;
-  text: string;
-  quantity: QuantityWord | null;
-  /** hertz it was read at */
-  at: number | null;
-  /** unit of a figure said before it in the line, where it has none itself */
-  like: "F" | null;
-}
-export interface HowRead {
-  inCircuit: boolean | null;
-  under: Circumstances;
 }
 
 const readFigures: Frame = (tokens, telling, context) => {
@@ -433,9 +415,6 @@ const readOutcome: Frame = (tokens, telling) => {
   if (said.symptom === null || said.outcome === null || said.outcome === "answers") return null;
   return [observed(UNIT, { kind: "complaintNow", outcome: said.outcome, symptom: said.symptom })];
 };
-
-/** Whether a name is short enough to be kept. */
-export const fitsName = (name: string): boolean => name.length <= LENGTHS.point;
 
 /** A statement that says no more than how things are read: it holds for what follows. */
 const readHow: Frame = (tokens, telling) => {

@@ -2,7 +2,7 @@ import type { LookSign, Measurement, Observation, SaidPartState, Subject, Visual
 import { within } from "../../knowledge";
 import { amperes, farads, hertz, ohms, volts, type Hertz, type ParsedValue } from "../../units";
 import type { Effect, ReadoutContext } from "../entry";
-import { classIn, isCapacitor, type FigureSaid, type HowRead } from "./readLine";
+import { classIn, isCapacitor, type FigureSaid, type HowRead } from "./said";
 
 // What figures, signs and states of one thing come to. Null: they do not fit it, and somebody must be asked.
 
