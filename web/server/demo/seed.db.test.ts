@@ -28,7 +28,7 @@ test("the demo is the same every time", async () => {
   await freshDatabase();
   await seedDemo(new Date(Date.now() + 3_600_000));
   expect(await everything()).toEqual(first);
-});
+}, 900_000);
 
 describe("each job of the demo stands somewhere else", () => {
   beforeAll(async () => {
