@@ -4,6 +4,34 @@ const PATTERN = /^[a-z]{1,3}\d{1,4}[a-z]?$/i;
 export const looksLikeDesignator = (text: string): boolean => PATTERN.test(text);
 export const normaliseDesignator = (text: string): string => text.trim().toUpperCase();
 
+/** A range of designators longer than this is more likely a slip. */
+const MAX_RANGE = 24;
+
+/**
+ * Designators written as one piece: `C14`, `c615/616`, `F601+F602`, `D701-D704`, `C3,4`; upper case, in the order they stand.
+ * @param isPart whether a name by itself is one
+ * @returns null where any of it is none
+ */
+export function designatorsIn(piece: string, isPart: (name: string) => boolean): string[] | null {
+  const out: string[] = [];
+  for (const one of piece.split(/[/+,]/).filter(Boolean)) {
+    const range = /^([a-z]{1,3})(\d{1,4})(?:-|–|\.\.)([a-z]{1,3})?(\d{1,4})$/i.exec(one);
+    const letters = /^[A-Z]+/.exec(out.at(-1) ?? "")?.[0];
+    if (range && (range[3] ?? range[1])!.toUpperCase() === range[1]!.toUpperCase()) {
+      const [low, high] = [Number(range[2]), Number(range[4])];
+      const names = Array.from(
+        { length: Math.max(0, Math.min(high - low, MAX_RANGE) + 1) },
+        (_, k) => `${range[1]!.toUpperCase()}${low + k}`,
+      );
+      if (high <= low || high - low >= MAX_RANGE || !isPart(names[0]!)) return null;
+      out.push(...names);
+    } else if (looksLikeDesignator(one) && isPart(normaliseDesignator(one))) out.push(normaliseDesignator(one));
+    else if (letters && /^\d{1,4}[a-z]?$/i.test(one)) out.push(letters + one.toUpperCase());
+    else return null;
+  }
+  return out.length > 0 ? out : null;
+}
+
 /**
  * Known designators that begin with `prefix`, in natural order (C2 before C10), at most `most`.
  * An empty prefix gives none.

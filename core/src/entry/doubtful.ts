@@ -39,7 +39,7 @@ export function takesTooMuch(line: string, effects: readonly Effect[], { known, 
     (figures && read.some((r) => r.measurement.kind === "visual" && r.measurement.sign === "looksClean") && !/\bclean\b/i.test(line)) ||
     // "fine for 47u" names the marking
     (/\b(?:for|of|says|said)\s+(?:a\s+)?\d/i.test(line) &&
-      read.some((r) => r.measurement.kind === "capacitance" && r.measurement.farads === known.get(r.designator))) ||
+      read.some((r) => r.measurement.kind === "capacitance" && Math.abs(r.measurement.farads / known.get(r.designator)! - 1) < 1e-3)) ||
     (effects.some((e) => e.about === "across" && e.parallel.kind === "alone") && /\b(?:left|leave|leaving)\b|->|\.\s/i.test(line))
   );
 }
@@ -95,7 +95,8 @@ function goesFurther(line: string, subject: Subject, o: Observation, context: Re
     case "figure":
       if (subject.kind === "unit") return !OF_THE_UNIT.test(line);
       if (subject.kind === "place") return o.quantity !== "toGround";
-      // where nothing is measured in ohms as a rule, ohms are said
+      // of a capacitor ohms are ESR or a leak, which must be told; where nothing is measured in ohms as a rule, ohms are said
+      if (subject.kind === "part" && o.quantity === "ohms" && classIn(subject.name, context) === "capacitor") return true;
       return subject.kind === "part" && o.quantity === "ohms" && !readsInOhms(classIn(subject.name, context)) && !OHMS.test(line);
     case "named":
       // watts beside ohms are printed on it
@@ -115,8 +116,7 @@ function goesFurther(line: string, subject: Subject, o: Observation, context: Re
 
 const classIn = (name: string, { known, parts }: ReadoutContext): PartClass | null =>
   known.has(name) ? "capacitor" : (parts.get(name)?.class ?? classOf(name));
-const readsInOhms = (kind: PartClass | null): boolean =>
-  kind !== "capacitor" && kind !== "valve" && kind !== "chip" && kind !== "transistor" && kind !== "diode";
+const readsInOhms = (kind: PartClass | null): boolean => kind !== "valve" && kind !== "chip" && kind !== "transistor" && kind !== "diode";
 
 /** A place is called by words of which one is a thing: "earth lug", "tone board", "joint Q7", "all of supply". */
 function isPlace(name: string): boolean {

@@ -199,7 +199,8 @@ export function traceCase(
   const begun = beginCase(CASE_SHOP.constants, refused === "ends" ? c : { ...c, parts: [] });
   if (!begun.ok) return begun;
   const { job } = begun.value;
-  let { records } = begun.value;
+  // parts are entered line by line below, as they are said of
+  let records: JobRecords = { ...begun.value.records, positions: [] };
   const model = deriveJob();
   const answers: CaseAnswer["steps"][number][] = [];
   // a file is not a unit on the bench: what may be touched is the reader's to know
@@ -231,16 +232,16 @@ export function traceCase(
     into.push(entry.ok ? saidLine(entered.line, entry.value) : askedLine(entered.line, entry.issue));
     return null;
   };
-  const listed = (line: string, effects: readonly Effect[]): SaidLine => {
-    const entry: Entry = { kind: "keeps", effects };
+  const listed = (line: string, effects: readonly Effect[], unread: readonly string[] = []): SaidLine => {
+    const entry: Entry = { kind: "keeps", effects, unread };
     enter(enteredOf(line, ++seq), entry);
     return saidLine(line, entry);
   };
   const parts = (c.parts ?? []).map((line) => {
     const there = new Set(records.positions.map((p) => p.designator));
-    const { effects } = refused === "ends" ? { effects: [] } : readPartsLine(CASE_SHOP.constants, line);
+    const { effects, described } = readPartsLine(CASE_SHOP.constants, line);
     const fresh = effects.filter((e) => !(e.about === "position" && there.has(e.position.designator)));
-    return fresh.length > 0 ? listed(line, fresh) : askedLine(line, { code: "designatorMissing" });
+    return fresh.length > 0 ? listed(line, fresh, described) : askedLine(line, { code: "designatorMissing" });
   });
   const points: SaidLine[] = [];
   for (const [i, line] of (c.points ?? []).entries()) {

@@ -233,9 +233,11 @@ function tried(o: Extract<Observation, { kind: "tried" }>): SaidFact[] {
       : o.with.named !== null
         ? [`part:${o.with.named}`]
         : [partNew(o.with.marked)];
+  // after two changed places, what is the same stayed where it was
+  const went = followed ?? (act === "swapped" && outcome === "same" ? "place" : null);
   const did =
-    followed !== null
-      ? followed === "part"
+    went !== null
+      ? went === "part"
         ? "follows"
         : "staysWithPlace"
       : outcome === null

@@ -27,7 +27,7 @@ export function Price({ part, currency }: { part: CataloguePart; currency: strin
   ) : before === null ? (
     <Spin aria-label="Loading" />
   ) : before.length === 0 ? (
-    <p>{chooseWords.noEarlierPricesRecord}</p>
+    <p>{chooseWords.earlierPricesMissing}</p>
   ) : (
     <table className="sheet" aria-label={chooseWords.priceStock(part.code)}>
       <thead>

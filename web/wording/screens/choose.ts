@@ -69,7 +69,7 @@ export const chooseWords = {
   // PartTable
   seriesRestoresOldLevel: (restoring: string) => ` · ${restoring} in series restores the old level`,
   // Price
-  noEarlierPricesRecord: "No earlier prices on record.",
+  earlierPricesMissing: "No earlier prices on record.",
   priceStock: (code: string) => `Price and stock of ${code}`,
   priceOverTime: (code: string) => `Price of ${code} over time`,
   // figures of a replacement

@@ -10,7 +10,7 @@ const IMPOSSIBLE: ReadonlySet<string> = new Set(["impossible", "tooLong", "secti
 
 /** Several parts of one line, of any class: `add R603 R604 4k7, BR601 bridge`. Null where it names none, or one that is there already. */
 function severalOf(text: string, context: ReadoutContext): Parsed<Entry> | null {
-  const { effects } = readPartsLine(context.constants, text);
+  const { effects, described } = readPartsLine(context.constants, text);
   const names = effects.flatMap((e) =>
     e.about === "position" ? [e.position.designator] : e.about === "observed" && e.subject.kind === "part" ? [e.subject.name] : [],
   );
@@ -19,7 +19,8 @@ function severalOf(text: string, context: ReadoutContext): Parsed<Entry> | null 
   // a capacitor by itself is asked for its value
   const only = effects.length === 1 ? effects[0] : undefined;
   const bare = only?.about === "observed" && only.observation.kind === "named" && only.observation.class === "capacitor";
-  return effects.length > 0 && !bare ? keeps(...effects) : null;
+  if (effects.length === 0 || bare) return null;
+  return { ok: true, value: { kind: "keeps", effects, ...(described.length > 0 ? { unread: described } : {}) } };
 }
 
 /** `add C30 47u 25v decoupler`: one more position, or the sections of one ("8+8u"). What begins with C is a capacitor whatever follows. */

@@ -2,6 +2,7 @@ import { MAX_POSITIONS, type ShopConstants } from "../../knowledge";
 import { classOf, type PartClass } from "../../part";
 import { parseValue, type ParsedValue } from "../../units";
 import type { Marked } from "../../evidence";
+import { designatorsIn } from "../designator";
 import type { Effect } from "../entry";
 import { parsePosition } from "../parsePosition";
 
@@ -22,45 +23,22 @@ interface Group {
   same: boolean;
 }
 
-const LETTERS: ReadonlyMap<string, PartClass> = new Map<string, PartClass>(
-  Object.entries({
-    JP: "connector",
-    TH: "resistor",
-    BD: "connector",
-    MD: "chip",
-    X: "coil",
-    XL: "coil",
-    H: "coil",
-    TX: "transformer",
-    REC: "diode",
-    B: "driver",
-  }),
-);
-const NAME = /^([a-z]{1,3})(\d{1,4})([a-z]?)$/i;
+/** Letters that boards print beside the usual ones (common practice). */
+const LETTERS: ReadonlyMap<string, PartClass> = new Map([
+  ["JP", "connector"],
+  ["TH", "resistor"],
+  ["TX", "transformer"],
+  ["REC", "diode"],
+]);
 /** What a thing is called, where its letters stand for something else or for nothing. */
 const CALLED: readonly (readonly [RegExp, PartClass])[] = [
   [/^(cap|caps|capacitor|can|cans|electrolytic|tant|tants|film)$/i, "capacitor"],
   [/^(jumper|plug|socket|loom|ribbon|lead|connector)$/i, "connector"],
-  [/^(crystal|coil|choke|inductor)$/i, "coil"],
+  [/^(coil|choke|inductor)$/i, "coil"],
   [/^(transformer|tx)$/i, "transformer"],
   [/^(ntc|thermistor|pot|resistor|trimmer)$/i, "resistor"],
   [/^(reg|regulator|cpu|chip|opamp)$/i, "chip"],
 ];
-
-/** Designators in one piece; null where it is none. "C615/616", "D701-D704", "C3,4" and "V1..V3" are several. */
-function namesIn(piece: string): string[] | null {
-  const out: string[] = [];
-  for (const one of piece.split(/[/+,]/).filter(Boolean)) {
-    const range = /^([a-z]{1,3})(\d{1,4})(?:-|–|\.\.)([a-z]{1,3})?(\d{1,4})$/i.exec(one);
-    const letters = /^[A-Z]+/.exec(out.at(-1) ?? "")?.[0];
-    if (range && Number(range[4]) > Number(range[2]) && Number(range[4]) - Number(range[2]) < 24)
-      for (let n = Number(range[2]); n <= Number(range[4]); n++) out.push(`${range[1]!.toUpperCase()}${n}`);
-    else if (NAME.test(one)) out.push(one.replace(NAME, (_, l: string, n: string, s: string) => l.toUpperCase() + n + s.toUpperCase()));
-    else if (letters && /^\d{1,4}$/.test(one)) out.push(letters + one);
-    else return null;
-  }
-  return out.length > 0 ? out : null;
-}
 
 const RATED = /^(\d[\d.,]*)u?f?\/(\d{1,4})v?$/i;
 const GLUED = /^(\d[\d.,]*)u(\d{2,4})v?$/i;
@@ -110,7 +88,7 @@ export function readPartsLine(constants: ShopConstants, line: string): PartsRead
     const piece = pieces[i]!;
     const last = groups.at(-1);
     const isFuse = /^[tf]\d+([.,]\d+)?a$/i.test(piece) && last?.names.every((n) => classOf(n) === "fuse");
-    const names = !isFuse && /^[a-z]/i.test(piece) ? namesIn(piece) : null;
+    const names = !isFuse && /^[a-z]/i.test(piece) ? designatorsIn(piece, () => true) : null;
     const figures = names ? null : figuresIn(piece, pieces[i + 1]);
     if (piece === ".") closed = true;
     else if (figures && (closed || !last)) {
@@ -138,7 +116,7 @@ export function readPartsLine(constants: ShopConstants, line: string): PartsRead
   groups.forEach((g, i) => {
     if (g.same && i > 0) g.figures.push(...groups[i - 1]!.figures);
   });
-  const effects = groups.flatMap((g) => g.names.map((name) => partOf(constants, name, g)));
+  const effects = groups.flatMap((g) => g.names.flatMap((name) => partOf(constants, name, g) ?? []));
   return {
     effects: effects.slice(0, MAX_POSITIONS),
     described: groups.flatMap((g) => g.words.filter((w) => !/^[,;:]$/.test(w))),
@@ -159,18 +137,21 @@ function takeFigure(group: Group, figure: ParsedValue): void {
 }
 
 /** What is named behind these is where a part stands, not one of the list. */
-const BESIDE = /^(to|of|on|at|over|for|across|between|betw|from|before|after|by|by|under|near|beside)$/i;
+const BESIDE = /^(to|of|on|at|over|for|across|between|betw|from|before|after|by|under|near|beside)$/i;
 
 const lettersOf = (name: string): string => /^[A-Z]+/.exec(name)![0];
 const isPart = (name: string, next: string | undefined): boolean =>
-  classOf(name) !== null || LETTERS.has(lettersOf(name)) || (next !== undefined && calledClass([next]) !== null);
+  classOf(name) !== null ||
+  LETTERS.has(lettersOf(name)) ||
+  (next !== undefined && (calledClass([next]) !== null || isFarads(parseValue(next))));
+const isFarads = (value: ParsedValue | null): boolean => value !== null && (value.unit === "F" || value.tiny);
 const calledClass = (words: readonly string[]): PartClass | null =>
   words.map((w) => CALLED.find(([called]) => called.test(w))?.[1]).find((c) => c !== undefined) ?? null;
 
-function partOf(constants: ShopConstants, name: string, { figures, words }: Group): Effect {
-  const kind =
-    classOf(name) ??
-    (figures.some((f) => f.unit === "F" || f.tiny) ? "capacitor" : (calledClass(words) ?? LETTERS.get(lettersOf(name)) ?? "connector"));
+/** One part of a list; null where nothing says what it is: its class is never guessed. */
+function partOf(constants: ShopConstants, name: string, { figures, words }: Group): Effect | null {
+  const kind = classOf(name) ?? (figures.some(isFarads) ? "capacitor" : (calledClass(words) ?? LETTERS.get(lettersOf(name)) ?? null));
+  if (kind === null) return null;
   if (kind === "capacitor") {
     const position = positionOf(constants, name, figures, words);
     if (position) return position;

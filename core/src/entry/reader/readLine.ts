@@ -153,8 +153,8 @@ const readFigures: Frame = (tokens, telling, context) => {
       else if (s.is === "drained") telling.drained = true;
       else if (s.is === "each") each = true;
       else if (!isFill(s) && s.is !== "judged") return null;
-    } else if (t.is === "time" && context.inCircuit && items.length >= 0) timed = true;
-    else if (t.is === "rating" || t.is === "share" || t.is === "unknown" || t.is === "stop" || t.is === "time") return null;
+    } else if (t.is === "time") timed = true;
+    else if (t.is === "rating" || t.is === "share" || t.is === "unknown" || t.is === "stop") return null;
   }
   if (pending !== null) return null;
   const runs = runsOf(items, telling, each, context);
@@ -446,7 +446,7 @@ const readNew: Frame = (tokens, telling, context) => {
       t.is === "time" ||
       t.is === "share" ||
       t.is === "side" ||
-      (t.is === "sense" && t.sense.is !== "new" && t.sense.is !== "each" && !isFill(t.sense) && !(t.sense.is === "circuit" && false)),
+      (t.is === "sense" && t.sense.is !== "new" && t.sense.is !== "each" && !isFill(t.sense)),
   );
   return odd ? null : readReplaced(to, marked, { outcome: null, symptom: null }, telling, context);
 };

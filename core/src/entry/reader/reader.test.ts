@@ -19,6 +19,8 @@ const context = (over: Partial<ReadoutContext> = {}): ReadoutContext => ({
     ["C21", farads(2200e-6)],
     ["C22", farads(2200e-6)],
     ["C40", farads(10e-6)],
+    ["C601", farads(6800e-6)],
+    ["C602", farads(6800e-6)],
   ]),
   parts: new Map([
     ["R7", part("resistor")],
@@ -83,6 +85,8 @@ describe("figures go to what they stand beside", () => {
     ["C21 0r31 in cct, c22 0r04", {}, ["C21 esr 0.31", "C22 esr 0.04"]],
     ["esr in circuit: 21 0,31 and C22 0,04", {}, []],
     ["C21 out: 1900u. C22 out, 2150u at 120 hz", {}, ["C21 capacitance 1900 out", "C22 capacitance 2150 out"]],
+    ["601 0.02, 602 0.85", {}, ["C601 esr 0.02", "C602 esr 0.85"]],
+    ["C601 602", {}, []],
     ["C40 leg up, esr 2r4", {}, ["C40 esr 2.4 out"]],
     ["R7 4k7, R8 4k68 ok", multi, ["R7 ohms 4700", "R8 ohms 4680"]],
     ["R7 leg up = ol", multi, ["R7 ohms over"]],
@@ -195,6 +199,7 @@ describe("lists of parts, as they are scribbled", () => {
     ["R9 120k charges it from +12", ["R9 resistor 120000Ω"]],
     ["F3 T2A", ["F3 fuse 2A"]],
     ["C60 22u 63v, C61 same", ["C60 22u 63V", "C61 22u 63V"]],
+    ["H2 replay head, R5 3k3", ["R5 resistor 3300Ω"]],
     ["LS2 8 inch 6 ohm", ["LS2 driver 6Ω"]],
   ])("%s", (line, parts) => expect(listed(line)).toEqual(parts));
   test("one odd word refuses nothing", () => {

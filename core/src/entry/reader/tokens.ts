@@ -1,6 +1,7 @@
 import { classOf } from "../../part";
 import { parseValue, type ParsedValue } from "../../units";
 import type { ReadoutContext } from "../entry";
+import { designatorsIn } from "../designator";
 import { channelOf } from "../words";
 import { senseAt, type Sense } from "./vocabulary";
 
@@ -9,7 +10,7 @@ export type Token = { text: string } & (
   | { is: "parts"; names: readonly string[] }
   | { is: "point"; name: string }
   | { is: "side"; side: string }
-  | { is: "value"; value: ParsedValue; bound: "below" | "above" | "about" | null; signed: boolean }
+  | { is: "value"; value: ParsedValue; bound: "below" | "above" | "about" | null }
   | { is: "rating"; farads: ParsedValue; volts: ParsedValue }
   | { is: "time"; seconds: number }
   | { is: "share"; share: number }
@@ -73,7 +74,6 @@ const TIME_WORDS: ReadonlyMap<string, number> = new Map(
 );
 
 const NUMBER = /^[+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+)$/;
-const DESIGNATOR = /^[a-z]{1,3}\d{1,4}[a-z]?$/;
 
 /** A line in typed pieces. Names are known by their letters or by what is on record. */
 export function tokensOf(line: string, context: ReadoutContext): Token[] {
@@ -123,8 +123,8 @@ function tokenAt(p: readonly string[], i: number, context: ReadoutContext, befor
     pointAt(p, i, context) ??
     partsAt(p, i, context) ??
     ratingAt(text) ??
-    valueAt(p, i, said) ??
     digitsOf(p, i, context, before) ??
+    valueAt(p, i, said) ??
     sideAt(text) ??
     senseToken(p, i) ?? [{ text, is: "unknown" }, 1]
   );
@@ -144,27 +144,9 @@ function sideAt(text: string): Found | null {
   return side === null ? null : [{ text, is: "side", side }, 1];
 }
 
-/** Designators in one piece: `c14`, `c615/616`, `f601+f602`, `d701-d704`; null where it is none. */
-function namesIn(text: string, context: ReadoutContext): string[] | null {
-  const pieces = text.split(/[/+]/);
-  const out: string[] = [];
-  for (const piece of pieces) {
-    const letters = /^[A-Z]+/.exec(out.at(-1) ?? "")?.[0];
-    const range = /^([a-z]{1,3})(\d{1,4})(?:-|\.\.)([a-z]{1,3})?(\d{1,4})$/.exec(piece);
-    if (range && (range[3] === undefined || range[3] === range[1]) && isPart(range[1]! + range[2]!, context)) {
-      const [low, high] = [Number(range[2]), Number(range[4])];
-      if (high <= low || high - low > 24) return null;
-      for (let n = low; n <= high; n++) out.push(`${range[1]!.toUpperCase()}${n}`);
-    } else if (isPart(piece, context)) out.push(piece.toUpperCase());
-    else if (letters && /^\d{1,4}[a-z]?$/.test(piece)) out.push(letters + piece.toUpperCase());
-    else return null;
-  }
-  return out.length > 0 ? out : null;
-}
-
 const isOnRecord = (name: string, { known, parts }: ReadoutContext): boolean => known.has(name) || parts.has(name);
-const isPart = (text: string, context: ReadoutContext): boolean =>
-  DESIGNATOR.test(text) && (isOnRecord(text.toUpperCase(), context) || classOf(text) !== null) && parseValue(text) === null;
+const namesIn = (text: string, context: ReadoutContext): string[] | null =>
+  designatorsIn(text, (name) => (isOnRecord(name, context) || classOf(name) !== null) && parseValue(name) === null);
 
 function partsAt(p: readonly string[], i: number, context: ReadoutContext): Found | null {
   const names = namesIn(p[i]!, context);
@@ -176,7 +158,7 @@ function digitsOf(p: readonly string[], i: number, context: ReadoutContext, befo
   if (!/^\d{3,4}[a-z]?$/.test(p[i]!)) return null;
   const names = [...context.known.keys(), ...context.parts.keys()].filter((d) => d.replace(/^[A-Z]+/, "") === p[i]!.toUpperCase());
   const follows = p[i + 1] === undefined || UNIT_WORDS.has(p[i + 1]!) || TIME_WORDS.has(p[i + 1]!);
-  const opens = before === undefined || before.is === "stop" || before.is === "parts" || before.is === "and";
+  const opens = before === undefined || before.is === "stop" || before.is === "and" || before.is === "colon";
   return names.length === 1 && opens && !follows ? [{ text: p[i]!, is: "parts", names }, 1] : null;
 }
 
@@ -201,9 +183,8 @@ function valueAt(p: readonly string[], i: number, said: string): Found | null {
   const glued = /^([\d.,]+)(secs?|s|mins?|minutes|hrs?|hours?|h)$/.exec(body);
   if (glued && TIME_WORDS.has(glued[2]!))
     return [{ text, is: "time", seconds: Number(glued[1]!.replace(",", ".")) * TIME_WORDS.get(glued[2]!)! }, 1];
-  const signed = /^[+-]/.test(body);
   const made = (value: ParsedValue | null, length: number): Found | null =>
-    value && [{ text: p.slice(i, i + length).join(" "), is: "value", value, bound, signed }, length];
+    value && [{ text: p.slice(i, i + length).join(" "), is: "value", value, bound }, length];
   const [next, after] = [p[i + 1], p[i + 2]];
   if (NUMBER.test(body)) {
     // mills of what, the thing they were read on tells
@@ -212,11 +193,10 @@ function valueAt(p: readonly string[], i: number, said: string): Found | null {
     const seconds = next === undefined ? undefined : TIME_WORDS.get(next);
     if (seconds !== undefined) return [{ text, is: "time", seconds: Number(body.replace(",", ".")) * seconds }, 2];
     const unit = next === undefined ? undefined : UNIT_WORDS.get(next);
-    // "33 r604": the letter belongs to what follows only where it stands alone
     if (unit !== undefined) {
       const ac = after === "ac" && (unit === "v" || unit === "mv");
-      const made2 = made(parseValue(body + (ac ? `${unit}ac` : unit)), ac ? 3 : 2);
-      if (made2) return made2;
+      const joined = made(parseValue(body + (ac ? `${unit}ac` : unit)), ac ? 3 : 2);
+      if (joined) return joined;
     }
     return made(parseValue(body), 1);
   }
