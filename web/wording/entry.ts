@@ -135,7 +135,7 @@ export function entryText(entry: Entry, meters: readonly NamedMeter[]): { subjec
 }
 
 const unreadToo = (text: { subject: string; rest: string }, unread: readonly string[]) =>
-  unread.length === 0 ? text : { ...text, rest: `${text.rest}; not read: ${unread.join(" ")}` };
+  unread.length === 0 ? text : { ...text, rest: `${text.rest}; not recorded: ${unread.join(" ")}` };
 
 /** Everything a line brings about: one subject where there is one, else each named. */
 function keptText(effects: readonly Effect[], meters: readonly NamedMeter[]): { subject: string; rest: string } {

@@ -21,6 +21,8 @@ interface Group {
   figures: ParsedValue[];
   words: string[];
   same: boolean;
+  /** of its words those that a part took up: what it is for, how it is built */
+  taken: Set<string>;
 }
 
 /** Letters that boards print beside the usual ones (common practice). */
@@ -104,7 +106,7 @@ export function readPartsLine(constants: ShopConstants, line: string): PartsRead
         last.words.every((w) => w === "," || /^and$/i.test(w))
       )
         last.names.push(...names);
-      else groups.push({ names, figures: [...ahead], words: [], same: false });
+      else groups.push({ names, figures: [...ahead], words: [], same: false, taken: new Set() });
       closed = false;
     } else if (/^all$/i.test(piece) && groups.length > 1) all = true;
     else if (figures && last && isMeant(piece, pieces[i - 1], pieces[i + 1])) {
@@ -119,7 +121,7 @@ export function readPartsLine(constants: ShopConstants, line: string): PartsRead
   const effects = groups.flatMap((g) => g.names.flatMap((name) => partOf(constants, name, g) ?? []));
   return {
     effects: effects.slice(0, MAX_POSITIONS),
-    described: groups.flatMap((g) => g.words.filter((w) => !/^[,;:]$/.test(w))),
+    described: groups.flatMap((g) => g.words.filter((w) => !/^[,;:]$/.test(w) && !g.taken.has(w))),
   };
 }
 
@@ -149,11 +151,12 @@ const calledClass = (words: readonly string[]): PartClass | null =>
   words.map((w) => CALLED.find(([called]) => called.test(w))?.[1]).find((c) => c !== undefined) ?? null;
 
 /** One part of a list; null where nothing says what it is: its class is never guessed. */
-function partOf(constants: ShopConstants, name: string, { figures, words }: Group): Effect | null {
+function partOf(constants: ShopConstants, name: string, group: Group): Effect | null {
+  const { figures, words } = group;
   const kind = classOf(name) ?? (figures.some(isFarads) ? "capacitor" : (calledClass(words) ?? LETTERS.get(lettersOf(name)) ?? null));
   if (kind === null) return null;
   if (kind === "capacitor") {
-    const position = positionOf(constants, name, figures, words);
+    const position = positionOf(constants, name, group);
     if (position) return position;
   }
   return {
@@ -172,7 +175,7 @@ function markedOf({ value, unit, significant, tiny }: ParsedValue, kind: PartCla
 }
 
 /** A capacitor with its value; words that say what it is for or how it is built are taken, others describe it. */
-function positionOf(constants: ShopConstants, name: string, figures: readonly ParsedValue[], words: readonly string[]): Effect | null {
+function positionOf(constants: ShopConstants, name: string, { figures, words, taken }: Group): Effect | null {
   const volts = figures.find((f) => f.unit === "V");
   const bare = figures.filter((f) => f.unit === null && !f.prefixed);
   const marked = figures.find((f) => f.unit === "F" || (f.unit === null && f.tiny));
@@ -191,8 +194,10 @@ function positionOf(constants: ShopConstants, name: string, figures: readonly Pa
       more.value.length === 1 &&
       more.value[0]!.nominal === plain.value[0]!.nominal &&
       more.value[0]!.rated === plain.value[0]!.rated
-    )
+    ) {
       said += ` ${word}`;
+      taken.add(word);
+    }
   }
   const best = parsePosition(constants, said);
   return { about: "position", position: (best.ok ? best : plain).value[0]! };

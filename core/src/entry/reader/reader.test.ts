@@ -202,6 +202,11 @@ describe("lists of parts, as they are scribbled", () => {
     ["H2 replay head, R5 3k3", ["R5 resistor 3300Ω"]],
     ["LS2 8 inch 6 ohm", ["LS2 driver 6Ω"]],
   ])("%s", (line, parts) => expect(listed(line)).toEqual(parts));
+  test("words that a part took up are recorded, the others are said back", () => {
+    const { effects, described } = readPartsLine({}, "C21 C22 6800u 50v reservoir, R5 R6 3k3 bleeders");
+    expect(effects.flatMap((e) => (e.about === "position" ? [e.position.role] : []))).toEqual(["reservoir", "reservoir"]);
+    expect(described).toEqual(["bleeders"]);
+  });
   test("one odd word refuses nothing", () => {
     report(
       fc.check(
