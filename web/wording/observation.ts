@@ -1,6 +1,7 @@
 import type { FindingToken, HumKind, SoundLabel } from "@mirvek/core/device";
 import type { Scope, WorkStep } from "@mirvek/core/device";
 import type {
+  Did,
   Act,
   Authority,
   ChangedFigure,
@@ -26,6 +27,7 @@ import type {
 import type { FuseModel, StepTime, TriedAsk, TriedCaution } from "@mirvek/core/job";
 import type { PartClass } from "@mirvek/core/part";
 import type { DrawVerdict, PartReason, PartSettle, PartVerdict, PointExpectation, PointVerdict } from "@mirvek/core/verdict";
+import { factText } from "./fact";
 import { lampName, meansName, refitName, stageName } from "./powerUp";
 import { list, percent, shown, signedVolts, span, times } from "./quantity";
 import { say, type Texts } from "./say";
@@ -98,6 +100,16 @@ const outcomeName: Readonly<Record<Outcome, string>> = {
   same: "no difference",
   worse: "worse",
   answers: "the fault answers",
+};
+
+const didName: Readonly<Record<Did, string>> = {
+  starts: "the unit starts",
+  plays: "the unit plays",
+  recovers: "the fault goes away at the touch",
+  shutsDown: "the unit goes off",
+  comesAndGoes: "the sound drops out",
+  clicking: "it clicks",
+  silent: "it goes silent",
 };
 
 const followedName: Readonly<Record<Followed, string>> = {
@@ -219,7 +231,7 @@ const changedText = (c: ChangedFigure): string => (c.unit === "V" ? signedVolts(
 export function triedOutcomeText(t: Tried): string {
   const symptom = t.symptom ? ` (${findingName[t.symptom]})` : "";
   return [
-    t.outcome ? `${outcomeName[t.outcome]}${symptom}` : "",
+    t.outcome ? `${t.did ? didName[t.did] : outcomeName[t.outcome]}${symptom}` : "",
     t.after ? `${t.after.what} ${t.before ? `${changedText(t.before)} to ` : ""}${changedText(t.after)}` : "",
     t.followed ? followedName[t.followed] : "",
     underText(t.under),
@@ -511,6 +523,8 @@ export function observationText(o: Observation): string {
       return `claimed, not confirmed: ${o.text}`;
     case "owner":
       return `owner: ${o.text}`;
+    case "told":
+      return factText(o.told);
   }
 }
 

@@ -35,6 +35,13 @@ export function takesTooMuch(line: string, effects: readonly Effect[], { known, 
     effects.some(
       (e) => e.about === "point" && (e.point.split(" ").length > 3 || /\b(?:not|no)\b|[/,]/.test(e.point) || isOddName(e.point, points)),
     ) ||
+    effects.some(
+      (e) => e.about === "point" && UNNAMED.test(e.point) && (e.point !== "rail" || [...points.keys()].some((p) => p.includes("rail"))),
+    ) ||
+    // "41u left of 470" names the marking
+    (/\bleft of\s+\d|\btil+\b/i.test(line) && effects.some((e) => e.about === "voltsAt")) ||
+    // what looks good was not measured
+    (/\blooks?\s+(?:good|ok|fine)/i.test(line) && read.some((r) => r.measurement.kind === "word")) ||
     // "looks ok" behind a figure judges the figure
     (figures && read.some((r) => r.measurement.kind === "visual" && r.measurement.sign === "looksClean") && !/\bclean\b/i.test(line)) ||
     // "fine for 47u" names the marking
@@ -64,11 +71,72 @@ const isOddName = (name: string, points: ReadonlyMap<string, number | null>): bo
 /** Whether a reading of `line` must be asked about before it is kept. */
 export const isDoubtful = (line: string, effects: readonly Effect[], context: ReadoutContext): boolean =>
   takesTooMuch(line, effects, context) ||
+  // which of two figures of one thing is meant, must be told
+  contradicts(effects) ||
+  losesFigure(line, effects) ||
+  // "still quiet" is no fault that is still there
+  /\bstill\s+(?:quiet|no|silent|gone|fine|ok|good)\b/i.test(line) ||
+  // of a pot, what it was set to is no reading
+  (/\bto\s+[\d.,]+\s*m?v\b/i.test(line) && /\b(?:vr|rv|tp)\d/i.test(line)) ||
+  /\b(?:pushed|took|taken|pulled) out and\b/i.test(line) ||
+  // a channel by its side: what is said of one is not said of the unit
+  (SIDE.test(line) &&
+    effects.some((e) => e.about === "observed" && e.observation.kind === "complaintNow" && e.observation.outcome === "gone")) ||
+  effects.some(
+    (e) =>
+      e.about === "observed" &&
+      e.observation.kind === "tried" &&
+      e.observation.followed !== null &&
+      e.subject.kind === "place" &&
+      /^speakers?$|leads?$|volume/.test(e.subject.name),
+  ) ||
+  (/\bwith(?:out)?\b/i.test(line) && effects.some(isExchange) && effects.some(isOhms)) ||
+  (/\bwithout\b/i.test(line) && effects.some((e) => e.about === "observed" && e.observation.kind === "complaintNow")) ||
   (/\bstill\s+[+-]?[\d.]/i.test(line) && effects.some((e) => e.about === "observed" && e.observation.kind === "tried")) ||
   (/\b(?:over|across)\s+r\d/i.test(line) && effects.some((e) => e.about === "observed" && e.observation.kind === "figure")) ||
   (deniesWord(line) && effects.some(denies)) ||
   (DENIED.test(line.replace(/\bnot a fault\b/gi, "")) && effects.some(denies)) ||
   effects.some((e) => e.about === "observed" && goesFurther(line, e.subject, e.observation, context));
+
+const SIDE = /\b(?:left|right|[lr])\b/i;
+/** Points that are called by half a name. */
+const UNNAMED = /^(?:rail|offset|dc|ac|raw|offset dc.*|left|right)$/;
+const isExchange = (e: Effect): boolean =>
+  e.about === "fitted" || (e.about === "observed" && e.observation.kind === "tried" && e.observation.act === "replaced");
+const isOhms = (e: Effect): boolean => e.about === "observed" && e.observation.kind === "figure" && e.observation.quantity === "ohms";
+
+/** The digits of a figure, without its scale: what is kept of it has the same. */
+const digitsOf = (n: number | string): string =>
+  Number(typeof n === "string" ? n.replace(",", ".") : n)
+    .toPrecision(5)
+    .replace(/e.*$/, "")
+    .replace(/[^\d]/g, "")
+    .replace(/^0+|0+$/g, "");
+
+/** Whether a figure of the line stands in nothing that would be kept. */
+function losesFigure(line: string, effects: readonly Effect[]): boolean {
+  const kept = new Set((JSON.stringify(effects).match(/-?\d+(?:\.\d+)?(?:e[+-]?\d+)?/g) ?? []).map((n) => digitsOf(Number(n))));
+  const text = JSON.stringify(effects);
+  const said = line
+    .replace(/\b[a-z]{1,3}\d{1,4}[a-z]?\b/gi, " ")
+    .replace(/(\d)([rkunpvm])(\d)/gi, "$1.$3")
+    .match(/(?<![\w.,])[\d]*[.,]?\d+/g);
+  return (said ?? []).some((n) => !kept.has(digitsOf(n.replace(/^[.,]/, "0."))) && !text.includes(n));
+}
+
+/** Whether one thing is given two figures of one kind: one of them is of something else, or of another time. */
+export function contradicts(effects: readonly Effect[]): boolean {
+  const keys = effects.flatMap((e) => {
+    if (e.about === "point") return [`${e.point} ${e.form} ${JSON.stringify(e.under)}`];
+    if (e.about === "voltsAt") return [`${e.designator} ${e.form}`];
+    if (e.about === "reading" && e.measurement.kind !== "visual" && e.measurement.kind !== "word")
+      return [`${e.designator} ${e.measurement.kind} ${e.inCircuit} ${e.meter}`];
+    if (e.about === "observed" && e.observation.kind === "figure" && e.subject.kind !== "unit")
+      return [`${e.subject.name} ${e.observation.quantity} ${e.observation.label} ${JSON.stringify(e.observation.under)}`];
+    return [];
+  });
+  return new Set(keys).size < keys.length;
+}
 
 /** "no bulge", "no short": a sign, a state or an act that is denied. */
 function deniesWord(line: string): boolean {
@@ -104,7 +172,12 @@ function goesFurther(line: string, subject: Subject, o: Observation, context: Re
       return o.marked.some((m) => m.unit !== "Ω") && !PRINTED.test(line);
     case "tried":
       return (
-        o.to.some((s) => s.kind === "place" && !isPlace(s.name)) ||
+        (o.followed !== null && o.act !== "swapped") ||
+        o.to.some(
+          (s) =>
+            s.kind === "place" &&
+            (!isPlace(s.name) || ((o.act !== "swapped" || o.to.some((t) => t.kind === "part")) && /^(?:left|right)$/i.test(s.name))),
+        ) ||
         (o.to.length === 0 && DONE_TO_SOMETHING.has(o.act)) ||
         (o.with !== null && o.act !== "replaced" && o.act !== "fed" && o.with.marked.some((m) => m.unit !== "F" && m.unit !== "V")) ||
         (o.with?.named?.split(", ").some((n) => !isPlace(n) && classOf(n) === null) ?? false)
@@ -123,6 +196,13 @@ function isPlace(name: string): boolean {
   const words = name.toLowerCase().split(/\s+/);
   const isThing = (at: number) => phraseAt(words, at)?.meaning.slot === "noun";
   const counts = (w: string, i: number) => (/^(?:one|two)$/.test(w) && i > 0) || (w === "all" && words[i + 1] === "of");
+  // "relay K1" is K1
+  if (
+    words.length === 2 &&
+    classOf(words[1]!.toUpperCase()) !== null &&
+    !/^(?:socket|joint|glue|trace|board|pin|leg|pad|end|foot|base)s?$/.test(words[0]!)
+  )
+    return false;
   if (words.some((w, i) => (NEVER_IN_A_NAME.has(w) && !counts(w, i)) || (/[\d/]/.test(w) && !/^[a-z]{1,3}\d{1,4}$/.test(w)))) return false;
   return words.length <= 4 && (words.length === 1 || words.some((_, i) => isThing(i)));
 }

@@ -291,7 +291,7 @@ describe("what cannot be kept is asked back", () => {
     ["4.6", "noDesignator"],
     ["C14", "nothingSaid"],
     ["C14 esr", "valueMissing"],
-    ["C14 esr 4.6 gurgles", "notUnderstood"],
+    ["C14 esr 4.6 gurgles", "partlyUnderstood"],
     ["C14 esr -2", "impossible"],
     ["C14 esr 1e30", "impossible"],
     ["C14 -31u", "impossible"],

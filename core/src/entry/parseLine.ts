@@ -1,6 +1,6 @@
 import { LENGTHS } from "../knowledge";
 import { inVolts } from "./divisions";
-import type { Entry, ReadoutContext, ReadoutIssue } from "./entry";
+import type { Effect, Entry, ReadoutContext, ReadoutIssue } from "./entry";
 import { understandCommand } from "./commands";
 import { withFuseRatings } from "./fuseRating";
 import { lex, type Token } from "./lex";
@@ -32,22 +32,54 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   const asked = understandCommand(tokens, context, typed) ?? fail({ code: "notUnderstood", token: tokens[0]!.text });
   // a figure alone says nothing of the unit: it is a reading of the part under the cursor, or it is asked back
   if (
-    (asked.ok && !(asked.value.kind === "keeps" && takesTooMuch(typed, asked.value.effects, context))) ||
+    (asked.ok &&
+      !(asked.value.kind === "keeps" && (isLongText(typed, asked.value.effects) || takesTooMuch(typed, asked.value.effects, context)))) ||
     (tokens.length === 1 && tokens[0]!.value !== null)
   )
     return asked;
   // what a head asks back for a reason of its own is not settled by reading it another way
-  const read = asked.ok || UNREAD.has(asked.issue.code) ? readLine(typed, context) : { effects: [], unread: [] };
+  const wantsMore = !asked.ok && (WANTS_MORE.has(asked.issue.code) || ofTheShelf(typed, asked.issue.code));
+  const read = asked.ok || wantsMore || UNREAD.has(asked.issue.code) ? readLine(typed, context) : { effects: [], unread: [], others: [] };
+  const shelf = !asked.ok && ofTheShelf(typed, asked.issue.code) && read.effects.some(isReference);
+  const complete = read.effects.length > 0 && read.unread.length === 0 && read.others.length === 0 && !shelf;
+  if (asked.ok && asked.value.kind === "keeps" && isLongText(typed, asked.value.effects))
+    return complete ? keeps(...withParts(read.effects, context)) : asked;
   const sentence = parseSentence(typed, context, (text) => readAlone(text, context));
   const understood = sentence?.ok && sentence.value.kind === "keeps" ? withoutDescriptions(sentence.value, typed) : null;
-  if (understood && !understood.unread?.length && !isDoubtful(typed, understood.effects, context)) return keeps(...understood.effects);
-  if (read.effects.length > 0 && read.unread.length === 0) return keeps(...withParts(read.effects, context));
+  // of two readings that account for the line, the one that says more; of figures, the one that tells what each stands beside
+  if (
+    complete &&
+    understood &&
+    (read.effects.length > understood.effects.length || figuresOf(read.effects) !== figuresOf(understood.effects))
+  )
+    return keeps(...withParts(read.effects, context));
+  const twoWays = read.unread.length === 0 && read.others.length > 0;
+  if (understood && !twoWays && !understood.unread?.length && !isDoubtful(typed, understood.effects, context))
+    return keeps(...understood.effects);
+  if (complete) return keeps(...withParts(read.effects, context));
+  if (wantsMore) return asked;
   const taken = asked.ok && asked.value.kind === "keeps" ? asked.value.effects : [];
-  const offers = [read.effects, understood?.effects ?? [], taken].filter((o) => o.length > 0).map((o) => withParts(o, context));
-  const unread = understood?.unread?.length ? understood.unread : read.unread;
-  if (offers.length > 0) return fail({ code: "partlyUnderstood", unread, offers });
+  const offers = [read.effects, ...read.others, understood?.effects ?? [], taken].filter((o) => o.length > 0);
+  const unread = understood?.unread?.length && read.unread.length === 0 ? understood.unread : read.unread;
+  if (offers.length > 0)
+    return fail({ code: "partlyUnderstood", unread, offers: once(offers.map((o) => withParts(o, context))).slice(0, OFFERS) });
   return sentence ?? (!asked.ok && isWords(tokens, asked.issue) ? keeps(remarkOf(typed, context)) : asked);
 }
+
+/** Readings that are offered where a line asks; more are no quicker than typing it again. */
+const OFFERS = 3;
+const once = (offers: readonly (readonly Effect[])[]): (readonly Effect[])[] =>
+  offers.filter((o, i) => offers.findIndex((p) => JSON.stringify(p) === JSON.stringify(o)) === i);
+
+/** Words kept as they are that go on after a full stop: what follows may be more than words. */
+const isLongText = (typed: string, effects: readonly Effect[]): boolean =>
+  /[.;]\s+\S/.test(typed) &&
+  effects.every(
+    (e) => e.about === "note" || (e.about === "observed" && (e.observation.kind === "owner" || e.observation.kind === "claim")),
+  );
+
+const figuresOf = (effects: readonly Effect[]): string =>
+  JSON.stringify(effects.filter((e) => e.about === "point" || e.about === "reading" || e.about === "voltsAt"));
 
 const DESCRIBES: ReadonlySet<string> = new Set(
   "bipolar film tantalum electrolytic polypropylene polyester ceramic axial radial non-polar nonpolar for with new".split(" "),
@@ -70,7 +102,22 @@ function readAlone(text: string, context: ReadoutContext): Parsed<Entry> | null 
 }
 
 /** Issues by which a head says no more than that the line is not its own. */
-const UNREAD: ReadonlySet<ReadoutIssue["code"]> = new Set(["notUnderstood", "noDesignator", "nothingSaid", "surplus", "unknownDesignator"]);
+const UNREAD: ReadonlySet<ReadoutIssue["code"]> = new Set(["notUnderstood", "noDesignator", "unknownDesignator"]);
+/** Issues by which a head asks for more of what it takes to be its own: a line that is read whole another way is not. */
+const WANTS_MORE: ReadonlySet<ReadoutIssue["code"]> = new Set([
+  "nothingSaid",
+  "surplus",
+  "unitMissing",
+  "fittedMarking",
+  "voltsOrMillivolts",
+  "secondValue",
+  "valuesForParts",
+]);
+const isReference = (e: Effect): boolean =>
+  e.about === "observed" && e.observation.kind === "told" && e.observation.told.fact === "reference";
+/** "new 47u 50v …" may be of the shelf, or of parts that are in new. */
+const ofTheShelf = (line: string, code: ReadoutIssue["code"]): boolean =>
+  /^(?:a |the )?(?:new|fresh)\b/i.test(line) && (code === "meterShowsNoEsr" || code === "shelfIncomplete");
 
 const NOT_A_FIGURE: ReadonlySet<ReadoutIssue["code"]> = new Set(["notUnderstood", "noDesignator", "nothingSaid"]);
 

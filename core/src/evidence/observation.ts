@@ -1,6 +1,7 @@
 import type { FindingToken, HumKind, LampSign, Means, RefitStep, Scope, SectionKind, SoundLabel, Stage, WorkStep } from "../device";
 import type { PartClass } from "../part";
 import type { Seconds, UnitSymbol, Volts } from "../units";
+import { FACT_BY_HAND, type ToldFact } from "./fact";
 
 // What a bench sees, reads and tries beside the readings of capacitors. An observation is about one thing; the registry below is the
 // one list of their kinds, which database, words, help and grammar are held against.
@@ -94,6 +95,10 @@ export type Outcome = (typeof OUTCOMES)[number];
 export const FOLLOWED = ["part", "place"] as const;
 export type Followed = (typeof FOLLOWED)[number];
 
+/** What the unit did at the touch, where the words say it. */
+export const DID = ["starts", "plays", "recovers", "shutsDown", "comesAndGoes", "clicking", "silent"] as const;
+export type Did = (typeof DID)[number];
+
 /** A figure that changed with what was done. */
 export interface ChangedFigure {
   what: string;
@@ -118,6 +123,8 @@ export interface Tried {
   under: Circumstances;
   /** other acts of the same line that share its outcome: two changes at once prove neither */
   together: readonly Act[];
+  /** of an outcome `answers`: what the unit did */
+  did?: Did;
 }
 
 /** What a recording, or an ear, was found to have in it or not to have. */
@@ -285,7 +292,9 @@ export type Observation =
   | { kind: "simulated"; on: boolean }
   | { kind: "sideJob"; text: string }
   | { kind: "claim"; text: string }
-  | { kind: "owner"; text: string };
+  | { kind: "owner"; text: string }
+  /** what a line said, in the trade's words, where no richer record of it exists; it decides nothing by itself */
+  | { kind: "told"; told: ToldFact };
 type ObservationKind = Observation["kind"];
 
 /** What the rest of the house must know of one kind of observation. */
@@ -352,6 +361,7 @@ const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } = {
   sideJob: BESIDE,
   claim: BESIDE,
   owner: { hands: false, about: ["unit"] },
+  told: BESIDE,
 };
 export const OBSERVATION_KINDS = Object.keys(OBSERVATIONS) as ObservationKind[];
 
@@ -365,6 +375,8 @@ const HANDS_ACTS: ReadonlySet<Act> = new Set<Act>(["bridged", "lifted", "replace
 export const isInternalAccess = (subject: Subject, o: Observation): boolean =>
   o.kind === "tried"
     ? HANDS_ACTS.has(o.act)
-    : o.kind === "figure"
-      ? subject.kind !== "unit" && o.quantity !== "current"
-      : OBSERVATIONS[o.kind].hands;
+    : o.kind === "told"
+      ? subject.kind !== "unit" && FACT_BY_HAND.has(o.told.fact)
+      : o.kind === "figure"
+        ? subject.kind !== "unit" && o.quantity !== "current"
+        : OBSERVATIONS[o.kind].hands;

@@ -60,11 +60,11 @@ describe("a line that is not understood", () => {
       ["asked", 0],
       ["understood", 1],
     ]);
-    expect(steps[1]!.lines[0]!.asks).toBe("notUnderstood");
+    expect(steps[1]!.lines[0]!.asks).toBe("partlyUnderstood");
     expect(steps[2]!.lines[0]!.facts.map(plain)).toEqual(["part:C1 look bulged"]);
   });
   test("ends the case where that is wanted", () => {
-    expect(() => answered({ steps: ["C14 esx 3.2"] }, "ends")).toThrow(/notUnderstood/);
+    expect(() => answered({ steps: ["C14 esx 3.2"] }, "ends")).toThrow(/partlyUnderstood/);
   });
   test("words that fit nothing are a remark", () => {
     expect(lineOf("smells of old varnish somewhere")).toMatchObject({ status: "remark", facts: [{ kind: "note" }] });

@@ -4,6 +4,7 @@ import { DECIDES, type Effect, type Entry, type ReadoutIssue } from "../entry";
 import type {
   Act,
   Circumstances,
+  FactKind,
   LookSign,
   Marked,
   Measurement,
@@ -12,43 +13,12 @@ import type {
   SaidPartState,
   SaidWord,
   Subject,
+  ToldFact,
   VisualSign,
 } from "../evidence";
 import { formatEngineering } from "../units";
 
 // What a line was understood to say, in plain words and SI units: what scripts, the API and an exported job are given of a line.
-
-/** What a fact is of. */
-export type FactKind =
-  | "part"
-  | "point"
-  | "reading"
-  | "look"
-  | "listen"
-  | "behaviour"
-  | "claim"
-  | "safety"
-  | "reference"
-  | "design"
-  | "trace"
-  | "warm"
-  | "cool"
-  | "knock"
-  | "press"
-  | "lift"
-  | "unplug"
-  | "isolate"
-  | "source"
-  | "substitute"
-  | "bridge"
-  | "swap"
-  | "replace"
-  | "repair"
-  | "adjust"
-  | "limiter"
-  | "owner"
-  | "time"
-  | "note";
 
 /** One thing a line says. */
 export interface SaidFact {
@@ -168,6 +138,7 @@ const DONE_TO: Readonly<Partial<Record<Act, string>>> = {
   inputsShorted: "place:inputs",
   otherCable: "place:cable",
   otherOutlet: "place:outlet",
+  turnedDown: "place:volume control",
 };
 const OUTCOME: Readonly<Record<Outcome, string>> = { gone: "cured", better: "better", same: "same", worse: "worse", answers: "changed" };
 const HEARD: Readonly<Record<SoundLabel, string>> = {
@@ -244,7 +215,9 @@ function tried(o: Extract<Observation, { kind: "tried" }>): SaidFact[] {
         ? null
         : outcome === "answers" && symptom !== null
           ? symptom
-          : OUTCOME[outcome];
+          : outcome === "answers" && o.did !== undefined
+            ? o.did
+            : OUTCOME[outcome];
   const changed =
     o.after === null
       ? []
@@ -352,7 +325,10 @@ function observed(subject: Subject, o: Observation): SaidFact[] {
         with: [o.by],
       });
     case "mains":
-      return one("unit", "limiter", { ...(o.volts === null ? {} : figure("mains", o.volts, "V")), state: ["on"] });
+      return one("unit", "limiter", {
+        ...(o.volts !== null ? figure("mains", o.volts, "V") : o.share !== null ? figure("mains", Math.round(o.share * 100), "%") : {}),
+        state: ["on"],
+      });
     case "lamp":
       return one("unit", "limiter", { quantity: "glow", outcome: LAMP[o.did] });
     case "idleWindow":
@@ -382,6 +358,8 @@ function observed(subject: Subject, o: Observation): SaidFact[] {
     case "owner":
       // what an owner tells of the unit decides nothing
       return one("unit", DECIDES.test(o.text) ? "owner" : "note");
+    case "told":
+      return [toldFact(o.told)];
     case "agreed":
     case "cost":
     case "warranty":
@@ -401,6 +379,17 @@ function observed(subject: Subject, o: Observation): SaidFact[] {
       return note(about);
   }
 }
+
+const toldFact = ({ of, fact, quantity, value, unit, state, outcome, with: put }: ToldFact): SaidFact => ({
+  about: of.length === 1 ? of[0]! : of,
+  kind: fact,
+  ...(quantity === null ? {} : { quantity }),
+  ...(value === null ? {} : { value }),
+  ...(unit === null ? {} : { unit }),
+  ...(state.length === 0 ? {} : { state }),
+  ...(outcome === null ? {} : { outcome }),
+  ...(put.length === 0 ? {} : { with: put }),
+});
 
 function proofFacts(p: Extract<Observation, { kind: "proof" }>["proof"]): SaidFact[] {
   switch (p.of) {

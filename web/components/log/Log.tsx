@@ -1,5 +1,6 @@
 "use client";
 
+import type { FactKind } from "@mirvek/core/evidence";
 import { useShopTime } from "../shared/Providers";
 import { Button, Input, Segmented } from "antd";
 import { useRouter } from "next/navigation";
@@ -122,6 +123,33 @@ const KIND_OF: Readonly<Record<string, Kind>> = {
   remark: "unread",
 };
 
+const KIND_OF_FACT: Readonly<Partial<Record<FactKind, Kind>>> = {
+  reading: "read",
+  safety: "read",
+  listen: "read",
+  behaviour: "read",
+  look: "seen",
+  owner: "decided",
+  choose: "decided",
+  warm: "tried",
+  cool: "tried",
+  knock: "tried",
+  press: "tried",
+  lift: "tried",
+  unplug: "tried",
+  isolate: "tried",
+  load: "tried",
+  source: "tried",
+  substitute: "tried",
+  bridge: "tried",
+  swap: "tried",
+  replace: "tried",
+  repair: "tried",
+  bypass: "tried",
+  adjust: "tried",
+  limiter: "tried",
+};
+
 /** What each line was read as, by its key. */
 function readAs(view: JobView): Map<string, { text: string; kinds: string[] }> {
   const out = new Map<string, { text: string; kinds: string[] }>();
@@ -131,9 +159,11 @@ function readAs(view: JobView): Map<string, { text: string; kinds: string[] }> {
     out.set(line, { text: [before.text, text].filter(Boolean).join("; "), kinds: kind ? [...before.kinds, kind] : before.kinds });
   };
   for (const o of view.observations) {
-    const about = o.observation.kind === "tried" || o.subject.kind === "unit" ? "" : `${subjectText(o.subject)}: `;
+    const about =
+      o.observation.kind === "tried" || o.observation.kind === "told" || o.subject.kind === "unit" ? "" : `${subjectText(o.subject)}: `;
     const settled = o.observation.kind === "remark" && view.unit.remarks.some((r) => r.line === o.line && r.as !== null);
-    put(o.line, `${about}${observationText(o.observation)}`, settled ? undefined : KIND_OF[o.observation.kind]);
+    const kind = o.observation.kind === "told" ? KIND_OF_FACT[o.observation.told.fact] : KIND_OF[o.observation.kind];
+    put(o.line, `${about}${observationText(o.observation)}`, settled ? undefined : kind);
   }
   for (const p of view.positions)
     for (const r of p.fittings.flatMap((f) => f.readings))

@@ -47,7 +47,11 @@ export function readPointsLine(line: string): Effect[] {
       const signed = SIGNED.exec(word);
       const value = parseValue(word.replace(/^(\d+)v(\d+)$/i, "$1.$2v"));
       const isVolts = value !== null && (value.unit === "V" || (value.unit === null && !value.tiny));
-      if (signed && called().length === 0)
+      const other = signed && words.some((w, k) => k !== i && SIGNED.exec(w) && w[0] !== word[0]);
+      if (signed && other && called().length > 0 && !/[+-]\d/.test(called().join(" "))) {
+        const volts = `${signed[1]}${signed[2]!.replace(",", ".")}`;
+        out.push(...expected(`${called().join(" ")} ${volts}`, Number(volts)));
+      } else if (signed && called().length === 0)
         take(`${rails ? "rail " : ""}${signed[1]}${signed[2]!.replace(",", ".")}`, Number(`${signed[1]}${signed[2]!.replace(",", ".")}`));
       else if (isVolts && called().length > 0) take(called().join(" "), value.value);
       else if (isVolts && rails && /^\d/.test(word)) take(`rail +${word}`, value.value);

@@ -35,18 +35,28 @@ const all = (list: readonly (Effect | null)[]): Effect[] | null => (list.every((
 const formOf = (v: ParsedValue, f: FigureSaid) =>
   v.peakToPeak ? "peakToPeak" : v.alternating || /\bac\b/.test(f.text) || f.quantity === "ac" || f.quantity === "ripple" ? "rms" : "dc";
 
+/** Of what a point should have: between these a figure without a quantity is taken as its DC volts. */
+const MIN_OF_NOMINAL = 0.05;
+const MAX_OF_NOMINAL = 1.6;
+
 function atPoint(point: string, f: FigureSaid, how: HowRead, { points }: ReadoutContext): Effect | null {
   if (f.value === "over" || f.at !== null || f.bound === "below" || f.bound === "above") return null;
   if (f.quantity !== null && !["ac", "dc", "ripple", "offset"].includes(f.quantity)) return null;
   const v = f.value;
   if (v.unit !== null && v.unit !== "V") return null;
   // an offset or a ripple is read in millivolts as often as in volts
+  const mills = /\bmills?\b/.test(f.text);
   if (
     v.unit === null &&
+    !mills &&
     (v.prefixed || ((f.quantity === "offset" || f.quantity === "ripple" || f.quantity === "ac") && Math.abs(v.value) >= 1))
   )
     return null;
   if (!within("volts", v.value)) return null;
+  // a figure that is far from what belongs there is of something else, unless it is said to be DC
+  const nominal = points.get(point) ?? null;
+  const ratio = nominal === null || nominal === 0 ? 1 : Math.abs(v.value / nominal);
+  if (f.quantity === null && formOf(v, f) === "dc" && v.value !== 0 && (ratio < MIN_OF_NOMINAL || ratio > MAX_OF_NOMINAL)) return null;
   // of a rail below ground the sign goes without saying
   const below = (points.get(point) ?? (/^(?:rail )?-/.test(point) ? -1 : 1)) < 0 && formOf(v, f) === "dc" && !/^[+-]/.test(f.text);
   return {
@@ -100,6 +110,7 @@ function ofCapacitor(designator: string, f: FigureSaid, how: HowRead, context: R
   }
   if (unit === "V") {
     if (f.quantity !== null && !["ac", "dc", "ripple"].includes(f.quantity)) return null;
+    if (f.ends !== null) return null;
     return within("volts", value)
       ? { about: "voltsAt", designator, implied: false, volts: volts(value), form: formOf(f.value, f), significant }
       : null;
@@ -144,6 +155,10 @@ function ofPart(subject: Exclude<Subject, { kind: "unit" }>, f: FigureSaid, how:
   const diode = kind === "diode" || kind === "transistor";
   if (f.value === "over") return diode ? null : f.quantity === null || f.quantity === "ohms" ? figure("ohms", null) : null;
   const { unit, value, prefixed } = f.value;
+  if (f.ends !== null) {
+    const volts = unit === "V" || (unit === null && !prefixed);
+    return kind === "transistor" && volts && value > 0 && value <= 4 ? figure("junction", f.ends) : null;
+  }
   if (f.quantity === "gain") return kind === "transistor" && unit === null ? figure("gain", null) : null;
   if (unit === "Ω" || (unit === null && prefixed && !f.value.tiny && Math.abs(value) >= 1000)) {
     if (f.quantity !== null && f.quantity !== "ohms") return null;
@@ -153,7 +168,8 @@ function ofPart(subject: Exclude<Subject, { kind: "unit" }>, f: FigureSaid, how:
   if (unit === "A") return f.quantity === null || f.quantity === "current" ? (kind === "fuse" ? null : figure("current", null)) : null;
   if (
     kind === "diode" &&
-    (unit === "V" || (unit === null && f.quantity === "diode")) &&
+    // nobody reads half an ohm of a diode (common practice)
+    (unit === "V" || (unit === null && (f.quantity === "diode" || (!prefixed && value >= 0.15 && value <= 1.2)))) &&
     value > 0 &&
     value <= 4 &&
     (f.quantity === null || f.quantity === "diode")

@@ -15,7 +15,9 @@ export interface FigureSaid {
   /** hertz it was read at */
   at: number | null;
   /** unit of a figure said before it in the line, where it has none itself */
-  like: "F" | null;
+  like: "F" | "V" | null;
+  /** which junction of a transistor */
+  ends: "be" | "bc" | null;
 }
 
 /** How figures of a statement were read. */

@@ -2,7 +2,9 @@ import { classOf } from "../../part";
 import { parseValue, type ParsedValue } from "../../units";
 import type { ReadoutContext } from "../entry";
 import { designatorsIn } from "../designator";
+import { DECIDES } from "../commands/texts";
 import { channelOf } from "../words";
+import { atLength, ELECTRODES, nounAt, OF_THE_PART } from "./places";
 import { senseAt, type Sense } from "./vocabulary";
 
 /** One piece of a line, typed. `text` is as it was said. */
@@ -13,6 +15,14 @@ export type Token = { text: string } & (
   | { is: "value"; value: ParsedValue; bound: "below" | "above" | "about" | null }
   | { is: "rating"; farads: ParsedValue; volts: ParsedValue }
   | { is: "time"; seconds: number }
+  /** something that is no part on record; `name` says where it is too */
+  | { is: "place"; name: string }
+  /** which junction of a transistor */
+  | { is: "ends"; label: "be" | "bc" }
+  /** how many of how many */
+  | { is: "count"; good: number; of: number }
+  /** words that are kept as they are: what the owner decides, what is for another day */
+  | { is: "quote"; as: "owner" | "note" }
   | { is: "share"; share: number }
   | { is: "sense"; sense: Sense }
   /** ends a statement */
@@ -30,6 +40,8 @@ const UNIT_WORDS: ReadonlyMap<string, string> = new Map(
     volts: "v",
     vdc: "v",
     vac: "vac",
+    vrms: "vac",
+    "v~": "vac",
     mv: "mv",
     mvac: "mvac",
     mvdc: "mv",
@@ -51,6 +63,11 @@ const UNIT_WORDS: ReadonlyMap<string, string> = new Map(
     watts: "W",
     hz: "Hz",
     khz: "kHz",
+    milliohm: "mohm",
+    milliohms: "mohm",
+    micro: "uF",
+    mike: "uF",
+    mikes: "uF",
     cycles: "Hz",
   }),
 );
@@ -73,10 +90,49 @@ const TIME_WORDS: ReadonlyMap<string, number> = new Map(
   }),
 );
 
+const HOURS: readonly (readonly [RegExp, (m: RegExpExecArray) => number])[] = [
+  [/^(?:an|one) hour and (?:a half|half)\b/, () => 5400],
+  [/^half an hour\b/, () => 1800],
+  [/^(?:three quarters of an|3\/4) hour\b/, () => 2700],
+  [/^quarter of an hour\b/, () => 900],
+  [/^(?:an|one|1) hour\b/, () => 3600],
+  [/^half a min(?:ute)?\b/, () => 30],
+  [/^(?:a|one) minute\b/, () => 60],
+  [/^(\d{1,2})\s?h(?:r|rs|ours?)?\s?(\d{1,2})(?:\s?m(?:in|ins)?)?(?=\s|$)/, (m) => Number(m[1]) * 3600 + Number(m[2]) * 60],
+  [
+    /^(two|three|four|five|ten|fifteen|twenty|thirty) (sec|min|hour)\w*\b/,
+    (m) => SPELT[m[1]!]! * { sec: 1, min: 60, hour: 3600 }[m[2] as "min"],
+  ],
+];
+const SPELT: Readonly<Record<string, number>> = { two: 2, three: 3, four: 4, five: 5, ten: 10, fifteen: 15, twenty: 20, thirty: 30 };
+
+/** A time in words, or in hours and minutes: "half an hour", "1h15", "2 h 10". */
+function timeAt(p: readonly string[], i: number): Found | null {
+  const rest = p.slice(i, i + 6).join(" ");
+  for (const [said, seconds] of HOURS) {
+    const m = said.exec(rest);
+    if (m) return [{ text: m[0], is: "time", seconds: seconds(m) }, m[0].trim().split(" ").length];
+  }
+  return null;
+}
+
 const NUMBER = /^[+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+)$/;
 
 /** A line in typed pieces. Names are known by their letters or by what is on record. */
 export function tokensOf(line: string, context: ReadoutContext): Token[] {
+  return line
+    .split(/(?<=[.;])\s+/)
+    .flatMap((part, i): Token[] => [...(i > 0 ? [{ text: ".", is: "stop" as const, strong: true }] : []), ...tokensOfPart(part, context)]);
+}
+
+const OWNER =
+  /^(?:the\s+)?(?:owner|customer|he|she)\b(?!\s+(?:says|put|changed|did|replaced|had|swears|said|fitted))|\bowner'?s?\s+(?:call|wish|choice|decision)\b/i;
+const LATER =
+  /^(?:note\b|later\b|for later\b|for next time\b)|\b(?:for later|next time|for next time|tmrw|tomorrow)[.!]?$|,\s*later[.!]?$/i;
+
+function tokensOfPart(line: string, context: ReadoutContext): Token[] {
+  if (OWNER.test(line) && DECIDES.test(line)) return [{ text: line, is: "quote", as: "owner" }];
+  if (LATER.test(line)) return [{ text: line, is: "quote", as: "note" }];
   const said = piecesOf(line);
   const pieces = said.map((p) => p.toLowerCase());
   const out: Token[] = [];
@@ -95,11 +151,17 @@ const piecesOf = (line: string): string[] =>
     .replace(/[µμ]/g, "u")
     .replace(/[Ωω]/g, "ohm")
     .replace(/[“”"()!?]/g, " , ")
+    .replace(/<\s*-+\s*>|↔/g, " exchanged ")
     .replace(/->|→|=>/g, " -> ")
     .replace(/([,;:])(?=\s|$)/g, " $1 ")
     .replace(/\.(?=\s|$)/g, " . ")
     .replace(/(^|\s)([<>~])\s*(?=[\d.])/g, "$1$2")
     .replace(/=/g, " = ")
+    // "61,8/-62,1" and ".47/.47" are figures side by side, "470/35" is a value and its volts
+    .replace(/(?<![\w.,])([+-]?[\d.,]+(?:\/[+-]?[\d.,]+)+)(?![\w.,])/g, (all: string) =>
+      /[.,]\d|\/[+-]/.test(all) && !/^\d{2,5}\/6[.,]3$/.test(all) ? all.replace(/\//g, " / ") : all,
+    )
+    .replace(/(\d)\s*\.\.\s*(\d)/g, "$1 to $2")
     .replace(/&/g, " and ")
     .split(/\s+/)
     .filter(Boolean);
@@ -118,14 +180,22 @@ function tokenAt(p: readonly string[], i: number, context: ReadoutContext, befor
     if (found) return [found[0], found[1] + 1];
   }
   if (text === "->" && before?.is === "parts" && ratingOrFarads(p[i + 1])) return [{ text, is: "sense", sense: { is: "new" } }, 1];
+  // "the + side", where no such rail is known
+  if ((text === "+" || text === "-") && /^(?:side|rail|one|supply)$/.test(p[i + 1] ?? "") && pointAt(p, i, context) === null)
+    return [{ text: `${text} ${p[i + 1]!}`, is: "unknown" }, 2];
   if (text === "and" || text === "+" || text === "/" || (text === "plus" && isName(p[i + 1], context))) return [{ text, is: "and" }, 1];
   return (
     pointAt(p, i, context) ??
+    electrodeAt(p, i, context) ??
     partsAt(p, i, context) ??
+    timeAt(p, i) ??
     ratingAt(text) ??
     digitsOf(p, i, context, before) ??
+    countAt(p, i) ??
+    endsAt(p, i) ??
+    placeAt(p, i, context) ??
     valueAt(p, i, said) ??
-    sideAt(text) ??
+    sideAt(p, i, before) ??
     senseToken(p, i) ?? [{ text, is: "unknown" }, 1]
   );
 }
@@ -139,9 +209,117 @@ function senseToken(p: readonly string[], i: number): Found | null {
   return found && [{ text: p.slice(i, i + found.length).join(" "), is: "sense", sense: found.sense }, found.length];
 }
 
-function sideAt(text: string): Found | null {
+/** A channel by its side; what is "left" behind volts is left over, unless the line tells the other side too. */
+function sideAt(p: readonly string[], i: number, before: Token | undefined): Found | null {
+  const text = p[i]!;
   const side = text === "left" || text === "right" || text === "l" || text === "r" ? channelOf(text) : null;
-  return side === null ? null : [{ text, is: "side", side }, 1];
+  if (side === null || (senseAt(p, i)?.length ?? 0) > 1) return null;
+  const other = p.some((w) => w === "right" || w === "r");
+  const rest = p[i + 1];
+  const over = text === "left" && !other && (before?.is === "value" || rest === "on" || rest === "in" || rest === "over");
+  return over ? null : [{ text, is: "side", side }, 1];
+}
+
+/** "V1 plate", "grid of V5": a point that is called by its part. */
+function electrodeAt(p: readonly string[], i: number, context: ReadoutContext): Found | null {
+  const names = namesIn(p[i]!, context);
+  if (names?.length === 1) {
+    const pin = p[i + 1] === "pin" && /^\d{1,2}$/.test(p[i + 2] ?? "") ? `pin ${p[i + 2]}` : null;
+    const glued = /^pin(\d{1,2})$/.exec(p[i + 1] ?? "")?.[1];
+    const numbered = pin ?? (glued ? `pin ${glued}` : null);
+    // what a pin is, is told by the drawing: only one that is on record is known
+    const end = numbered
+      ? context.points.has(`${names[0]!} ${numbered}`.toLowerCase())
+        ? numbered
+        : undefined
+      : ELECTRODES.get(p[i + 1] ?? "");
+    if (end === undefined || endsAt(p, i + 1) || p[i + 2] === "glows" || p[i + 2] === "goes" || p[i + 2] === "red") return null;
+    const length = pin ? 3 : 2;
+    return [{ text: p.slice(i, i + length).join(" "), is: "point", name: `${names[0]!} ${end}` }, length];
+  }
+  const end = ELECTRODES.get(p[i]!);
+  if (end === undefined || endsAt(p, i)) return null;
+  const at = atLength(p, i + 1);
+  const of = p[i + 1 + at];
+  const on = at > 0 && of !== undefined ? namesIn(of, context) : null;
+  return on?.length === 1 ? [{ text: p.slice(i, i + 2 + at).join(" "), is: "point", name: `${on[0]!} ${end}` }, 2 + at] : null;
+}
+
+const ENDS: Readonly<Record<string, "be" | "bc">> = {
+  be: "be",
+  "b-e": "be",
+  "base-emitter": "be",
+  "base emitter": "be",
+  "b to e": "be",
+  "base to emitter": "be",
+  bc: "bc",
+  "b-c": "bc",
+  "base-collector": "bc",
+  "base collector": "bc",
+  "b to c": "bc",
+};
+
+function endsAt(p: readonly string[], i: number): Found | null {
+  for (const length of [3, 2, 1]) {
+    const label = ENDS[p.slice(i, i + length).join(" ")];
+    if (label !== undefined && p[i + length - 1] !== undefined)
+      return [{ text: p.slice(i, i + length).join(" "), is: "ends", label }, length];
+  }
+  return null;
+}
+
+const NUMBERS: ReadonlyMap<string, number> = new Map(
+  "zero one two three four five six seven eight nine ten eleven twelve".split(" ").map((w, n) => [w, n] as const),
+);
+const numberOf = (word: string | undefined): number | null =>
+  word === undefined ? null : /^\d{1,3}$/.test(word) ? Number(word) : (NUMBERS.get(word) ?? null);
+
+/** "10 of 10", "4 times out of 6", "cold start x5", "ten starts". */
+function countAt(p: readonly string[], i: number): Found | null {
+  const n = numberOf(p[i]);
+  const made = (good: number, of: number, length: number): Found => [
+    { text: p.slice(i, i + length).join(" "), is: "count", good, of },
+    length,
+  ];
+  const many = /^x(\d{1,3})$/.exec(p[i]!)?.[1];
+  if (many !== undefined && Number(many) > 1) return made(Number(many), Number(many), 1);
+  if (n === null) return null;
+  let k = i + 1;
+  if (p[k] === "times" || p[k] === "starts") k++;
+  if (p[k] === "out") k++;
+  if (p[k] === "of" || p[k] === "in") {
+    const of = numberOf(p[k + 1]);
+    if (of !== null && of >= n && of > 1 && !UNIT_WORDS.has(p[k + 2] ?? "")) return made(n, of, k + 2 - i);
+  }
+  const behind = p[i + 1] === "cold" ? p[i + 2] : p[i + 1];
+  return behind === "starts" || behind === "times" || behind === "switch" ? made(n, n, 1) : null;
+}
+
+const CALLED: ReadonlySet<string> = new Set(["plug", "connector", "switch", "jack", "fan", "wire"]);
+
+/** A place by its noun, and where it is: "socket of V4", "K1 contacts", "glue at C9 C10". */
+function placeAt(p: readonly string[], i: number, context: ReadoutContext): Found | null {
+  const noun = nounAt(p, i);
+  if (noun === null) return null;
+  // phrases that hold a noun are themselves
+  if ((senseAt(p, i)?.length ?? 0) > noun.length) return null;
+  let end = i + noun.length;
+  const at = atLength(p, end);
+  const names: string[] = [];
+  if (at > 0 && namesIn(p[end + at] ?? "", context)) {
+    end += at;
+    for (let more = namesIn(p[end] ?? "", context); more; more = namesIn(p[end] ?? "", context)) {
+      names.push(...more);
+      end++;
+      if (p[end] === "and" && namesIn(p[end + 1] ?? "", context)) end++;
+    }
+  }
+  // "plug CN5" is the part by its name
+  const called = at === 0 && CALLED.has(noun.name) ? namesIn(p[end] ?? "", context) : null;
+  if (called) return [{ text: p.slice(i, end + 1).join(" "), is: "parts", names: called }, end + 1 - i];
+  const text = p.slice(i, end).join(" ");
+  if (names.length > 0 && OF_THE_PART.has(p.slice(i, i + noun.length).join(" "))) return [{ text, is: "parts", names }, end - i];
+  return [{ text, is: "place", name: names.length > 0 ? `${noun.name} ${names.join(" ")}` : noun.name }, end - i];
 }
 
 const isOnRecord = (name: string, { known, parts }: ReadoutContext): boolean => known.has(name) || parts.has(name);
@@ -149,22 +327,40 @@ const namesIn = (text: string, context: ReadoutContext): string[] | null =>
   designatorsIn(text, (name) => (isOnRecord(name, context) || classOf(name) !== null) && parseValue(name) === null);
 
 function partsAt(p: readonly string[], i: number, context: ReadoutContext): Found | null {
-  const names = namesIn(p[i]!, context);
-  return names && [{ text: p[i]!, is: "parts", names }, 1];
+  const names = namesIn(
+    p[i]!.replace(/'?s$/, (s) => (s === "'s" ? "" : s)),
+    context,
+  );
+  if (names === null) return null;
+  const behind = p[i + 1];
+  if (behind !== undefined && OF_THE_PART.has(behind) && (senseAt(p, i + 1)?.length ?? 0) < 2)
+    return [{ text: `${p[i]!} ${behind}`, is: "parts", names }, 2];
+  const noun = names.length === 1 ? nounAt(p, i + 1) : null;
+  if (noun && ["socket", "joint", "trace", "pin"].includes(noun.name))
+    return [{ text: p.slice(i, i + 1 + noun.length).join(" "), is: "place", name: `${names[0]!} ${noun.name}` }, 1 + noun.length];
+  return [{ text: p[i]!, is: "parts", names }, 1];
 }
 
 /** A designator said by its number alone, where one part on record has it: "601 0.02". */
 function digitsOf(p: readonly string[], i: number, context: ReadoutContext, before: Token | undefined): Found | null {
+  const all = [...context.known.keys(), ...context.parts.keys()];
+  const byNumber = (n: string) => all.filter((d) => d.replace(/^[A-Z]+/, "") === n.toUpperCase());
+  const several = /^\d{3,4}(?:\/\d{3,4})+$/.test(p[i]!) ? p[i]!.split("/").map(byNumber) : [];
+  if (several.length > 1 && several.every((n) => n.length === 1)) return [{ text: p[i]!, is: "parts", names: several.flat() }, 1];
   if (!/^\d{3,4}[a-z]?$/.test(p[i]!)) return null;
-  const names = [...context.known.keys(), ...context.parts.keys()].filter((d) => d.replace(/^[A-Z]+/, "") === p[i]!.toUpperCase());
+  const names = byNumber(p[i]!);
   const follows = p[i + 1] === undefined || UNIT_WORDS.has(p[i + 1]!) || TIME_WORDS.has(p[i + 1]!);
-  const opens = before === undefined || before.is === "stop" || before.is === "and" || before.is === "colon";
+  const opens =
+    before === undefined ||
+    ["stop", "and", "colon", "parts"].includes(before.is) ||
+    (before.is === "sense" &&
+      ["on", "for", "fill", "circuit", "act", "held", "quantity", "judged", "each", "with"].includes(before.sense.is));
   return names.length === 1 && opens && !follows ? [{ text: p[i]!, is: "parts", names }, 1] : null;
 }
 
 /** What goes in or is printed, as value over volts: `470/35`, `47u160`, `100u25v`. */
 function ratingAt(text: string): Found | null {
-  const said = /^(\d+(?:[.,]\d+)?)(?:u\/?(?=\d\d)|\/)(\d{1,3})v?$/.exec(text);
+  const said = /^(\d+(?:[.,]\d+)?)(?:u\/?(?=\d\d)|\/)(\d{1,3}(?:\.\d)?)v?$/.exec(text);
   if (!said) return null;
   const [farads, volts] = [parseValue(`${said[1]}u`), parseValue(`${said[2]}v`)];
   // "2/16" is two figures more often than a part
@@ -205,7 +401,7 @@ function valueAt(p: readonly string[], i: number, said: string): Found | null {
   const plain = parseValue(
     written
       .replace(/mv(ac)?$/i, "mv$1")
-      .replace(/vac$/i, "vac")
+      .replace(/v(?:ac|rms)$/i, "vac")
       .replace(/(v)dc$/i, "$1"),
   );
   if (!plain) return null;
@@ -216,10 +412,22 @@ function valueAt(p: readonly string[], i: number, said: string): Found | null {
 /** A point on record by its name, however its sign is said. */
 function pointAt(p: readonly string[], i: number, context: ReadoutContext): Found | null {
   const best = [...aliasesOf(context)]
-    .filter(({ words }) => words.every((w, k) => p[i + k] === w))
+    .filter(({ words }) => words.every((w, k) => p[i + k] === w) && (!SIGNED_ALONE.test(words.join(" ")) || namesThere(p, i, words.length)))
     .sort((a, b) => b.words.length - a.words.length)[0];
   return best ? [{ text: p.slice(i, i + best.words.length).join(" "), is: "point", name: best.name }, best.words.length] : null;
 }
+
+/** A name that is a figure too: it names only where another figure or a verb follows. */
+const SIGNED_ALONE = /^[+-]\d[\d.]*v?$/;
+const namesThere = (p: readonly string[], i: number, length: number): boolean => {
+  const next = p[i + length];
+  if (/^(?:the|on|of)$/.test(p[i - 1] ?? "")) return true;
+  return (
+    next !== undefined &&
+    (/^(?:reads|is|now|at|has|rail|rails|had|only|reading|shows|gives|ripple|ac|:|=|down|up)$/.test(next) ||
+      (/^\d|^[.,]\d/.test(next) && !/^[+-]/.test(next)))
+  );
+};
 
 const SIGNS: Readonly<Record<"+" | "-", readonly string[]>> = {
   "+": ["plus", "pos", "positive", "+"],
@@ -233,7 +441,8 @@ function aliasesOf({ points }: ReadoutContext): readonly { words: readonly strin
   if (kept) return kept;
   const all: { words: readonly string[]; name: string }[] = [];
   const add = (name: string, said: string) => all.push({ words: said.split(" "), name });
-  const rails = [...points].filter(([name]) => /(^|\s)rail\b|^[+-]\d/.test(name));
+  const named = [...points].filter(([name]) => /(^|\s)rail\b/.test(name));
+  const rails = named.length > 0 ? named : [...points].filter(([name]) => /^[+-]\d/.test(name));
   for (const [name] of points) {
     add(name, name.toLowerCase());
     const signed = /^(?:rail )?([+-])(\d[\d.]*)v?$/.exec(name);
@@ -242,9 +451,9 @@ function aliasesOf({ points }: ReadoutContext): readonly { words: readonly strin
     const alone = rails.filter(([n]) => n.includes(sign)).length === 1;
     for (const word of SIGNS[sign]) {
       for (const v of [volts, `${volts}v`])
-        if (word.length === 1) for (const as of [`${sign}${v} rail`, `rail ${sign}${v}`]) add(name, as);
+        if (word.length === 1) for (const as of [`${sign}${v} rail`, `rail ${sign}${v}`, `${sign}${v}`]) add(name, as);
         else for (const as of [`${word} ${v} rail`, `${word} ${v}`, `${word}${v}`]) add(name, as);
-      if (alone) for (const as of [`${word} rail`, `rail ${word}`, `${word} one`]) add(name, as);
+      if (alone) for (const as of [`${word} rail`, `rail ${word}`, `${word} one`, `${word} side`]) add(name, as);
       if (alone && word.length > 1) add(name, word);
     }
   }

@@ -1,0 +1,492 @@
+import type { Subject } from "../../../evidence";
+import { within } from "../../../knowledge";
+import { volts as inVolts, type ParsedValue } from "../../../units";
+import type { Effect, ReadoutContext } from "../../entry";
+import { frame, keptAsTold, more, nameOf, ofSubject, type Clause, type Telling } from "../clause";
+import { readingOf } from "../readings";
+import { classIn, isCapacitor, type FigureSaid, type HowRead } from "../said";
+import type { Token } from "../tokens";
+import type { QuantityWord } from "../vocabulary";
+
+// Figures, and what they are of: what stands before them, or, where a clause begins with a figure, what follows.
+
+/** What a figure is of: something on record, or a channel. */
+type Thing = Subject | { kind: "channel"; name: string };
+
+interface Run {
+  things: readonly Thing[];
+  figures: FigureSaid[];
+}
+
+const CHANNEL_QUANTITIES: ReadonlySet<QuantityWord | null> = new Set<QuantityWord | null>(["offset", "residual", "clip"]);
+
+/** Figures of parts, points, rails and channels. */
+export const figures = frame(
+  [["value", "over"]],
+  [
+    ...([
+      "parts",
+      "point",
+      "side",
+      "all",
+      "rails",
+      "quantity",
+      "circuit",
+      "under",
+      "drained",
+      "through",
+      "held",
+      "off",
+      "each",
+      "judged",
+      "still",
+    ] as const),
+    ...(["time", "comma", "colon", "with", "across", "meter", "ends", "place", "state"] as const),
+  ],
+  (c, telling, context) => {
+    // "220k for R905", "R905 with 220k": what goes in
+    if (c.has("for") || (c.has("with") && c.parts.some((p) => !isCapacitor(p, context)))) return null;
+    if (c.has("to") && c.parts.some(isPot)) return null;
+    const shortedIn = c.places.includes("inputs") && c.senses("quantity").some((q) => q.quantity === "residual");
+    if (!c.places.every((p) => p === "speaker terminals" || p === "speakers" || (p === "inputs" && shortedIn))) return null;
+    if (c.has("state") && !(shortedIn && c.senses("state").every((x) => x.state === "shorted"))) return null;
+    if (commaBeforeFigure(c) || doubtfulUnits(c, context)) return null;
+    const said = itemsOf(c, telling, context);
+    if (said === null) return null;
+    const { how, each, charge } = said;
+    const runs = runsOf(said, telling, context);
+    if (runs === null) return null;
+    const effects: Effect[] = [];
+    let { ac, carry } = telling;
+    carry = shareUnits(runs, carry, context);
+    for (const { things, figures: list } of runs) {
+      const handed = spread(things, list, each);
+      if (handed === null) return null;
+      for (const [thing, some] of handed) {
+        if (ac && thing.kind === "point") for (const f of some) if (isSmall(f, context.points.get(thing.name))) f.quantity ??= "ac";
+        const cycles = thing.kind === "point" && some.length > 0 ? some.filter((f) => f.at !== null && isAlternating(f)) : [];
+        for (const f of cycles) effects.push(keptAsTold("reading", [thing as Subject], { quantity: "frequency", value: f.at, unit: "Hz" }));
+        for (const f of cycles) f.at = null;
+        const read =
+          thing.kind === "channel"
+            ? ofChannel(thing.name, some, how)
+            : (readingOf(thing, some, how, context) ?? otherwise(thing, some, how, context));
+        if (read === null) return null;
+        ac ||= read.some((e) => e.about === "point" && e.form === "rms");
+        effects.push(...read);
+      }
+    }
+    // how long it was off says nothing that a charge left does not
+    const volts = effects.every((e) => e.about === "voltsAt" && e.form === "dc");
+    if ((charge || c.has("time")) && !volts) return null;
+    if (telling.drained && !volts) return null;
+    const last = runs.at(-1)!.things.filter((t): t is Subject => t.kind !== "channel");
+    const farads = effects.some((e) => e.about === "reading" && e.measurement.kind === "capacitance");
+    const left = volts && effects.length > 0;
+    return more(telling, effects, { last, how, drained: false, ac, carry, unit: farads ? "F" : left ? "V" : telling.unit });
+  },
+);
+
+/** Parts that are set (common practice of boards). */
+export const isPot = (name: string): boolean => /^(?:VR|RV|VP|P|TP)\d/.test(name);
+
+/** "F602, 37.0": a comma parts a name from a figure. */
+const commaBeforeFigure = (c: Clause): boolean =>
+  c.tags.some((t, i) => t === "comma" && isName(c.tags[i - 1]) && ["value", "over"].includes(c.tags[i + 1] ?? ""));
+const isName = (t: string | undefined): boolean => t === "parts" || t === "point" || t === "circuit";
+
+/** "8.3 over R19" is volts to some and ohms to none. */
+const doubtfulUnits = (c: Clause, context: ReadoutContext): boolean =>
+  c.has("across") &&
+  c.tokens.some((t) => t.is === "value" && t.value.unit === null) &&
+  c.parts.some((p) => !isCapacitor(p, context) || !c.tokens.some((t) => t.is === "value" && t.value.unit !== null));
+
+const isAlternating = (f: FigureSaid): boolean =>
+  f.quantity === "ac" ||
+  f.quantity === "ripple" ||
+  (f.value !== "over" && (f.value.alternating || f.value.unit === "V" || /\bmills?\b/.test(f.text)));
+
+/** Between figures of like things that share one unit. */
+const ALIKE = 5;
+const shownBy = (text: string): number => Math.abs(Number(/[\d.,]+/.exec(text)?.[0].replace(",", ".") ?? NaN));
+
+/** A unit said once is that of like figures of like things: "V4 78 mA V5 96". @returns what is carried on */
+function shareUnits(runs: readonly Run[], before: Telling["carry"], context: ReadoutContext): Telling["carry"] {
+  const familyOf = (t: Thing | undefined) =>
+    t?.kind === "part"
+      ? isCapacitor(t.name, context)
+        ? "capacitor"
+        : (classIn(t.name, context) ?? "?")
+      : t?.kind === "channel"
+        ? "channel"
+        : "?";
+  let carry = before;
+  const said = runs.flatMap((r) => r.figures.map((f) => ({ f, family: familyOf(r.things[0]) })));
+  const unitOf = (list: typeof said) =>
+    list.findLast(({ f }) => f.value !== "over" && (f.value.unit !== null || /\bmills?\b/.test(f.text)));
+  const later = said.length > 1 ? unitOf(said) : undefined;
+  for (const { f, family } of said) {
+    if (f.value === "over" || family === "?" || family === "capacitor") continue;
+    const own = f.value.unit !== null || f.value.prefixed;
+    if (own) {
+      if (f.value.unit !== null || /\bmills?\b/.test(f.text)) carry = { family, unit: f.value, text: f.text };
+      continue;
+    }
+    const from = carry ?? (later && later.f.value !== "over" ? { family: later.family, unit: later.f.value, text: later.f.text } : null);
+    if (from === null || from.family !== family || f.quantity !== null) continue;
+    const ratio = shownBy(f.text) / shownBy(from.text);
+    if (!(ratio >= 1 / ALIKE && ratio <= ALIKE)) continue;
+    const scale = Math.abs(from.unit.value) / shownBy(from.text);
+    f.value = {
+      ...f.value,
+      value: f.value.value * scale,
+      unit: from.unit.unit,
+      prefixed: from.unit.prefixed,
+      alternating: from.unit.alternating,
+    };
+    if (/\bmills?\b/.test(from.text)) f.text = `${f.text} mills`;
+  }
+  return carry;
+}
+
+/** Whether a figure is far below what the point should have: said of DC it would be a dead supply. */
+const isSmall = (f: FigureSaid, nominal: number | null | undefined): boolean =>
+  f.value !== "over" && nominal !== null && nominal !== undefined && Math.abs(f.value.value) < 0.05 * Math.abs(nominal);
+
+interface Items {
+  items: (Thing[] | FigureSaid)[];
+  how: HowRead;
+  each: boolean;
+  /** words say that charge was left */
+  charge: boolean;
+  /** words judge the figures */
+  judged: boolean;
+}
+
+const isRun = (x: Thing[] | FigureSaid | undefined): x is Thing[] => Array.isArray(x);
+
+function itemsOf(c: Clause, telling: Telling, context: ReadoutContext): Items | null {
+  let { how } = telling;
+  let each = false;
+  let charge = telling.drained;
+  let pending: QuantityWord | null = null;
+  let lead: QuantityWord | null = null;
+  let ends: "be" | "bc" | null = null;
+  const items: (Thing[] | FigureSaid)[] = [];
+  const name = (things: Thing[]) => {
+    const last = items.at(-1);
+    if (isRun(last)) last.push(...things);
+    else items.push(things);
+  };
+  for (const [i, t] of c.tokens.entries()) {
+    if (t.is === "parts") name(t.names.map((n) => ({ kind: "part", name: n })));
+    else if (t.is === "point") name([{ kind: "point", name: t.name }]);
+    else if (t.is === "place" && t.name === "inputs") continue;
+    else if (t.is === "place" && !c.has("side", "all")) name([{ kind: "point", name: "speaker terminals" }]);
+    else if (t.is === "side") name([{ kind: "channel", name: t.side.toUpperCase() }]);
+    else if (t.is === "ends") {
+      const before = items.at(-1);
+      if (before && !isRun(before)) before.ends = t.label;
+      else ends = t.label;
+    } else if (t.is === "value") {
+      const before = items.at(-1);
+      if (t.value.unit === "Hz") {
+        if (!before || isRun(before) || before.at !== null || before.value === "over") return null;
+        before.at = t.value.value;
+        continue;
+      }
+      items.push({ value: t.value, bound: t.bound, text: t.text, quantity: pending ?? lead, at: null, like: telling.unit, ends });
+      pending = null;
+      ends = null;
+    } else if (t.is === "sense") {
+      const s = t.sense;
+      if (s.is === "over")
+        items.push({ value: "over", bound: null, text: t.text, quantity: pending ?? lead, at: null, like: telling.unit, ends: null });
+      else if (s.is === "quantity") {
+        const before = items.at(-1);
+        const next = c.tokens[i + 1];
+        const closes = before && !isRun(before) && before.quantity === null && !(next && next.is === "value");
+        if (closes) before.quantity = s.quantity;
+        else if (items.length === 0) lead = s.quantity;
+        else pending = s.quantity;
+      } else if (s.is === "circuit") how = { ...how, inCircuit: s.inCircuit };
+      else if (s.is === "under") how = { ...how, under: { ...how.under, ...s.under } };
+      else if (s.is === "drained" || s.is === "held" || s.is === "off") charge = true;
+      else if (s.is === "each") each = true;
+      else if (s.is === "all") name(["L", "R"].map((n) => ({ kind: "channel", name: n })));
+      else if (s.is === "rails") name(railsOf(context));
+    }
+  }
+  if (pending !== null || ends !== null) {
+    // a quantity at the end is that of all figures before it
+    const open = items.filter((x): x is FigureSaid => !isRun(x));
+    if (pending === null || open.length === 0 || open.some((f) => f.quantity !== null)) return null;
+    for (const f of open) f.quantity = pending;
+  }
+  const last = items.filter((x): x is FigureSaid => !isRun(x)).at(-1);
+  // a channel has no figure of its own: what is read on it must be said, once for all
+  if (items.some((x) => isRun(x) && x.some((t) => t.kind === "channel")) && last && CHANNEL_QUANTITIES.has(last.quantity))
+    for (const x of items) if (!isRun(x)) x.quantity ??= last.quantity;
+  unitsForward(items);
+  if (charge || telling.unit === "V")
+    for (const x of items)
+      if (!isRun(x) && x.value !== "over" && x.value.unit === null && !x.value.prefixed && !x.value.tiny && x.quantity === null)
+        x.value = { ...x.value, unit: "V" };
+  return { items, how, each, charge, judged: c.senses("judged").some((j) => j.as === "good") };
+}
+
+/** "L 38 R 4 mv": the unit said once, at the end, is that of the figures before it. */
+function unitsForward(items: readonly (Thing[] | FigureSaid)[]): void {
+  const list = items.filter((x): x is FigureSaid => !isRun(x));
+  const last = list.at(-1);
+  if (list.length < 2 || last === undefined || last.value === "over" || !["offset", "residual", "clip"].includes(last.quantity ?? ""))
+    return;
+  const milli = /\d\s*(?:m\s?v|mills?)/i.test(last.text);
+  if (!milli && last.value.unit !== "V") return;
+  const { alternating } = last.value;
+  for (const f of list.slice(0, -1))
+    if (f.value !== "over" && f.value.unit === null && !f.value.prefixed)
+      f.value = { ...f.value, unit: "V", alternating, value: milli ? f.value.value / 1000 : f.value.value, prefixed: milli };
+}
+
+/** The two main rails on record, the positive one first; by their signs where none is. */
+function railsOf({ points }: ReadoutContext): Thing[] {
+  const of = (sign: string): Thing => {
+    const found = [...points.keys()].filter((n) => new RegExp(`^(?:rail )?\\${sign}`).test(n));
+    return { kind: "point", name: found.length === 1 ? found[0]! : `rail ${sign}` };
+  };
+  return [of("+"), of("-")];
+}
+
+/** Figures with what they are of. */
+function runsOf(said: Items, telling: Telling, context: ReadoutContext): Run[] | null {
+  const { items } = said;
+  const runs: Run[] = [];
+  const first = items[0];
+  if (first === undefined) return null;
+  const figure = (x: Thing[] | FigureSaid): x is FigureSaid => !isRun(x);
+  if (!items.some(isRun)) return alone(items.filter(figure), telling, said, context);
+  if (!figure(first)) {
+    for (const item of items)
+      if (figure(item)) runs.at(-1)!.figures.push(item);
+      else runs.push({ things: item, figures: [] });
+    return runs.every((r) => r.figures.length > 0) ? runs : null;
+  }
+  let list: FigureSaid[] = [];
+  for (const item of items)
+    if (figure(item)) list.push(item);
+    else {
+      runs.push({ things: item, figures: list });
+      list = [];
+    }
+  return list.length === 0 && runs.every((r) => r.figures.length > 0) ? runs : null;
+}
+
+/** Figures without a name: of what was named just before, or, signed, of the one rail on record that has such volts. */
+function alone(
+  list: readonly FigureSaid[],
+  telling: Telling,
+  { each, judged }: Pick<Items, "each" | "judged">,
+  { points }: ReadoutContext,
+): Run[] | null {
+  // "fine for 47u" says what it is marked
+  if (judged && list.some((f) => f.value !== "over" && (f.value.unit === "F" || f.value.tiny))) return null;
+  if (list.some((f) => f.quantity === "offset" || f.quantity === "residual" || f.quantity === "clip")) return null;
+  const isVolts = (f: FigureSaid) => f.value !== "over" && (f.value.unit === null || f.value.unit === "V") && !f.value.tiny;
+  // "41.8 / -39.9": the sign of the positive one goes without saying
+  if (list.every(isVolts) && list.some((f) => /^[+-]/.test(f.text))) {
+    const runs = list.map((f): Run | null => {
+      const v = (f.value as ParsedValue).value;
+      const near = [...points].filter(([, nominal]) => nominal !== null && nominal * v > 0 && Math.abs(v / nominal - 1) <= 0.35);
+      return near.length === 1 ? { things: [{ kind: "point", name: near[0]![0] }], figures: [f] } : null;
+    });
+    const names = new Set(runs.map((r) => r && nameOf(r.things[0] as Subject)));
+    return runs.every((r) => r !== null) && names.size === runs.length ? (runs as Run[]) : null;
+  }
+  const { last } = telling;
+  const one = last.length === 1 || (each && last.length > 1) || last.length === list.length;
+  return one && last.length > 0 && telling.open === null ? [{ things: last, figures: [...list] }] : null;
+}
+
+/** Figures handed out to several things: one each, in order, or one of all that was said of each. */
+function spread(things: readonly Thing[], list: readonly FigureSaid[], each: boolean): (readonly [Thing, FigureSaid[]])[] | null {
+  if (things.length === 1) return each ? null : [[things[0]!, [...list]]];
+  if (list.length === things.length) return things.map((s, i) => [s, [list[i]!]] as const);
+  const all = each || things.every((t) => t.kind === "channel");
+  return list.length === 1 && all ? things.map((s) => [s, [list[0]!]] as const) : null;
+}
+
+const STATES = { idle: "idle", standby: "standby", on: "on", off: "off" } as const;
+const stateOf = ({ under }: HowRead) => [
+  ...(under.power ? [STATES[under.power]] : []),
+  ...(under.load ? [under.load] : []),
+  ...(under.heat ? [under.heat] : []),
+  ...(under.health === "failing" ? (["failing"] as const) : []),
+];
+
+/** "11 mills" on what is read in volts are millivolts. */
+const inMillivolts = (v: ParsedValue, text: string): ParsedValue => (v.unit === null && /\bmills?\b/.test(text) ? { ...v, unit: "V" } : v);
+
+function ofChannel(side: string, list: readonly FigureSaid[], how: HowRead): Effect[] | null {
+  const [f] = list;
+  if (f === undefined || list.length > 1 || f.value === "over" || f.at !== null || f.bound !== null) return null;
+  const value = inMillivolts(f.value, f.text);
+  // millivolts or volts must be said
+  if (value.unit !== "V" || !within("volts", value.value)) return null;
+  switch (f.quantity) {
+    case "offset":
+      return value.alternating
+        ? null
+        : [
+            {
+              about: "point",
+              point: `offset ${side.toLowerCase()}`,
+              volts: inVolts(value.value),
+              form: "dc",
+              significant: value.significant,
+              under: how.under,
+            },
+          ];
+    case "residual":
+      return [keptAsTold("reading", `channel:${side}`, { quantity: "residualVolts", value: value.value, unit: "V", state: stateOf(how) })];
+    case "clip":
+      return [keptAsTold("reading", `channel:${side}`, { quantity: "acVolts", value: value.value, unit: "V", state: ["loaded"] })];
+    default:
+      return null;
+  }
+}
+
+/** Figures of parts for which no record of their own exists: volts across a resistor, a hertz of a rail, a junction by its ends. */
+function otherwise(thing: Subject, list: readonly FigureSaid[], how: HowRead, context: ReadoutContext): Effect[] | null {
+  if (thing.kind !== "part" || isCapacitor(thing.name, context)) return null;
+  const out = list.map((f): Effect | null => {
+    if (f.value === "over" || f.at !== null || f.bound !== null) return null;
+    const { value, unit, alternating, peakToPeak } = inMillivolts(f.value, f.text);
+    const kind = classIn(thing.name, context);
+    if (kind === "resistor" && unit === "V" && !peakToPeak && (f.quantity === null || f.quantity === "dc" || f.quantity === "ac"))
+      return keptAsTold("reading", [thing], {
+        quantity: alternating || f.quantity === "ac" ? "acVolts" : "dcVolts",
+        value,
+        unit: "V",
+        state: stateOf(how),
+      });
+    return null;
+  });
+  return out.every((e) => e !== null) ? out : null;
+}
+
+/** Charge drained through something: what it was drained through, and what is left. */
+export const drainedThrough = frame(
+  [["drained", "through"], ["value"], ["parts", "value"]],
+  ["parts", "through", "drained", "with", "held", "off", "time", "comma", "colon", "judged", "still", "across", "each", "all"],
+  (c, telling, context) => {
+    const ohms = c.values.filter((v) => v.unit === "Ω" || (v.unit === null && v.prefixed && !v.tiny && v.value >= 1));
+    const watts = c.values.filter((v) => v.unit === "W");
+    const volts = c.values.filter((v) => v.unit === "V" || (v.unit === null && !v.prefixed && !v.tiny && Math.abs(v.value) < 100));
+    const named = c.subjects.filter((s) => s.kind === "part");
+    const of = named.length > 0 ? named : telling.last;
+    if (ohms.length !== 1 || watts.length > 1 || volts.length + ohms.length + watts.length < c.values.length) return null;
+    if (of.length === 0 || !of.every((s) => isCapacitor(nameOf(s) ?? "", context))) return null;
+    if (volts.length > 1 && volts.length !== of.length) return null;
+    if (volts.length === 1 && of.length > 1 && !c.has("each")) return null;
+    const tool = "tool:discharge resistor";
+    const effects: Effect[] = [
+      keptAsTold("safety", tool, { quantity: "resistance", value: ohms[0]!.value, unit: "ohm" }),
+      ...watts.map((w) => keptAsTold("safety", tool, { quantity: "dissipation", value: w.value, unit: "W" })),
+      ...(volts.length === 0 ? [] : of).map((s, i): Effect => {
+        const v = volts[volts.length > 1 ? i : 0]!;
+        return {
+          about: "voltsAt",
+          designator: nameOf(s)!,
+          implied: false,
+          volts: inVolts(v.value),
+          form: "dc",
+          significant: v.significant,
+        };
+      }),
+    ];
+    return more(telling, effects, { last: of, drained: volts.length === 0 });
+  },
+);
+
+const isHertz = (t: Token) => t.is === "value" && t.value.unit === "Hz";
+
+/** "hum is 100 hz", "ripple on the minus rail is 60 hz". */
+export const frequency = frame([["value"], ["symptom", "quantity", "point", "parts"]], ["judged", "each", "side", "all"], (c, telling) => {
+  const values = c.tokens.filter((t) => t.is === "value");
+  if (values.length === 0 || !values.every(isHertz)) return null;
+  if (c.senses("quantity").some((q) => q.quantity !== "ripple" && q.quantity !== "ac")) return null;
+  const hertz = c.values.map((v) => v.value);
+  if (hertz.some((h) => h <= 0 || h > 1e6)) return null;
+  const reading = (of: string, value: number) => keptAsTold("reading", of, { quantity: "frequency", value, unit: "Hz" });
+  const heard = c.senses("symptom");
+  if (heard.length === 1 && c.subjects.length === 0 && hertz.length === 1) {
+    const channels = c.sides.map((s) => keptAsTold("listen", `channel:${s}`, { outcome: heard[0]!.symptom === "buzz" ? "buzz" : "hum" }));
+    if (heard[0]!.symptom !== "hum" && heard[0]!.symptom !== "buzz") return null;
+    return more(telling, [reading("complaint", hertz[0]!), ...channels]);
+  }
+  const of = c.subjects.length > 0 ? c.subjects : telling.last;
+  if (heard.length > 0 || c.sides.length > 0 || of.length !== hertz.length || !c.apart(["parts", "point"], ["value"])) return null;
+  return more(
+    telling,
+    of.map((s, i) => reading(ofSubject(s), hertz[i]!)),
+    { last: of },
+  );
+});
+
+/** "5v hunting", "vcc jumps up and down". */
+export const wanders = frame([["wanders"], ["point"]], ["quantity", "judged", "under", "still"], (c, telling) =>
+  more(
+    telling,
+    c.subjects.map((s) => keptAsTold("reading", [s], { quantity: "dcVolts", outcome: "wanders" })),
+    { last: c.subjects },
+  ),
+);
+
+/** What a new part reads, beside the one in question: "new 47/50 0.55". */
+export const reference = frame(
+  [
+    ["new", "shelf"],
+    ["rating", "value"],
+  ],
+  ["quantity", "shelf", "new", "comma", "colon", "judged", "meter", "on", "over"],
+  (c, telling, { meter }) => {
+    const list = c.tokens.flatMap((t) => (t.is === "rating" ? [t.farads, t.volts] : t.is === "value" ? [t.value] : []));
+    const marked = list.findIndex((v) => v.unit === "F" || (v.unit === null && v.tiny));
+    const volts = list[marked + 1]?.unit === "V" ? list[marked + 1]! : null;
+    if (marked !== 0 || volts === null) return null;
+    const read = list.slice(2);
+    const [f] = read;
+    if (f === undefined || read.length > 1) return null;
+    const quantity = c.senses("quantity")[0]?.quantity ?? null;
+    const of = `new:${micro(list[0]!.value)} ${volts.value}v`;
+    const esr = quantity === "esr" || (quantity === null && meter?.shows === "esr" && (f.unit === null || f.unit === "Ω") && !f.tiny);
+    if (esr && within("esrOhms", f.value))
+      return more(telling, [keptAsTold("reference", of, { quantity: "esr", value: f.value, unit: "ohm" })]);
+    if (f.unit === "F" && (quantity === null || quantity === "capacitance"))
+      return more(telling, [keptAsTold("reference", of, { quantity: "capacitance", value: f.value, unit: "F" })]);
+    return null;
+  },
+);
+
+export const micro = (farads: number): string => `${Number((farads * 1e6).toPrecision(6))}u`;
+
+/** Figures that belong somewhere: "should be 100k", "want -38". */
+export const ought = frame([["ought"], ["value"]], ["parts", "point", "each", "comma", "colon", "judged"], (c, telling) => {
+  const of = c.subjects.length > 0 ? c.subjects : telling.last;
+  const [v, ...rest] = c.values;
+  if (v === undefined || rest.length > 0 || of.length === 0) return null;
+  const unit =
+    v.unit === "Ω"
+      ? "ohm"
+      : v.unit === "V" || (v.unit === null && of.every((s) => s.kind === "point"))
+        ? "V"
+        : v.unit === "A"
+          ? "A"
+          : v.unit === "F"
+            ? "F"
+            : null;
+  if (unit === null) return null;
+  const quantity = { ohm: "resistance", V: "dcVolts", A: "current", F: "capacitance" } as const;
+  return more(telling, [keptAsTold("reference", of, { quantity: quantity[unit], value: v.value, unit })], { last: of });
+});

@@ -1,0 +1,347 @@
+import type { Act, Marked, Observation, Subject } from "../../../evidence";
+import { within } from "../../../knowledge";
+import { farads, volts as inVolts, type ParsedValue } from "../../../units";
+import type { Effect, ReadoutContext } from "../../entry";
+import {
+  Clause,
+  concludedIn,
+  concludes,
+  CONCLUDING,
+  EMPTY,
+  frame,
+  keptAsTold,
+  more,
+  nameOf,
+  observed,
+  tagOf,
+  UNIT,
+  type Concluded,
+  type Telling,
+} from "../clause";
+import { classIn, isCapacitor } from "../said";
+import { isPot, micro } from "./figures";
+
+// What was done to find out or to repair, and what came of it.
+
+/** What may be put in or across, where the act takes something. */
+const TAKES: ReadonlySet<Act> = new Set<Act>(["bridged", "replaced"]);
+/** Acts that can be done to a place that is no part. */
+const TO_PLACES: ReadonlySet<Act> = new Set<Act>(["unplugged", "knocked", "pressed", "resoldered", "cleaned", "replaced"]);
+const THINGS = ["parts", "place", "point"] as const;
+
+const isOpen = (said: Concluded): boolean => said.outcome === null && said.followed === null;
+
+/** An act on what is named, with what came of it where that is said. */
+export const act = frame(
+  [["act"]],
+  [
+    ...CONCLUDING,
+    "parts",
+    "place",
+    "side",
+    "all",
+    "describes",
+    "value",
+    "rating",
+    "across",
+    "new",
+    "each",
+    "with",
+    "comma",
+    "colon",
+    "circuit",
+    "back",
+  ],
+  (c, telling, context) => {
+    if (!c.wellJoined || !c.oneValue) return null;
+    const acts = c.senses("act");
+    const done = acts[0]!.act;
+    if (acts.length > 1 || c.senses("judged").some((j) => j.as !== undefined)) return null;
+    // what came of it stands behind it
+    const ending = c.tags.findIndex((t) => t !== "judged" && CONCLUDING.includes(t));
+    const last = c.tags.findLastIndex((t) => t === "act" || t === "parts" || t === "place");
+    const same = c.senses("outcome")[0]?.outcome === "same" && c.senses("outcome").length === 1;
+    const ahead = same && (ending === 0 || c.tags.findLast((t) => !EMPTY.has(t)) === "act");
+    if (ending >= 0 && ending < last && !ahead && !swapsSides(done, c.sides.length)) return null;
+    const said = concludedIn(c, done);
+    if (said === null || (said.followed !== null && done !== "swapped")) return null;
+    // a joint is not replaced
+    if (done === "replaced" && c.places.some((p) => p.startsWith("joint"))) return null;
+    const circuit = c.senses("circuit");
+    if (circuit.length > 0 && !(done === "unplugged" && circuit.every((x) => !x.inCircuit))) return null;
+    if (c.has("back")) return null;
+    const { places, marked, sides } = c;
+    // "ringed, resoldered": what was named just before
+    const own = actedOn(c, done);
+    const to = own.length > 0 || sides.length > 0 ? own : telling.last;
+    if (c.subjects.length === 0 && done !== "turnedDown" && (marked.length > 0 || !telling.begun || !REPAIRED_AGAIN.has(done))) return null;
+    if (marked.length > 0 && !TAKES.has(done)) return null;
+    if (places.length > 0 && !TO_PLACES.has(done) && done !== "turnedDown" && done !== "swapped") return null;
+    if (done === "turnedDown") return c.parts.length > 0 ? null : more(telling, [tried(done, [], null, said)], { act: done });
+    if (done === "swapped") return swapped(to, sides, said, telling);
+    if (to.length === 0 || sides.length > 0) return null;
+    if (done === "replaced") return replaced(to, marked, said, telling, context);
+    const given = markedOf(marked);
+    if (given === null || (done === "bridged" && !to.every((s) => s.kind === "part"))) return null;
+    const put = given.length > 0 ? { marked: given, named: null } : null;
+    return more(telling, [tried(done, to, put, said)], {
+      last: to,
+      act: done,
+      open: isOpen(said) ? telling.effects.length : null,
+    });
+  },
+);
+
+const REPAIRED_AGAIN: ReadonlySet<Act> = new Set<Act>(["resoldered", "cleaned"]);
+
+/** What an act is done to: joints are of the parts they are at, and what sits in its socket is the part. */
+function actedOn(c: Clause, done: Act): Subject[] {
+  const parts = c.parts.length > 0;
+  return c.subjects.flatMap((s): Subject[] => {
+    if (s.kind !== "place") return [s];
+    const joint = /^joint (?=[A-Z])(.*)$/.exec(s.name)?.[1];
+    if (joint !== undefined && done === "resoldered") return joint.split(" ").map((name) => ({ kind: "part", name }));
+    return parts && s.name === "socket" ? [] : [s];
+  });
+}
+
+const swapsSides = (done: Act, sides: number): boolean => done === "swapped" && sides > 0;
+
+/** A value held across a part, without the act: "3300/35 across C3: hum down a lot". */
+export const across = frame(
+  [["across"], ["parts"], ["value", "rating"]],
+  [...CONCLUDING, "new", "with", "comma", "colon", "describes"],
+  (c, telling, context) => {
+    if (!c.wellJoined || c.senses("judged").some((j) => j.as !== undefined) || !c.before(["parts", "across"], CONCLUDING)) return null;
+    if (!c.parts.every((p) => isCapacitor(p, context)) || !c.before(["value", "rating"], ["across"])) return null;
+    const given = markedOf(c.marked);
+    if (given === null || given[0]!.unit !== "F" || given.length > 2 || (given[1] && given[1].unit !== "V")) return null;
+    const said = concludedIn(c, "bridged");
+    if (said === null || said.followed !== null) return null;
+    return more(telling, [tried("bridged", c.subjects, { marked: given, named: null }, said)], {
+      last: c.subjects,
+      act: "bridged",
+      open: isOpen(said) ? telling.effects.length : null,
+    });
+  },
+);
+
+/** "on IC12 it comes back", "V2 nothing": the act of the clause before, done to something else. */
+export const again = frame(
+  [[...THINGS], ["outcome", "symptom", "does", "not"]],
+  [...CONCLUDING, "with", "comma", "colon", "each"],
+  (c, telling) => {
+    const { act: done } = telling;
+    if (done === null || done === "swapped" || TAKES.has(done) || done === "turnedDown" || done === "unplugged") return null;
+    if (telling.open !== null || c.senses("judged").some((j) => j.as !== undefined) || c.has("still")) return null;
+    if (!c.before([...THINGS], ["outcome", "symptom", "does", "not"])) return null;
+    const said = concludedIn(c, done);
+    if (said === null || said.outcome === null || said.followed !== null) return null;
+    return more(telling, [tried(done, c.subjects, null, said)], { last: c.subjects, act: done });
+  },
+);
+
+/** What came of the act before, said by itself. */
+export const outcome = frame(
+  [["outcome", "symptom", "does", "went", "not"]],
+  [...CONCLUDING, "side", "all", "comma", "colon"],
+  (c, telling) => {
+    if (telling.open === null || c.senses("judged").some((j) => j.as !== undefined)) return null;
+    const open = telling.effects[telling.open];
+    const before = open?.about === "observed" && open.observation.kind === "tried" ? open.observation : null;
+    if (before === null || (c.sides.length > 0 && before.act !== "swapped")) return null;
+    const said = concludedIn(c, before.act);
+    if (said === null || isOpen(said) || (said.followed !== null && before.act !== "swapped")) return null;
+    const effects = [...telling.effects];
+    effects[telling.open] = observed((open as Extract<Effect, { about: "observed" }>).subject, {
+      ...before,
+      outcome: said.outcome,
+      symptom: before.symptom ?? said.symptom,
+      followed: said.followed,
+      ...(said.did === null ? {} : { did: said.did }),
+    });
+    return { ...telling, effects, open: null };
+  },
+);
+
+/** Parts that are in new, without an act: "C1 C2 new 4700u 50v", "R9 -> 100k". */
+export const inNew = frame(
+  [["new", "rating"], ["parts"], ["value", "rating"]],
+  ["each", "describes", "with", "comma", "colon", "across"],
+  (c, telling, context) => {
+    if (c.has("across") || !c.wellJoined || !c.oneValue) return null;
+    return replaced(c.subjects, c.marked, { outcome: null, symptom: null, did: null, followed: null }, telling, context);
+  },
+);
+
+/** "replaced C905 with 22u 63v and R905 with 220k": the act of the clause before. */
+export const alsoNew = frame([["with", "for", "on"], ["parts"], ["value", "rating"]], ["describes", "each"], (c, telling, context) =>
+  telling.act === "replaced"
+    ? replaced(c.subjects, c.marked, { outcome: null, symptom: null, did: null, followed: null }, telling, context)
+    : null,
+);
+
+/** "F1 F2 back in". */
+export const back = frame([["back"], ["parts", "place"]], ["each"], (c, telling) =>
+  more(
+    telling,
+    c.subjects.map((s) => keptAsTold("unplug", [s], { outcome: "back" })),
+    { last: c.subjects },
+  ),
+);
+
+function tried(done: Act, to: readonly Subject[], put: Extract<Observation, { kind: "tried" }>["with"], said: Concluded): Effect {
+  return observed(to[0] ?? UNIT, {
+    kind: "tried",
+    act: done,
+    to,
+    with: put,
+    outcome: said.outcome,
+    symptom: said.symptom,
+    before: null,
+    after: null,
+    followed: said.followed,
+    under: {},
+    together: [],
+    ...(said.did === null ? {} : { did: said.did }),
+  });
+}
+
+/** Values of what goes in; null where one of them has no unit. */
+function markedOf(values: readonly ParsedValue[], inOhms = false): Marked[] | null {
+  const out = values.flatMap((v) => {
+    const unit = v.unit ?? (v.tiny ? "F" : inOhms && v.prefixed ? "Ω" : null);
+    return unit === null ? [] : [{ value: v.value, unit, significant: v.significant }];
+  });
+  return out.length < values.length ? null : out;
+}
+
+/** Two that changed places: parts, or the channels by their leads. */
+function swapped(to: readonly Subject[], sides: readonly string[], said: Concluded, telling: Telling): Telling | null {
+  const parts = to.filter((s) => s.kind === "part");
+  if (parts.length === 2 && parts.length === to.length && sides.length <= 1) {
+    // "crackle moved to the right" is said of the part by its side
+    if (sides.length > 0 && said.followed === null) return null;
+    const effect = tried("swapped", [parts[0]!], { marked: [], named: nameOf(parts[1]!) }, said);
+    return more(telling, [effect], { last: [parts[0]!], act: "swapped", open: isOpen(said) ? telling.effects.length : null });
+  }
+  const places = to.flatMap((s) => (s.kind === "place" ? [s] : []));
+  if (parts.length > 0 || (places.length === 0 && new Set(sides).size < 2)) return null;
+  if (places.some((p) => !/^(?:speakers|speaker leads|input leads|inputs|lead|left .*|right .*)$/.test(p.name))) return null;
+  // without what came of it, it is a change of leads and no finding
+  const went = said.followed ?? (said.outcome === "same" ? "place" : null);
+  if (went === null || said.symptom !== null || said.did !== null) return null;
+  return more(
+    telling,
+    [keptAsTold("swap", "channel:L", { outcome: went === "part" ? "follows" : "staysWithPlace", with: ["channel:R"] })],
+    {
+      act: "swapped",
+    },
+  );
+}
+
+/** Parts that were changed, and for what: a capacitor for a value and its volts, or neither; a place for a new one. */
+function replaced(
+  to: readonly Subject[],
+  marked: readonly ParsedValue[],
+  said: Concluded,
+  telling: Telling,
+  context: ReadoutContext,
+): Telling | null {
+  if (said.followed !== null) return null;
+  const rest = (effects: number) => ({ last: to, act: "replaced" as const, open: isOpen(said) ? telling.effects.length + effects : null });
+  if (to.every((s) => s.kind === "place")) return marked.length > 0 ? null : more(telling, [tried("replaced", to, null, said)], rest(0));
+  if (!to.every((s) => s.kind === "part")) return null;
+  const c = marked.find((v) => v.unit === "F" || (v.unit === null && v.tiny));
+  const v = marked.find((m) => m.unit === "V");
+  const capacitors = to.filter((s) => isCapacitor(nameOf(s)!, context));
+  if (capacitors.length > 0) {
+    if (capacitors.length < to.length || marked.length !== (c ? 1 : 0) + (v ? 1 : 0)) return null;
+    if (marked.length > 0 && (!c || !v || !within("nominalFarads", c.value) || !within("ratedVolts", v.value))) return null;
+    const marking = c && v ? { nominal: farads(c.value), rated: inVolts(v.value), technology: null } : null;
+    const fitted = to.map((s): Effect => ({ about: "fitted", designator: nameOf(s)!, marking, lot: null }));
+    return more(telling, [...fitted, tried("replaced", to, null, said)], rest(to.length));
+  }
+  const given = markedOf(
+    marked,
+    to.every((s) => classIn(nameOf(s)!, context) === "resistor"),
+  );
+  if (given === null) return null;
+  return more(telling, [tried("replaced", to, given.length > 0 ? { marked: given, named: null } : null, said)], rest(0));
+}
+
+/** Hung in for a test: "470u 25v in place of C31 for a test, fault gone". */
+export const substitute = frame(
+  [["toldAct"], ["parts"], ["value", "rating"]],
+  [...CONCLUDING, "new", "with", "comma", "colon", "across", "act", "each", "describes"],
+  (c, telling) => {
+    if (!c.toldActs.every((a) => a === "substitute") || c.senses("judged").some((j) => j.as !== undefined)) return null;
+    if (c.senses("act").some((a) => a.act !== "replaced")) return null;
+    const marked = c.marked;
+    const [f, v] = [marked.find((m) => m.unit === "F" || (m.unit === null && m.tiny)), marked.find((m) => m.unit === "V")];
+    if (!f || marked.length !== 1 + (v ? 1 : 0) || c.parts.length !== 1) return null;
+    if (!c.before(["parts", "toldAct"], [...CONCLUDING.filter((t) => t !== "judged")])) return null;
+    const said = concludedIn(c, null);
+    if (said === null || said.followed !== null) return null;
+    const came = toldOutcome(said);
+    if (concludes(c) && came === null) return null;
+    const put = `new:${micro(f.value)}${v ? ` ${v.value}v` : ""}`;
+    return more(telling, [keptAsTold("substitute", c.subjects, { outcome: came, with: [put] })], { last: c.subjects, act: null });
+  },
+);
+
+const TOLD_OUTCOME = { gone: "cured", better: "better", same: "same", worse: "worse", answers: "changed" } as const;
+/** What came of an act that is kept as told. */
+export const toldOutcome = (said: Concluded) => said.did ?? (said.outcome === null ? null : TOLD_OUTCOME[said.outcome]);
+
+/** Controls that were turned and pots that were set: "vol at zero: same", "VR71 set to 20 mV". */
+export const adjusted = frame(
+  [["parts", "place"]],
+  [...CONCLUDING, "toldAct", "value", "with", "comma", "colon", "each", "under", "time", "all", "side", "act"],
+  (c, telling) => {
+    const turned = c.places.length > 0 && /^down\b/.test(c.text("judged")) && c.senses("judged").length === 1;
+    if ((!turned && c.senses("judged").some((j) => j.as !== undefined)) || !c.toldActs.every((a) => a === "adjust")) return null;
+    if (c.senses("act").some((a) => a.act !== "turnedDown" && a.act !== "unplugged")) return null;
+    const { parts, places, values } = c;
+    if (parts.length > 0) {
+      const set = c.toldActs.length > 0 || (c.has("to") && parts.every(isPot));
+      if (places.length > 0 || concludes(c) || c.has("act") || values.length !== 1 || !set) return null;
+      const [v] = values;
+      if (v!.unit !== "V" && v!.unit !== "A") return null;
+      const unit = v!.unit;
+      const effects = c.subjects.map((s) =>
+        keptAsTold("adjust", [s], { quantity: unit === "V" ? "dcVolts" : "current", value: v!.value, unit, outcome: "set" }),
+      );
+      return more(telling, effects, { last: c.subjects });
+    }
+    const zero = values.length === 0 || (values.length === 1 && values[0]!.value === 0 && values[0]!.unit === null);
+    if (!places.every((p) => p === "volume control" || p === "faders") || !zero || c.has("time", "under", "side")) return null;
+    if (c.has("act") && !c.senses("act").every((a) => a.act === "turnedDown")) return null;
+    const said = concludedIn(turned ? new Clause(c.tokens.filter((t) => tagOf(t) !== "judged")) : c, null);
+    if (said === null || said.did !== null || said.followed !== null) return null;
+    // a symptom that is told to stay is what it does not change
+    const came = said.outcome;
+    if (came === null || came === "answers") return null;
+    return more(telling, [keptAsTold("adjust", c.subjects, { outcome: TOLD_OUTCOME[came] })], { act: null });
+  },
+);
+
+/** "inputs shorted, same", "nothing plugged in". */
+export const inputs = frame([["place"]], [...CONCLUDING, "state", "with", "comma", "colon", "act"], (c, telling) => {
+  if (!c.places.every((p) => p === "inputs") || c.has("judged")) return null;
+  const [state, more_] = c.senses("state");
+  const plugs = /shorting plugs?|inputs shorted/.test(c.text("place"));
+  if (more_ || (state && state.state !== "shorted") || (!state && !plugs) || c.has("act")) return null;
+  const said = concludedIn(c, null);
+  if (said === null || said.did !== null || said.followed !== null) return null;
+  if (said.outcome === null || said.outcome === "answers") return null;
+  return more(telling, [keptAsTold("source", "place:inputs", { outcome: TOLD_OUTCOME[said.outcome] })]);
+});
+
+/** "nothing plugged in: same". */
+export const noInput = frame([["noInput"]], [...CONCLUDING, "comma", "colon", "with"], (c, telling) => {
+  if (c.has("judged")) return null;
+  const said = concludedIn(c, null);
+  if (said === null || said.did !== null || said.followed !== null || said.outcome === null || said.outcome === "answers") return null;
+  return more(telling, [keptAsTold("unplug", "place:inputs", { outcome: TOLD_OUTCOME[said.outcome] })]);
+});
