@@ -15,6 +15,9 @@ export const designator = z
 /** the last moment a date can hold */
 const LATEST_MS = 8.64e15;
 
+/** A reading of the longest line that can be typed, written out. */
+const MAX_CHOSEN = 60_000;
+
 /** One line from the readout line, with what stood around it when Enter was pressed. */
 export const readoutPost = z.object({
   line: z.string().trim().min(1).max(LENGTHS.line),
@@ -27,6 +30,8 @@ export const readoutPost = z.object({
     .uuid()
     .nullish()
     .transform((key) => key ?? null),
+  /** of a line that asks: the reading that was chosen */
+  chosen: z.string().max(MAX_CHOSEN).nullish(),
   /** when it was typed, ms since the epoch by the server's clock as this browser knows it */
   at: z.number().int().min(0).max(LATEST_MS).nullish(),
 });

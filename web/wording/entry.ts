@@ -1,5 +1,6 @@
 import type { Bound, Measurement } from "@mirvek/core/evidence";
 import type { Effect, Entry, Question, VoltsForm } from "@mirvek/core/entry";
+import { factSaid } from "./fact";
 import { observationText, subjectText, underText } from "./observation";
 import { list, marked, shown, signedVolts } from "./quantity";
 import { roleName, saidWordName, signName, technologyName } from "./vocabulary";
@@ -73,6 +74,10 @@ function broughtText(c: Brought, meters: readonly NamedMeter[]): { subject: stri
     case "point":
       return { subject: c.point, rest: [voltsText(c), underText(c.under)].filter(Boolean).join(", ") };
     case "observed":
+      if (c.observation.kind === "told") {
+        const { subject, rest } = factSaid(c.observation.told);
+        return { subject: capital(subject), rest };
+      }
       // what was tried names what it was done to itself
       return { subject: c.observation.kind === "tried" ? "Tried" : capital(subjectText(c.subject)), rest: observationText(c.observation) };
     case "fitted": {
@@ -154,6 +159,12 @@ function keptText(effects: readonly Effect[], meters: readonly NamedMeter[]): { 
   const own = [...said, ...(hows.length === 1 ? hows : []), ...others.filter(alone).map((o) => o.rest)].join(", ");
   const rest = [own, ...others.filter((o) => !alone(o)).map((o) => `${o.subject}: ${o.rest}`)].filter((t) => t !== "");
   return { subject: parts.length > 1 ? list(parts) : first, rest: rest.join("; ") };
+}
+
+/** One reading a line offers where it asks. */
+export function offerText(effects: readonly Effect[], meters: readonly NamedMeter[]): string {
+  const { subject, rest } = keptText(effects, meters);
+  return `${subject}: ${rest}`;
 }
 
 /** What a bare number on the line is. */

@@ -190,7 +190,13 @@ const nameText = (of: string): string =>
           : of.replace(PREFIX, "");
 
 /** A fact in a few words, with what it is of. */
-export function factText({ of, fact, quantity, value, unit, state, outcome, with: put }: ToldFact): string {
+export const factText = (told: ToldFact): string => {
+  const { subject, rest } = factSaid(told);
+  return `${subject}: ${rest}`;
+};
+
+/** What a fact is of, and what it says. */
+export function factSaid({ of, fact, quantity, value, unit, state, outcome, with: put }: ToldFact): { subject: string; rest: string } {
   const figures = value === null ? "" : (typeof value === "number" ? [value] : value).map((v) => figure(v, unit)).join(" to ");
   const said = [
     fact === "note" && put.length === 0 ? "noted, nothing done" : KIND[fact],
@@ -199,5 +205,5 @@ export function factText({ of, fact, quantity, value, unit, state, outcome, with
     outcome === null ? "" : OUTCOME[outcome],
     ...state.map((s) => STATE[s]),
   ].filter(Boolean);
-  return `${of.map(nameText).join(", ")}: ${said.join(" ")}${put.length === 0 ? "" : `, ${put.map(nameText).join(", ")}`}`;
+  return { subject: of.map(nameText).join(", "), rest: `${said.join(" ")}${put.length === 0 ? "" : `, ${put.map(nameText).join(", ")}`}` };
 }

@@ -30,6 +30,8 @@ export interface EnteredLine {
   inCircuit: boolean;
   /** key of the line that `same` and `undo` mean */
   refersTo: string | null;
+  /** of a line that asks: the reading that was chosen of those offered, as `offerKey` writes it */
+  chosen?: string | null;
   /** ms since the epoch by the clock of the one who typed */
   at: number;
 }
@@ -83,12 +85,23 @@ export function lastSaid(records: JobRecords, key: string | null): SaidReading[]
     .map(({ measurement, significant, inCircuit, meter }) => ({ measurement, significant, inCircuit, meter }));
 }
 
-/** Understands a line against the job as it stands. */
-export const understand = (
+/** What a reading that is offered is told by: nothing but the very same reading has it. */
+export const offerKey = (effects: readonly Effect[]): string => JSON.stringify(effects);
+
+/**
+ * Understands a line against the job as it stands. Of a line that asks, the reading that was chosen is taken only where it is offered
+ * here too, word for word: what is kept is what was shown.
+ */
+export function understand(
   records: JobRecords,
   shop: Pick<ShopFacts, "meters" | "constants">,
   entered: EnteredLine,
-): Result<Entry, ReadoutIssue> => parseReadout(entered.line, contextOf(records, shop, entered, lastSaid(records, entered.refersTo)));
+): Result<Entry, ReadoutIssue> {
+  const read = parseReadout(entered.line, contextOf(records, shop, entered, lastSaid(records, entered.refersTo)));
+  if (read.ok || read.issue.code !== "partlyUnderstood" || entered.chosen === undefined || entered.chosen === null) return read;
+  const offer = read.issue.offers.find((o) => offerKey(o) === entered.chosen);
+  return offer ? { ok: true, value: { kind: "keeps", effects: offer, unread: read.issue.unread } } : read;
+}
 
 /** Key of the line that `undo` takes back now: the last that still counts; null where none does. */
 export const lastLine = (records: JobRecords): string | null => records.lines.find((l) => !l.withdrawn)?.key ?? null;

@@ -35,6 +35,7 @@ export {
   understand,
   undoesPower,
   withdraw,
+  offerKey,
   type EnteredLine,
   type SaveContext,
 } from "./apply";

@@ -1,11 +1,11 @@
 "use client";
 
-import { STATIONS, limitsOn, pathOf, questionsAt, type Interlock } from "@mirvek/core/job";
+import { STATIONS, limitsOn, offerKey, pathOf, questionsAt, type Interlock } from "@mirvek/core/job";
 import { answering, completeDesignator, type Effect, type Entry, type Question } from "@mirvek/core/entry";
 import { Button, Segmented } from "antd";
 import { usePathname } from "next/navigation";
 import { useEffect, useMemo, useState, type ClipboardEvent, type KeyboardEvent } from "react";
-import { bareText, consequenceText, entryText, setAsideText } from "../../wording/entry";
+import { bareText, consequenceText, entryText, offerText, setAsideText } from "../../wording/entry";
 import { attemptText, interlockText } from "../../wording/powerUp";
 import { issueText, readoutIssueText } from "../../wording/requestIssue";
 import { backingOf, limitsText, notesOf, reasonOf, settleText } from "../../wording/verdict";
@@ -30,10 +30,13 @@ export function ReadoutLine() {
   const typed = text.trim();
   const refused = answer?.kind === "refused" ? answer : null;
   const questions = useQuestions();
+  const { meters } = view.shop;
   // a bare figure answers what the screen asks
   const answered = questions && answering(typed, questions);
   const line = answered?.ok ? answered.value : typed;
   const parsed = typed === "" ? null : answered && !answered.ok ? answered : preview(line);
+  const offers = parsed && !parsed.ok && parsed.issue.code === "partlyUnderstood" ? parsed.issue.offers : [];
+  const asking = offers.length > 0 && askedBack === text;
   const names = view.positions.map((p) => p.designator);
   const completions = /^\S+$/.test(text) ? completeDesignator(typed, names) : [];
 
@@ -57,7 +60,20 @@ export function ReadoutLine() {
     setCursor(next.designator);
     clearAnswer();
   };
+  const take = (at: number) => {
+    const offer = offers[at];
+    if (!offer || !submit(line, { chosen: offerKey(offer) }).ok) return;
+    setText("");
+    setAskedBack(null);
+    inputRef.current?.focus();
+  };
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
+    // a line that asks stays selected: until something else is typed, a digit answers it
+    const digit = /^[1-9]$/.test(event.key) && !event.ctrlKey && !event.metaKey && !event.altKey ? Number(event.key) : 0;
+    if (asking && digit > 0 && digit <= offers.length && isAllSelected(event.currentTarget)) {
+      event.preventDefault();
+      return take(digit - 1);
+    }
     const act = {
       Enter: () => {
         // a line that is asked back is not sent: it stays, with what is wrong said above it; with Ctrl it is kept as said, unread
@@ -110,7 +126,6 @@ export function ReadoutLine() {
     setText(left[0] ?? "");
   };
 
-  const { meters } = view.shop;
   const first = pending[0];
   return (
     <footer className={`${styles.line} no-print`} aria-label="Entry line">
@@ -147,6 +162,17 @@ export function ReadoutLine() {
           ) : typed !== "" && parsed && !parsed.ok ? (
             <span className={completions.length > 0 ? "muted" : styles.wrong}>
               {completions.length > 0 ? `Tab: ${completions.join("  ")}` : readoutIssueText(parsed.issue)}
+              {completions.length === 0 && offers.length > 0 && (
+                <ol className={styles.offers} aria-label={entryWords.offered}>
+                  {offers.map((offer, i) => (
+                    <li key={offerKey(offer)}>
+                      <Button size="small" type="text" onClick={() => take(i)}>
+                        <kbd>{i + 1}</kbd> {offerText(offer, meters)}
+                      </Button>
+                    </li>
+                  ))}
+                </ol>
+              )}
             </span>
           ) : answer?.kind === "said" ? (
             answer.held ? (
@@ -197,12 +223,17 @@ export function ReadoutLine() {
           placeholder="c14 esr 0.4"
         />
         <span className={styles.hint}>
-          {parsed?.ok ? "Enter saves it" : parsed ? entryWords.askedBackCtrlEnter : typed === "" ? "r" : ""}
+          {parsed?.ok ? "Enter saves it" : parsed ? hintOf(offers.length > 0, asking) : typed === "" ? "r" : ""}
         </span>
       </div>
     </footer>
   );
 }
+
+const isAllSelected = (input: HTMLInputElement): boolean => input.selectionStart === 0 && input.selectionEnd === input.value.length;
+
+const hintOf = (offered: boolean, asking: boolean): string =>
+  asking ? entryWords.pressDigit : offered ? entryWords.askedOffers : entryWords.askedBackCtrlEnter;
 
 /** What the screen asks a figure for; null where a bare one is a reading of the part under the cursor. */
 function useQuestions(): readonly Question[] | null {

@@ -1,4 +1,5 @@
 import { IN_PROPORTION } from "@mirvek/core/powerUp";
+import { offerKey } from "@mirvek/core/job";
 import { SHOP, positionRecord, records } from "@mirvek/core/testing/jobs";
 import { part } from "@mirvek/core/testing/parts";
 import { beforeEach, describe, expect, test } from "vitest";
@@ -175,6 +176,17 @@ describe("the browser acts at Enter", () => {
     expect(s.store.getCursor()).toMatchObject({ inCircuit: false, meter: "pocket" });
     expect(await s.keep()).toMatchObject({ inCircuit: true, meter: "blue" });
     expect(await s.keep()).toMatchObject({ inCircuit: false, meter: "pocket" });
+  });
+
+  test("of a line that asks, only a reading that was offered is taken, and it goes out with the line", async () => {
+    const line = "C1 esr 4.6 qwxyz";
+    const asked = s.store.submit(line);
+    if (asked.ok || asked.issue.code !== "partlyUnderstood") throw new Error(JSON.stringify(asked));
+    const chosen = offerKey(asked.issue.offers[0]!);
+    expect(s.store.submit(line, { chosen: chosen.replace("4.6", "0.1") }).ok, "what was not offered").toBe(false);
+    expect(s.store.submit(line, { chosen }).ok).toBe(true);
+    expect(at(s.store, "C1").verdict.state).toBe("failed");
+    expect(await s.keep()).toMatchObject({ line, chosen });
   });
 
   test("an undo typed at once takes back the line before it, by its key, wherever that line is", async () => {

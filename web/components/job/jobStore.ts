@@ -175,8 +175,8 @@ export function makeJobStore(options: JobStoreOptions) {
     const first = pending[0];
     if (!first || busy) return;
     busy = true;
-    const { key, line, current, meter, inCircuit, refersTo, at } = first;
-    void sendLine({ line, clientKey: key, current, meter, inCircuit, refersTo, at }).then((result) => {
+    const { key, line, current, meter, inCircuit, refersTo, chosen = null, at } = first;
+    void sendLine({ line, clientKey: key, current, meter, inCircuit, refersTo, chosen, at }).then((result) => {
       busy = false;
       if (!pending.some((p) => p.key === key)) {
         // dropped meanwhile: where the server has kept it all the same, it must be seen, so that it can be struck

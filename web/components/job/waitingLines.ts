@@ -11,10 +11,10 @@ const isTextOrNull = (x: unknown): x is string | null => x === null || typeof x 
 /** Reads what another moment, release or hand has left in the storage; null where it is no line. */
 function waitingOf(x: unknown): Waiting | null {
   if (typeof x !== "object" || x === null) return null;
-  const { key, line, current, meter, inCircuit, refersTo, at, place = 0 } = x as Record<string, unknown>;
+  const { key, line, current, meter, inCircuit, refersTo, chosen = null, at, place = 0 } = x as Record<string, unknown>;
   if (!isText(key) || !isText(line) || typeof inCircuit !== "boolean" || typeof at !== "number" || typeof place !== "number") return null;
-  if (!isTextOrNull(current) || !isTextOrNull(meter) || !isTextOrNull(refersTo)) return null;
-  return { key, line, current, meter, inCircuit, refersTo, at, place };
+  if (!isTextOrNull(current) || !isTextOrNull(meter) || !isTextOrNull(refersTo) || !isTextOrNull(chosen)) return null;
+  return { key, line, current, meter, inCircuit, refersTo, chosen, at, place };
 }
 
 function parsed(text: string): unknown {
