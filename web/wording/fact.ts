@@ -9,9 +9,9 @@ const KIND: Readonly<Record<FactKind, string>> = {
   point: "point",
   reading: "reads",
   look: "looks",
-  listen: "sounds",
-  behaviour: "does",
-  history: "earlier work",
+  listen: "heard",
+  behaviour: "seen to do",
+  history: "after earlier work",
   claim: "claimed, not confirmed",
   safety: "safety",
   reference: "should be",
@@ -118,7 +118,7 @@ const OUTCOME: Readonly<Record<FactOutcome, string>> = {
   missing: "missing",
   notOriginal: "not original",
   original: "original",
-  repairedBefore: "repaired before",
+  repairedBefore: "worked on before",
   aged: "aged",
   residue: "residue",
   blown: "blown",
@@ -198,12 +198,9 @@ export const factText = (told: ToldFact): string => {
 /** What a fact is of, and what it says. */
 export function factSaid({ of, fact, quantity, value, unit, state, outcome, with: put }: ToldFact): { subject: string; rest: string } {
   const figures = value === null ? "" : (typeof value === "number" ? [value] : value).map((v) => figure(v, unit)).join(" to ");
-  const said = [
-    fact === "note" && put.length === 0 ? "noted, nothing done" : KIND[fact],
-    quantity === null ? "" : QUANTITY[quantity],
-    figures,
-    outcome === null ? "" : OUTCOME[outcome],
-    ...state.map((s) => STATE[s]),
-  ].filter(Boolean);
-  return { subject: of.map(nameText).join(", "), rest: `${said.join(" ")}${put.length === 0 ? "" : `, ${put.map(nameText).join(", ")}`}` };
+  const what = fact === "note" && put.length === 0 ? "left as it is" : fact === "history" && outcome === "repairedBefore" ? "" : KIND[fact];
+  const figured = [what, quantity === null ? "" : QUANTITY[quantity], figures].filter(Boolean).join(" ");
+  const came = outcome === null ? "" : OUTCOME[outcome];
+  const said = [[figured, came].filter(Boolean).join(": "), ...state.map((s) => STATE[s])].filter(Boolean);
+  return { subject: of.map(nameText).join(", "), rest: `${said.join(", ")}${put.length === 0 ? "" : `, ${put.map(nameText).join(", ")}`}` };
 }

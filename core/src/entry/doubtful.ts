@@ -176,7 +176,7 @@ function goesFurther(line: string, subject: Subject, o: Observation, context: Re
         o.to.some(
           (s) =>
             s.kind === "place" &&
-            (!isPlace(s.name) || ((o.act !== "swapped" || o.to.some((t) => t.kind === "part")) && /^(?:left|right)$/i.test(s.name))),
+            (!isPlace(s.name) || ((o.act !== "swapped" || !/left|right/i.test(o.with?.named ?? "")) && /^(?:left|right)$/i.test(s.name))),
         ) ||
         (o.to.length === 0 && DONE_TO_SOMETHING.has(o.act)) ||
         (o.with !== null && o.act !== "replaced" && o.act !== "fed" && o.with.marked.some((m) => m.unit !== "F" && m.unit !== "V")) ||

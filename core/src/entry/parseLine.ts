@@ -59,10 +59,15 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   if (complete) return keeps(...withParts(read.effects, context));
   if (wantsMore) return asked;
   const taken = asked.ok && asked.value.kind === "keeps" ? asked.value.effects : [];
-  const offers = [read.effects, ...read.others, understood?.effects ?? [], taken].filter((o) => o.length > 0);
+  // what is added to the list is asked for by its own rules
+  if (!asked.ok && typed.startsWith("add ")) return asked;
+  const readings = [read.effects, ...read.others, understood?.effects ?? [], taken].filter((o) => o.length > 0);
   const unread = understood?.unread?.length && read.unread.length === 0 ? understood.unread : read.unread;
-  if (offers.length > 0)
-    return fail({ code: "partlyUnderstood", unread, offers: once(offers.map((o) => withParts(o, context))).slice(0, OFFERS) });
+  if (readings.length > 0) {
+    // the line kept in its own words is no reading of it
+    const offers = once(readings.filter((o) => !o.some(isRemark)).map((o) => withParts(o, context)));
+    return fail({ code: "partlyUnderstood", unread, offers: offers.slice(0, OFFERS) });
+  }
   return sentence ?? (!asked.ok && isWords(tokens, asked.issue) ? keeps(remarkOf(typed, context)) : asked);
 }
 
@@ -113,6 +118,7 @@ const WANTS_MORE: ReadonlySet<ReadoutIssue["code"]> = new Set([
   "secondValue",
   "valuesForParts",
 ]);
+const isRemark = (e: Effect): boolean => e.about === "observed" && e.observation.kind === "remark";
 const isReference = (e: Effect): boolean =>
   e.about === "observed" && e.observation.kind === "told" && e.observation.told.fact === "reference";
 /** "new 47u 50v …" may be of the shelf, or of parts that are in new. */

@@ -326,7 +326,11 @@ function observed(subject: Subject, o: Observation): SaidFact[] {
       });
     case "mains":
       return one("unit", "limiter", {
-        ...(o.volts !== null ? figure("mains", o.volts, "V") : o.share !== null ? figure("mains", Math.round(o.share * 100), "%") : {}),
+        ...(o.volts !== null
+          ? figure("mains", o.volts, "V")
+          : o.share !== null && o.share !== 1
+            ? figure("mains", Math.round(o.share * 100), "%")
+            : {}),
         state: ["on"],
       });
     case "lamp":

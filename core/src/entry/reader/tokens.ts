@@ -180,9 +180,9 @@ function tokenAt(p: readonly string[], i: number, context: ReadoutContext, befor
     if (found) return [found[0], found[1] + 1];
   }
   if (text === "->" && before?.is === "parts" && ratingOrFarads(p[i + 1])) return [{ text, is: "sense", sense: { is: "new" } }, 1];
-  // "the + side", where no such rail is known
-  if ((text === "+" || text === "-") && /^(?:side|rail|one|supply)$/.test(p[i + 1] ?? "") && pointAt(p, i, context) === null)
-    return [{ text: `${text} ${p[i + 1]!}`, is: "unknown" }, 2];
+  // "the + side": the rail, where one is known
+  if ((text === "+" || text === "-") && /^(?:side|rail|one|supply)$/.test(p[i + 1] ?? ""))
+    return pointAt(p, i, context) ?? [{ text: `${text} ${p[i + 1]!}`, is: "unknown" }, 2];
   if (text === "and" || text === "+" || text === "/" || (text === "plus" && isName(p[i + 1], context))) return [{ text, is: "and" }, 1];
   return (
     pointAt(p, i, context) ??
@@ -353,6 +353,8 @@ function digitsOf(p: readonly string[], i: number, context: ReadoutContext, befo
   const opens =
     before === undefined ||
     ["stop", "and", "colon", "parts"].includes(before.is) ||
+    // "C21 1900u 22 610u": another figure follows
+    (before.is === "value" && /^[\d.,<>]/.test(p[i + 1] ?? "")) ||
     (before.is === "sense" &&
       ["on", "for", "fill", "circuit", "act", "held", "quantity", "judged", "each", "with"].includes(before.sense.is));
   return names.length === 1 && opens && !follows ? [{ text: p[i]!, is: "parts", names }, 1] : null;

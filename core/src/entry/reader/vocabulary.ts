@@ -72,6 +72,8 @@ export type Sense =
   | { is: "through" }
   /** what follows is printed, not read */
   | { is: "marking" }
+  /** the unit of the figures before it */
+  | { is: "mills" }
   /** of time: it went into the work; of volts: where they are */
   | { is: "onIt" }
   /** time that went into the work */
@@ -439,6 +441,7 @@ const TABLE: readonly (readonly [Sense, string])[] = [
   ],
   [{ is: "marking" }, "left of, says, marked, printed, labelled, stamped, instead of, supposed to hold"],
   [{ is: "through" }, "thru, through, via, til, till, until, until it was, til it was, til it was down to, until it was down to"],
+  [{ is: "mills" }, "mills, mv, millivolts, mvolts"],
   [{ is: "onIt" }, "on it, in this one, on the job"],
   [
     { is: "spent" },

@@ -41,7 +41,7 @@ export const figures = frame(
       "judged",
       "still",
     ] as const),
-    ...(["time", "comma", "colon", "with", "across", "meter", "ends", "place", "state"] as const),
+    ...(["time", "comma", "colon", "with", "across", "meter", "ends", "place", "state", "mills"] as const),
   ],
   (c, telling, context) => {
     // "220k for R905", "R905 with 220k": what goes in
@@ -63,6 +63,9 @@ export const figures = frame(
       const handed = spread(things, list, each);
       if (handed === null) return null;
       for (const [thing, some] of handed) {
+        // beside DC volts of a point, millivolts far below them are its ripple
+        if (thing.kind === "point" && some.length === 2 && inMillivolts(some[1]!) && !isSmall(some[0]!, context.points.get(thing.name)))
+          if (isSmall(some[1]!, context.points.get(thing.name))) some[1]!.quantity ??= "ac";
         if (ac && thing.kind === "point") for (const f of some) if (isSmall(f, context.points.get(thing.name))) f.quantity ??= "ac";
         const cycles = thing.kind === "point" && some.length > 0 ? some.filter((f) => f.at !== null && isAlternating(f)) : [];
         for (const f of cycles) effects.push(keptAsTold("reading", [thing as Subject], { quantity: "frequency", value: f.at, unit: "Hz" }));
@@ -149,6 +152,8 @@ function shareUnits(runs: readonly Run[], before: Telling["carry"], context: Rea
   return carry;
 }
 
+const inMillivolts = (f: FigureSaid): boolean => /\d\s*(?:mv|mills?)/i.test(f.text);
+
 /** Whether a figure is far below what the point should have: said of DC it would be a dead supply. */
 const isSmall = (f: FigureSaid, nominal: number | null | undefined): boolean =>
   f.value !== "over" && nominal !== null && nominal !== undefined && Math.abs(f.value.value) < 0.05 * Math.abs(nominal);
@@ -227,6 +232,12 @@ function itemsOf(c: Clause, telling: Telling, context: ReadoutContext): Items | 
   // a channel has no figure of its own: what is read on it must be said, once for all
   if (items.some((x) => isRun(x) && x.some((t) => t.kind === "channel")) && last && CHANNEL_QUANTITIES.has(last.quantity))
     for (const x of items) if (!isRun(x)) x.quantity ??= last.quantity;
+  // "11 L 19 R mills"
+  if (c.has("mills")) {
+    const bare = items.filter((x): x is FigureSaid => !isRun(x));
+    if (bare.some((f) => f.value === "over" || f.value.unit !== null || f.value.prefixed || f.value.tiny)) return null;
+    for (const f of bare) if (f.value !== "over") f.value = { ...f.value, unit: "V", prefixed: true, value: f.value.value / 1000 };
+  }
   unitsForward(items);
   if (charge || telling.unit === "V")
     for (const x of items)
@@ -325,12 +336,12 @@ const stateOf = ({ under }: HowRead) => [
 ];
 
 /** "11 mills" on what is read in volts are millivolts. */
-const inMillivolts = (v: ParsedValue, text: string): ParsedValue => (v.unit === null && /\bmills?\b/.test(text) ? { ...v, unit: "V" } : v);
+const asMillivolts = (v: ParsedValue, text: string): ParsedValue => (v.unit === null && /\bmills?\b/.test(text) ? { ...v, unit: "V" } : v);
 
 function ofChannel(side: string, list: readonly FigureSaid[], how: HowRead): Effect[] | null {
   const [f] = list;
   if (f === undefined || list.length > 1 || f.value === "over" || f.at !== null || f.bound !== null) return null;
-  const value = inMillivolts(f.value, f.text);
+  const value = asMillivolts(f.value, f.text);
   // millivolts or volts must be said
   if (value.unit !== "V" || !within("volts", value.value)) return null;
   switch (f.quantity) {
@@ -361,7 +372,7 @@ function otherwise(thing: Subject, list: readonly FigureSaid[], how: HowRead, co
   if (thing.kind !== "part" || isCapacitor(thing.name, context)) return null;
   const out = list.map((f): Effect | null => {
     if (f.value === "over" || f.at !== null || f.bound !== null) return null;
-    const { value, unit, alternating, peakToPeak } = inMillivolts(f.value, f.text);
+    const { value, unit, alternating, peakToPeak } = asMillivolts(f.value, f.text);
     const kind = classIn(thing.name, context);
     if (kind === "resistor" && unit === "V" && !peakToPeak && (f.quantity === null || f.quantity === "dc" || f.quantity === "ac"))
       return keptAsTold("reading", [thing], {

@@ -17,8 +17,9 @@ export const lamp = frame([["flash"], ["dark", "circuit"]], ["lamp", "value", "w
 });
 
 /** On a variac or straight on the mains: the unit is on. */
-export const mains = frame([["variac", "on-power"]], ["value", "share", "variac", "on-power", "comma", "colon", "off"], (c, telling) => {
+export const mains = frame([["variac", "on-power"]], ["value", "share", "variac", "on-power", "off"], (c, telling) => {
   if (c.has("off")) return null;
+  if (c.tokens.some((t) => t.is === "value" && /^[+-]/.test(t.text))) return null;
   const [v, second] = c.values;
   const shares = c.tokens.flatMap((t) => (t.is === "share" ? [t.share] : []));
   if (second !== undefined || shares.length > 1 || (v !== undefined && shares.length > 0)) return null;

@@ -83,6 +83,7 @@ export const act = frame(
     if (done === "replaced") return replaced(to, marked, said, telling, context);
     const given = markedOf(marked);
     if (given === null || (done === "bridged" && !to.every((s) => s.kind === "part"))) return null;
+    if (given.length > 0 && (given[0]!.unit !== "F" || given.length > 2 || (given[1] && given[1].unit !== "V"))) return null;
     const put = given.length > 0 ? { marked: given, named: null } : null;
     return more(telling, [tried(done, to, put, said)], {
       last: to,
