@@ -62,7 +62,8 @@ export function nearestDesignators(unknown: string, known: readonly string[]): s
     .slice(0, 3);
 }
 
-function isOneSlip(a: string, b: string): boolean {
+/** Whether two words are one slip of the finger apart: a letter changed, dropped, doubled or swapped with the next. */
+export function isOneSlip(a: string, b: string): boolean {
   if (a === b || Math.abs(a.length - b.length) > 1) return false;
   const [short, long] = a.length <= b.length ? [a, b] : [b, a];
   let i = 0;

@@ -7,7 +7,7 @@ const HEAD_WORDS = { "side job": "sideJob", claim: "claim", owner: "owner" } as 
 
 /** Words by which an owner decides. */
 export const DECIDES =
-  /\b(?:go ahead|agrees?|agreed|ok|okay|yes|wants?|declines?|declined|keeps?|leave|up to|do it|approves?|approved|pays?|asks?|asked|accepts?|accepted|decided?|refuses?|waives?)\b/i;
+  /\b(?:go ahead|do (?!no)|agrees?|agreed|ok|okay|yes|wants?|declines?|declined|keeps?|leave|up to|do it|approves?|approved|pays?|asks?|asked|accepts?|accepted|decided?|refuses?|waives?)\b/i;
 
 /** `side job cleaned all controls`, `claim recapped last year`, `owner go ahead up to 120`: kept as said, each in its own list. */
 export const texts: Command = {

@@ -4,7 +4,7 @@ import type { ParsedValue } from "../../units";
 import type { Effect, ReadoutContext } from "../entry";
 import type { HowRead } from "./said";
 import type { Token } from "./tokens";
-import type { Sense, ToldAct } from "./vocabulary";
+import type { QuantityWord, Sense, ToldAct } from "./vocabulary";
 
 // What a frame is given and what it gives back: one clause of a line, and what the clauses before it have told.
 
@@ -21,6 +21,8 @@ export interface Telling {
   effects: readonly Effect[];
   /** what was named last: what a figure that opens the next clause is of */
   last: readonly Subject[];
+  /** everything named so far: what "both", "neither" and "each" are of */
+  named: readonly Subject[];
   /** what was tried and has no outcome yet, by its place in `effects` */
   open: number | null;
   /** what was done last, whatever came of it */
@@ -32,7 +34,7 @@ export interface Telling {
   /** a figure was said to be AC: small ones of other points that follow are too */
   ac: boolean;
   /** the last figure that had a unit, and what it was of: figures like it that follow need none */
-  carry: { family: string; unit: ParsedValue; text: string } | null;
+  carry: { family: string; unit: ParsedValue; text: string; quantity: QuantityWord | null } | null;
   /** charge was said to be drained, and what is left of it not yet */
   drained: boolean;
   /** the first figure or name has been said: what a clause says of how things are read no longer leads */
@@ -42,6 +44,7 @@ export interface Telling {
 export const NOTHING_TOLD: Telling = {
   effects: [],
   last: [],
+  named: [],
   open: null,
   act: null,
   how: { inCircuit: null, under: {} },
@@ -185,6 +188,7 @@ export const keptAsTold = (
 /** What is told after more effects; the clause named `last`. */
 export const more = (t: Telling, effects: readonly Effect[], rest: Partial<Telling> = {}): Telling => ({
   ...t,
+  named: rest.last ? [...t.named, ...rest.last.filter((s) => !t.named.some((n) => ofSubject(n) === ofSubject(s)))] : t.named,
   begun: true,
   open: null,
   ...rest,

@@ -2,13 +2,14 @@ import type { Subject } from "../../evidence";
 import type { Effect, ReadoutContext } from "../entry";
 import { contradicts } from "../doubtful";
 import { Clause, EMPTY, NOTHING_TOLD, tagOf, type Frame, type Telling } from "./clause";
-import { drainedThrough, figures, frequency, ought, reference, wanders } from "./frames/figures";
+import { conditions, drainedThrough, figures, frequency, ought, reference, wanders } from "./frames/figures";
 import { behaves, clean, complaint, partDoes, soaked, sounds, starts } from "./frames/heard";
-import { fine, glows, looks, looksNot, states } from "./frames/seen";
+import { fine, glows, looks, looksNot, notOriginal, states } from "./frames/seen";
 import { lamp, load, mains, sine } from "./frames/supply";
 import { across, act, adjusted, again, alsoNew, back, inNew, inputs, noInput, outcome, substitute } from "./frames/tried";
 import { declined, history, how, informed, meterLimit, nothing, quoted, readsSame, spent, toBeGot, untouched } from "./frames/work";
 import { tokensOf, type Token } from "./tokens";
+import { slipOf } from "./vocabulary";
 
 // A line as it is muttered, read so that every word of it is accounted for. A line is cut into clauses in every way it can be; a frame
 // reads a clause only if it accounts for all of it. The reading with the fewest clauses wins, and only if no other comes as far. What no
@@ -26,11 +27,13 @@ const FRAMES: readonly Frame[] = [
   figures,
   drainedThrough,
   frequency,
+  conditions,
   reference,
   ought,
   wanders,
   looks,
   looksNot,
+  notOriginal,
   states,
   fine,
   glows,
@@ -91,6 +94,8 @@ export function readLine(line: string, context: ReadoutContext): LineRead {
   const known = tokens.filter((t) => t.is !== "unknown");
   const paths = search(known, context, null);
   const [best] = paths;
+  const righted = unknown.length > 0 ? readRighted(line, unknown, context) : [];
+  if (righted.length > 0) return { effects: [], unread: unknown, others: righted };
   // a line without a name may be of the part under the cursor: that is offered, never taken
   const pointed = best === undefined || best.telling.effects.length === 0 || best.unread.length > 0;
   const { current } = context;
@@ -113,6 +118,22 @@ export function readLine(line: string, context: ReadoutContext): LineRead {
     unread,
     others: near.filter((p) => p.cost <= best.cost + (unread.length > 0 ? UNREAD : 0)).map((p) => p.telling.effects),
   };
+}
+
+/** What a line would say with its slips of the finger put right: that is offered, never taken. */
+function readRighted(line: string, unknown: readonly string[], context: ReadoutContext): (readonly Effect[])[] {
+  const slips = unknown.map((w) => [w, slipOf(w)] as const);
+  if (slips.some(([, right]) => right === null)) return [];
+  const right = slips.reduce(
+    (text, [w, r]) => text.replace(new RegExp(`(?<![\\w])${w.replace(/[^\w]/g, "\\$&")}(?![\\w])`, "i"), r!),
+    line,
+  );
+  const tokens = tokensOf(right, context);
+  if (tokens.some((t) => t.is === "unknown")) return [];
+  return search(tokens, context, null)
+    .filter((p) => p.unread.length === 0 && p.telling.effects.length > 0 && !p.telling.drained)
+    .slice(0, 2)
+    .map((p) => p.telling.effects);
 }
 
 function search(tokens: readonly Token[], context: ReadoutContext, cursor: Subject | null): Path[] {

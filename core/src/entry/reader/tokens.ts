@@ -1,4 +1,4 @@
-import { classOf } from "../../part";
+import { classOf, type PartClass } from "../../part";
 import { parseValue, type ParsedValue } from "../../units";
 import type { ReadoutContext } from "../entry";
 import { designatorsIn } from "../designator";
@@ -63,8 +63,6 @@ const UNIT_WORDS: ReadonlyMap<string, string> = new Map(
     watts: "W",
     hz: "Hz",
     khz: "kHz",
-    milliohm: "mohm",
-    milliohms: "mohm",
     micro: "uF",
     mike: "uF",
     mikes: "uF",
@@ -187,6 +185,7 @@ function tokenAt(p: readonly string[], i: number, context: ReadoutContext, befor
   return (
     pointAt(p, i, context) ??
     electrodeAt(p, i, context) ??
+    calledAt(p, i, context) ??
     partsAt(p, i, context) ??
     timeAt(p, i) ??
     ratingAt(text) ??
@@ -243,6 +242,56 @@ function electrodeAt(p: readonly string[], i: number, context: ReadoutContext): 
   const of = p[i + 1 + at];
   const on = at > 0 && of !== undefined ? namesIn(of, context) : null;
   return on?.length === 1 ? [{ text: p.slice(i, i + 2 + at).join(" "), is: "point", name: `${on[0]!} ${end}` }, 2 + at] : null;
+}
+
+/** What a part may be called by where it is the only one of its class. */
+const BY_CLASS: ReadonlyMap<string, PartClass> = new Map(
+  Object.entries({
+    relay: "speaker relay, mains relay, relay, the relay",
+    transformer: "power transformer, mains transformer, mains tx, power tx, transformer, tx, toroid, trafo",
+    fuse: "mains fuse, fuse",
+  } satisfies Partial<Record<PartClass, string>>).flatMap(([kind, said]) =>
+    said.split(", ").map((s): [string, PartClass] => [s, kind as PartClass]),
+  ),
+);
+/** The largest capacitors, where they are two of one value. */
+const CANS: ReadonlySet<string> = new Set([
+  "both main cans",
+  "both big cans",
+  "both big caps",
+  "both main caps",
+  "both cans",
+  "both reservoirs",
+  "main cans",
+  "main caps",
+  "big cans",
+  "big caps",
+  "rail caps",
+  "both rail caps",
+  "reservoirs",
+]);
+const LARGE = 470e-6;
+
+/** A part by what it is, where only one on record can be meant. */
+function calledAt(p: readonly string[], i: number, context: ReadoutContext): Found | null {
+  for (const length of [3, 2, 1]) {
+    const text = p.slice(i, i + length).join(" ");
+    if (p[i + length - 1] === undefined) continue;
+    const kind = BY_CLASS.get(text);
+    if (kind !== undefined) {
+      // "relay K1" is said by its name
+      if (namesIn(p[i + length] ?? "", context)) return null;
+      const names = [...context.parts].filter(([, part]) => part.class === kind).map(([name]) => name);
+      if (names.length === 1) return [{ text, is: "parts", names }, length];
+    }
+    if (CANS.has(text)) {
+      if (namesIn(p[i + length] ?? "", context)) return [null, length];
+      const most = Math.max(...context.known.values());
+      const names = [...context.known].filter(([, farads]) => farads === most).map(([name]) => name);
+      if (names.length === 2 && most >= LARGE) return [{ text, is: "parts", names }, length];
+    }
+  }
+  return null;
 }
 
 const ENDS: Readonly<Record<string, "be" | "bc">> = {
@@ -387,6 +436,7 @@ function valueAt(p: readonly string[], i: number, said: string): Found | null {
   if (NUMBER.test(body)) {
     // mills of what, the thing they were read on tells
     if (next === "mills" || next === "mill") return made(parseValue(`${body}m`), after === "ac" ? 3 : 2);
+    if (next === "milliohm" || next === "milliohms") return made(parseValue(`${Number(body.replace(",", ".")) / 1000}ohm`), 2);
     if (next === "%" || next === "percent") return [{ text, is: "share", share: Number(body.replace(",", ".")) / 100 }, 2];
     const seconds = next === undefined ? undefined : TIME_WORDS.get(next);
     if (seconds !== undefined) return [{ text, is: "time", seconds: Number(body.replace(",", ".")) * seconds }, 2];
@@ -416,6 +466,8 @@ function pointAt(p: readonly string[], i: number, context: ReadoutContext): Foun
   const best = [...aliasesOf(context)]
     .filter(({ words }) => words.every((w, k) => p[i + k] === w) && (!SIGNED_ALONE.test(words.join(" ")) || namesThere(p, i, words.length)))
     .sort((a, b) => b.words.length - a.words.length)[0];
+  // "the bulk cap C101" is the part
+  if (best && /^(?:cap|capacitor|caps)$/.test(p[i + best.words.length] ?? "")) return null;
   return best ? [{ text: p.slice(i, i + best.words.length).join(" "), is: "point", name: best.name }, best.words.length] : null;
 }
 

@@ -1,3 +1,4 @@
+import { isOneSlip } from "../designator";
 import type { FindingToken } from "../../device";
 import type { Act, Circumstances, Did, FactOutcome, LookSign, Outcome, SaidPartState } from "../../evidence";
 
@@ -35,6 +36,7 @@ export type Sense =
   | { is: "variac" }
   | { is: "loads" }
   /** said of others: it was worked on */
+  | { is: "original" }
   | { is: "done" }
   | { is: "describes" }
   | { is: "noInput" }
@@ -300,7 +302,7 @@ const TABLE: readonly (readonly [Sense, string])[] = [
   [{ is: "act", act: "turnedDown" }, "turned down, turned the volume down, turning down, turned it down, volume down, vol down"],
   [
     { is: "toldAct", act: "adjust" },
-    "set, adjusted, set to, adjusted to, trimmed, trimmed to, turned, turned til, turned to, at zero, at minimum, " +
+    "set, bias set, bias adjusted, idle set, adjusted, set to, adjusted to, trimmed, trimmed to, turned, turned til, turned to, at zero, at minimum, " +
       "right down, full, wide open, all down, at max, max, full up, at full, up full, minimum, zero",
   ],
   [
@@ -335,6 +337,7 @@ const TABLE: readonly (readonly [Sense, string])[] = [
       "yrs ago, yrs back, a year back, last yr, a month back, this spring, years before, before, once before, in the past, " +
       "long ago, some years ago, months ago, last week",
   ],
+  [{ is: "original" }, "original, orig, the original, the orig, original one, the orig one, the original one, originals, factory fitted"],
   [{ is: "done" }, "did, done, all done, have been done, had been done, were done, was done"],
   [
     { is: "describes" },
@@ -463,6 +466,18 @@ const PHRASES: ReadonlyMap<string, readonly { words: readonly string[]; sense: S
   for (const list of byFirst.values()) list.sort((a, b) => b.words.length - a.words.length);
   return byFirst;
 })();
+
+/** Words of one piece, long enough that a slip of the finger leaves them alone of their kind. */
+const LONG_WORDS: readonly string[] = [...PHRASES.values()]
+  .flat()
+  .flatMap((p) => (p.words.length === 1 && p.words[0]!.length >= 5 ? p.words : []));
+
+/** The one word that is a slip of the finger away from an unknown one; null where none is, or several. */
+export function slipOf(word: string): string | null {
+  if (word.length < 5) return null;
+  const near = LONG_WORDS.filter((w) => w[0] === word[0] && isOneSlip(word, w));
+  return near.length === 1 ? near[0]! : null;
+}
 
 /** The longest phrase that begins at a word, and how many words it takes; null for a word that is not here. */
 export function senseAt(words: readonly string[], at: number): { sense: Sense; length: number } | null {

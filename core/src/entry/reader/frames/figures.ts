@@ -45,7 +45,8 @@ export const figures = frame(
   ],
   (c, telling, context) => {
     // "220k for R905", "R905 with 220k": what goes in
-    if (c.has("for") || (c.has("with") && c.parts.some((p) => !isCapacitor(p, context)))) return null;
+    const eachOne = c.parts.length > 1 && c.parts.length === c.values.length && c.parts.every((p) => isCapacitor(p, context));
+    if ((c.has("for") && !eachOne) || (c.has("with") && c.parts.some((p) => !isCapacitor(p, context)))) return null;
     if (c.has("to") && c.parts.some(isPot)) return null;
     const shortedIn = c.places.includes("inputs") && c.senses("quantity").some((q) => q.quantity === "residual");
     if (!c.places.every((p) => p === "speaker terminals" || p === "speakers" || (p === "inputs" && shortedIn))) return null;
@@ -132,11 +133,15 @@ function shareUnits(runs: readonly Run[], before: Telling["carry"], context: Rea
     if (f.value === "over" || family === "?" || family === "capacitor") continue;
     const own = f.value.unit !== null || f.value.prefixed;
     if (own) {
-      if (f.value.unit !== null || /\bmills?\b/.test(f.text)) carry = { family, unit: f.value, text: f.text };
+      if (f.value.unit !== null || /\bmills?\b/.test(f.text)) carry = { family, unit: f.value, text: f.text, quantity: f.quantity };
       continue;
     }
-    const from = carry ?? (later && later.f.value !== "over" ? { family: later.family, unit: later.f.value, text: later.f.text } : null);
-    if (from === null || from.family !== family || f.quantity !== null) continue;
+    const from =
+      carry ??
+      (later && later.f.value !== "over"
+        ? { family: later.family, unit: later.f.value, text: later.f.text, quantity: later.f.quantity }
+        : null);
+    if (from === null || from.family !== family || (f.quantity !== null && f.quantity !== from.quantity)) continue;
     const ratio = shownBy(f.text) / shownBy(from.text);
     if (!(ratio >= 1 / ALIKE && ratio <= ALIKE)) continue;
     const scale = Math.abs(from.unit.value) / shownBy(from.text);
@@ -314,7 +319,10 @@ function alone(
     const names = new Set(runs.map((r) => r && nameOf(r.things[0] as Subject)));
     return runs.every((r) => r !== null) && names.size === runs.length ? (runs as Run[]) : null;
   }
-  const { last } = telling;
+  const { last, named } = telling;
+  // "and 45 mVac on each": of all that was named so far, where they are of one kind
+  const kinds = new Set(named.map((s) => s.kind));
+  if (each && last.length === 1) return named.length > 1 && kinds.size === 1 ? [{ things: named, figures: [...list] }] : null;
   const one = last.length === 1 || (each && last.length > 1) || last.length === list.length;
   return one && last.length > 0 && telling.open === null ? [{ things: last, figures: [...list] }] : null;
 }
@@ -501,3 +509,18 @@ export const ought = frame([["ought"], ["value"]], ["parts", "point", "each", "c
   const quantity = { ohm: "resistance", V: "dcVolts", A: "current", F: "capacitance" } as const;
   return more(telling, [keptAsTold("reference", of, { quantity: quantity[unit], value: v.value, unit })], { last: of });
 });
+
+/** "8 ohms, 1 khz" behind what was read at the output: what it was loaded with and fed. */
+export const conditions = frame([["value"]], [], (c, telling) => {
+  const [v, second] = c.values;
+  if (v === undefined || second !== undefined || !telling.effects.some(isOutput)) return null;
+  if (v.unit === "Ω" && v.value >= 2 && v.value <= 32)
+    return more(telling, [keptAsTold("load", "bench", { quantity: "resistance", value: v.value, unit: "ohm", state: ["loaded"] })]);
+  if (v.unit === "Hz") return more(telling, [keptAsTold("source", "bench", { quantity: "frequency", value: v.value, unit: "Hz" })]);
+  return null;
+});
+
+const isOutput = (e: Effect): boolean =>
+  e.about === "observed" &&
+  e.observation.kind === "told" &&
+  (e.observation.told.fact === "load" || e.observation.told.state.includes("loaded"));

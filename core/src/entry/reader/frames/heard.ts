@@ -42,15 +42,22 @@ const outcomes = (c: Clause): FactOutcome[] | null => {
 /** "left crackles", "T1 hums by itself", "right is quiet". */
 export const sounds = frame(
   [
-    ["side", "all", "parts"],
+    ["side", "all", "parts", "place"],
     ["symptom", "does", "not"],
   ],
   ["comma", "colon", "judged", "under", "still", "sign"],
   (c, telling) => {
     if (telling.open !== null) return null;
     if (c.parts.length > 0 && c.sides.length > 0) return null;
-    const of = c.parts.length > 0 ? c.parts.map((p) => `part:${p}`) : [...new Set(c.sides)].map((s) => `channel:${s}`);
-    if (!c.apart(["side", "all", "parts"], ["symptom", "does", "not"])) return null;
+    if (!c.places.every((p) => p === "headphone jack" || p === "speakers") || (c.places.length > 0 && c.has("side", "parts", "all")))
+      return null;
+    const of =
+      c.places.length > 0
+        ? c.places.map((p) => `place:${p}`)
+        : c.parts.length > 0
+          ? c.parts.map((p) => `part:${p}`)
+          : [...new Set(c.sides)].map((s) => `channel:${s}`);
+    if (!c.apart(["side", "all", "parts", "place"], ["symptom", "does", "not"])) return null;
     if (c.senses("judged").some((j) => j.as !== undefined)) return null;
     // "right clean" is how it sounds where the line is of sounds
     const signs = c.senses("sign");

@@ -11,7 +11,9 @@ export const looks = frame(
   ["parts", "place", "not", "each", "all", "comma", "colon", "with", "judged", "still"],
   (c, telling, context) => {
     const named = c.subjects;
-    const about = named.length > 0 ? named : telling.last;
+    // "neither is blown": of all that was named
+    const all = c.has("each") || /neither|none|nothing/.test(c.text("not"));
+    const about = named.length > 0 ? named : all ? telling.named : telling.last;
     if (about.length === 0 || !c.apart(["parts", "place"], ["sign", "not"]) || !c.wellJoined) return null;
     // "looks ok" behind a figure judges the figure
     if (named.length === 0 && c.senses("sign").some((s) => s.sign === "looksWhole")) return null;
@@ -57,6 +59,17 @@ export const looksNot = frame([["not"], ["parts"]], [], (c, telling, context) =>
   const effects = c.subjects.map((s) => lookOf(s, sign, true, context));
   return effects.every((e) => e !== null) ? more(telling, effects as Effect[], { last: c.subjects }) : null;
 });
+
+/** "K1 isn't the original one". */
+export const notOriginal = frame([["original"], ["parts"], ["not"]], ["each", "comma"], (c, telling) =>
+  c.senses("not").length === 1 && c.apart(["parts"], ["not"])
+    ? more(
+        telling,
+        c.subjects.map((s) => keptAsTold("look", [s], { outcome: "notOriginal" })),
+        { last: c.subjects },
+      )
+    : null,
+);
 
 /** Open, shorted, bad; "no short on Q1". */
 export const states = frame(

@@ -306,7 +306,9 @@ export const adjusted = frame(
     const { parts, places, values } = c;
     if (parts.length > 0) {
       const set = c.toldActs.length > 0 || (c.has("to") && parts.every(isPot));
-      if (places.length > 0 || concludes(c) || c.has("act") || values.length !== 1 || !set) return null;
+      if (places.length > 0 || concludes(c) || c.has("act") || values.length > 1 || !set) return null;
+      if (values.length === 0 && !(c.toldActs.length > 0 && parts.every(isPot))) return null;
+      if (values.length === 0) return more(telling, [keptAsTold("adjust", c.subjects, { outcome: "set" })], { last: c.subjects });
       const [v] = values;
       if (v!.unit !== "V" && v!.unit !== "A") return null;
       const unit = v!.unit;

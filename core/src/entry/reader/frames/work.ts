@@ -7,17 +7,16 @@ import { micro } from "./figures";
 
 /** Work done by somebody before: "owner changed V4 V5 last year, no better". It is no repair of this job. */
 export const history = frame(
-  [
-    ["person", "old"],
-    ["parts", "place"],
-  ],
-  [...CONCLUDING, "act", "done", "new", "comma", "colon", "time", "with", "each", "across"],
+  [["person", "old"]],
+  [...CONCLUDING, "parts", "place", "describes", "act", "done", "new", "comma", "colon", "time", "with", "each", "across"],
   (c, telling) => {
     if (!c.has("act", "new", "done")) return null;
     if (c.senses("judged").some((j) => j.as !== undefined) || c.has("went", "does")) return null;
     if (c.senses("act").some((a) => !["replaced", "resoldered", "cleaned", "swapped"].includes(a.act))) return null;
     const said = concludedIn(c, null);
     if (said === null || said.outcome === "answers" || (concludes(c) && said.outcome === null)) return null;
+    const of = c.subjects.length > 0 ? c.subjects : telling.last;
+    if (of.length === 0) return null;
     const outcome: ToldFact["outcome"] =
       said.outcome === null
         ? null
@@ -25,19 +24,17 @@ export const history = frame(
     return more(
       telling,
       [
-        keptAsTold("history", c.subjects, { outcome: "repairedBefore" }),
+        keptAsTold("history", of, { outcome: "repairedBefore" }),
         ...(outcome === null ? [] : [keptAsTold("history", "complaint", { outcome })]),
       ],
-      { last: c.subjects },
+      { last: of },
     );
   },
 );
 
 /** "C11 C12 left alone". With the owner named it is the owner's decision. */
 export const untouched = frame([["untouched"], ["parts", "place"]], ["person", "comma", "colon", "each", "not", "act"], (c, telling) => {
-  if (c.has("not", "act") && !c.has("person")) return null;
-  if (c.has("act")) return null;
-  if (c.has("not")) return null;
+  if (c.has("not", "act")) return null;
   return more(telling, [keptAsTold(c.has("person") ? "owner" : "note", c.subjects)], { last: c.subjects });
 });
 
