@@ -93,7 +93,8 @@ export const isDoubtful = (line: string, effects: readonly Effect[], context: Re
   (/\bwith(?:out)?\b/i.test(line) && effects.some(isExchange) && effects.some(isOhms)) ||
   (/\bwithout\b/i.test(line) && effects.some((e) => e.about === "observed" && e.observation.kind === "complaintNow")) ||
   (/\bstill\s+[+-]?[\d.]/i.test(line) && effects.some((e) => e.about === "observed" && e.observation.kind === "tried")) ||
-  (/\b(?:over|across)\s+r\d/i.test(line) && effects.some((e) => e.about === "observed" && e.observation.kind === "figure")) ||
+  (/\b(?:over|across)\s+r\d/i.test(line) &&
+    effects.some((e) => e.about === "observed" && (e.observation.kind === "figure" || e.observation.kind === "named"))) ||
   (deniesWord(line) && effects.some(denies)) ||
   (DENIED.test(line.replace(/\bnot a fault\b/gi, "")) && effects.some(denies)) ||
   effects.some((e) => e.about === "observed" && goesFurther(line, e.subject, e.observation, context));

@@ -140,6 +140,53 @@ const WHOLE = [
 ];
 const LETTERS = fc.string({ unit: fc.constantFrom(..."bcdfghjklmnpqstvwz"), minLength: 5, maxLength: 9 }).map((s) => `q${s}`);
 
+describe("what others did, what the ear hears and what the unit does is kept as told", () => {
+  test.each([
+    ["owner put new V2 in last year, no better", ["told V2 history repairedBefore", "told complaint history same"]],
+    ["left crackles, right is quiet", ["told L listen crackle", "told R listen silent"]],
+    ["V2 red plates", ["told V2 behaviour high"]],
+    ["swapped the speaker leads, stays left", ["told L swap staysWithPlace"]],
+    ["vol at zero: same", ["told volume control adjust same"]],
+    ["10 of 10 starts", ["told unit behaviour starts"]],
+    ["ran for 2 hours", ["told unit behaviour"]],
+    ["C22 left alone", ["told C22 note"]],
+    ["bulk hunting", ["told bulk reading wanders"]],
+    ["8 ohm loads", ["told bench load"]],
+    ["F1 F2 back in", ["told F1 unplug back", "told F2 unplug back"]],
+    ["fresh 47u 50v 0.55 ohm", ["told 47u 50v reference"]],
+  ])("%s", (line, facts) => expect(read(line)).toEqual(facts));
+});
+
+describe("clauses go together", () => {
+  test.each<[string, Partial<ReadoutContext>, string[]]>([
+    ["C21 out 1900u, C22 out 2150u", {}, ["C21 capacitance 1900 out", "C22 capacitance 2150 out"]],
+    ["1.1 v left on C21, 0.9 on C22", {}, ["C21 1.1 V dc", "C22 0.9 V dc"]],
+    ["bulk 318, hum gone", multi, ["bulk 318 dc", "complaint gone"]],
+    ["tapped V2, no change. F1 not blown", multi, ["knocked V2 same", "F1 looksWhole"]],
+    ["freezer on V2 -> crackle stops, on D3 nothing", multi, ["cooled V2 gone", "cooled D3 same"]],
+    ["F1 0.1 ohm, F2 same", multi, ["F1 ohms 0.1", "F2 ohms 0.1"]],
+    ["+28.1 / -27.9 and 45 mVac on each", multi, ["rail +28 28.1 dc", "rail -28 -27.9 dc", "rail +28 0.045 rms", "rail -28 0.045 rms"]],
+    ["plus rail 28.2 / 40 mills", multi, ["rail +28 28.2 dc", "rail +28 0.04 rms"]],
+  ])("%s", (line, over, facts) => expect(read(line, over)).toEqual(facts));
+  test.each([
+    ["220k for R7", "what goes in is no reading"],
+    ["8.3 over R7", "volts to some, ohms to others"],
+    ["ripple on the minus rail is 60 hz, plus rail 120", "the second figure is none of volts"],
+    ["C21 31 there 17", "two figures of one part"],
+    ["C21 fine for 2200u", "what it is marked is no reading"],
+  ])("%s asks: %s", (line) => expect(parseReadout(line, context(multi))).toMatchObject({ ok: false }));
+  test("a line with a slip of the finger asks, and offers what it is taken for", () => {
+    const { unread, others } = readLine("wramed V2, hum gone", context());
+    expect(unread).toEqual(["wramed"]);
+    expect(others.map((o) => o.map(plain))).toContainEqual(["warmed V2 gone"]);
+  });
+  test("a line without a name offers the part under the cursor and takes nothing", () => {
+    const { effects, others } = readLine("climbed to 0.9 ohm, sorry 0.9 ohm", context({ current: "C40" }));
+    expect(effects).toEqual([]);
+    expect(others.flat().every((e) => JSON.stringify(e).includes("C40"))).toBe(true);
+  });
+});
+
 describe("promises", () => {
   test("a word that nothing knows turns a line that was understood into one that asks", () => {
     report(
@@ -180,6 +227,33 @@ describe("promises", () => {
         expect(read([words[0], fill, ...words.slice(1)].join(" "), multi), line).toEqual(read(line, multi));
       }
   });
+});
+
+test("words that carry nothing change nothing that is kept", () => {
+  const FILLERS = ["so", "now", "well", "sorry,", "ok so", "and", "then"];
+  report(
+    fc.check(
+      fc.property(fc.constantFrom(...WHOLE), fc.constantFrom(...FILLERS), (line, filler) => {
+        expect(read(`${filler} ${line}`)).toEqual(read(line));
+      }),
+      { numRuns: 200 },
+    ),
+  );
+});
+
+test("two things said one after the other keep what each keeps alone, in either order", () => {
+  const THINGS = ["R7 4k7", "bulk 318", "F1 blown", "C40 bulged", "C21 shorted", "V2 42 mA"];
+  report(
+    fc.check(
+      fc.property(fc.constantFrom(...THINGS), fc.constantFrom(...THINGS), (a, b) => {
+        fc.pre(a !== b);
+        const both = [...read(a, multi), ...read(b, multi)];
+        expect([...read(`${a}. ${b}`, multi)].sort()).toEqual([...both].sort());
+        expect([...read(`${b}. ${a}`, multi)].sort()).toEqual([...both].sort());
+      }),
+      { numRuns: 100 },
+    ),
+  );
 });
 
 describe("lists of parts, as they are scribbled", () => {
