@@ -50,7 +50,9 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   if (
     complete &&
     understood &&
-    (read.effects.length > understood.effects.length || figuresOf(read.effects) !== figuresOf(understood.effects))
+    (read.effects.length > understood.effects.length ||
+      understood.effects.some(isRemark) ||
+      figuresOf(read.effects) !== figuresOf(understood.effects))
   )
     return keeps(...withParts(read.effects, context));
   const twoWays = read.unread.length === 0 && read.others.length > 0;

@@ -302,8 +302,8 @@ const TABLE: readonly (readonly [Sense, string])[] = [
   [{ is: "act", act: "turnedDown" }, "turned down, turned the volume down, turning down, turned it down, volume down, vol down"],
   [
     { is: "toldAct", act: "adjust" },
-    "set, bias set, bias adjusted, idle set, adjusted, set to, adjusted to, trimmed, trimmed to, turned, turned til, turned to, at zero, at minimum, " +
-      "right down, full, wide open, all down, at max, max, full up, at full, up full, minimum, zero",
+    "set, bias set, bias adjusted, idle set, adjusted, set to, adjusted to, trimmed, trimmed to, turned, turned til, turned to, at zero, " +
+      "at minimum, right down, full, wide open, all down, at max, max, full up, at full, up full, minimum, zero",
   ],
   [
     { is: "toldAct", act: "substitute" },
