@@ -332,3 +332,28 @@ test("what a unit draws is held against what it should, and usual points are tak
   await expect(page.getByRole("row", { name: /rail \+5/ })).toContainText("4.75 V to 5.25 V");
   await expect(page.getByRole("button", { name: "Compare readings with them" })).toHaveCount(0);
 });
+
+test("a line that asks offers its readings, a digit saves one, and the log says what was told", async ({ page, request, baseURL }) => {
+  const number = await openedJob(request, baseURL!, "#Supply\nC1 4700u 50v reservoir\nC2 4700u 50v reservoir");
+  await page.goto(`/jobs/${number}/measure`);
+  await line(page).fill("C2 out 420u grandfather");
+  await expect(answer(page)).toContainText("Not understood: grandfather. Which is meant?");
+  const offers = page.getByRole("list", { name: "Readings offered" });
+  await expect(offers.getByRole("listitem")).toHaveText([/1\s*C2: C 420 µF/]);
+  await page.keyboard.press("9");
+  await expect(line(page), "before Enter a digit is typed").toHaveValue("C2 out 420u grandfather9");
+  await page.keyboard.press("Backspace");
+  await page.keyboard.press("Enter");
+  await expect(line(page), "it stays, to be answered").toHaveValue("C2 out 420u grandfather");
+  await expectAccessible(page);
+  await page.keyboard.press("1");
+  await expect(line(page)).toHaveValue("");
+  await expect(page.getByTestId("verdict")).toContainText("failed");
+  await say(page, "left crackles, right is quiet");
+  await expect(answer(page)).toContainText("Saved.");
+  await page.goto(`/jobs/${number}/log`);
+  await expect(page.getByRole("row", { name: /C2 out 420u grandfather.*420 µF/ })).toBeVisible();
+  await expect(
+    page.getByRole("row", { name: /left crackles, right is quiet.*left channel: heard: crackle; right channel: heard: silent/i }),
+  ).toBeVisible();
+});

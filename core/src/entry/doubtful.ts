@@ -174,11 +174,7 @@ function goesFurther(line: string, subject: Subject, o: Observation, context: Re
     case "tried":
       return (
         (o.followed !== null && o.act !== "swapped") ||
-        o.to.some(
-          (s) =>
-            s.kind === "place" &&
-            (!isPlace(s.name) || ((o.act !== "swapped" || !/left|right/i.test(o.with?.named ?? "")) && /^(?:left|right)$/i.test(s.name))),
-        ) ||
+        o.to.some((s) => s.kind === "place" && (!isPlace(s.name) || (isSide(s.name) && !changedSides(o)))) ||
         (o.to.length === 0 && DONE_TO_SOMETHING.has(o.act)) ||
         (o.with !== null && o.act !== "replaced" && o.act !== "fed" && o.with.marked.some((m) => m.unit !== "F" && m.unit !== "V")) ||
         (o.with?.named?.split(", ").some((n) => !isPlace(n) && classOf(n) === null) ?? false)
@@ -191,6 +187,12 @@ function goesFurther(line: string, subject: Subject, o: Observation, context: Re
 const classIn = (name: string, { known, parts }: ReadoutContext): PartClass | null =>
   known.has(name) ? "capacitor" : (parts.get(name)?.class ?? classOf(name));
 const readsInOhms = (kind: PartClass | null): boolean => kind !== "valve" && kind !== "chip" && kind !== "transistor" && kind !== "diode";
+
+/** "swapped left channel with right": a side by itself is the other channel. */
+const changedSides = ({ act, to, with: put }: Extract<Observation, { kind: "tried" }>): boolean =>
+  act === "swapped" &&
+  (/left|right/i.test(put?.named ?? "") || to.filter((s) => s.kind === "place" && /\b(?:left|right)\b/i.test(s.name)).length > 1);
+const isSide = (name: string): boolean => /^(?:left|right)$/i.test(name);
 
 /** A place is called by words of which one is a thing: "earth lug", "tone board", "joint Q7", "all of supply". */
 function isPlace(name: string): boolean {
