@@ -45,7 +45,10 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   if (asked.ok && asked.value.kind === "keeps" && isLongText(typed, asked.value.effects))
     return complete ? keeps(...withParts(read.effects, context)) : asked;
   const sentence = parseSentence(typed, context, (text) => readAlone(text, context));
-  const understood = sentence?.ok && sentence.value.kind === "keeps" ? withoutDescriptions(sentence.value, typed) : null;
+  const said = sentence?.ok && sentence.value.kind === "keeps" ? withoutDescriptions(sentence.value, typed) : null;
+  // words kept as typed beside what was understood are words that were not read
+  const partly = said !== null && said.effects.length > 1 && said.effects.some(isRemark);
+  const understood = partly ? null : said;
   // of two readings that account for the line, the one that says more; of figures, the one that tells what each stands beside
   if (
     complete &&
@@ -63,7 +66,8 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   const taken = asked.ok && asked.value.kind === "keeps" ? asked.value.effects : [];
   // what is added to the list is asked for by its own rules
   if (!asked.ok && typed.startsWith("add ")) return asked;
-  const readings = [read.effects, ...read.others, understood?.effects ?? [], taken].filter((o) => o.length > 0);
+  const beside = partly ? said.effects.filter((e) => !isRemark(e)) : [];
+  const readings = [read.effects, ...read.others, understood?.effects ?? [], beside, taken].filter((o) => o.length > 0);
   const unread = understood?.unread?.length && read.unread.length === 0 ? understood.unread : read.unread;
   if (readings.length > 0) {
     // the line kept in its own words is no reading of it

@@ -29,6 +29,8 @@ export interface Telling {
   act: Act | null;
   /** how things were read, where a clause said no more than that */
   how: HowRead;
+  /** words on how things are read that nothing has been read by yet */
+  waiting: readonly string[];
   /** unit of a figure said before, for those that follow without one */
   unit: "F" | "V" | null;
   /** a figure was said to be AC: small ones of other points that follow are too */
@@ -48,6 +50,7 @@ export const NOTHING_TOLD: Telling = {
   open: null,
   act: null,
   how: { inCircuit: null, under: {} },
+  waiting: [],
   unit: null,
   ac: false,
   carry: null,
@@ -191,6 +194,7 @@ export const more = (t: Telling, effects: readonly Effect[], rest: Partial<Telli
   named: rest.last ? [...t.named, ...rest.last.filter((s) => !t.named.some((n) => ofSubject(n) === ofSubject(s)))] : t.named,
   begun: true,
   open: null,
+  waiting: [],
   ...rest,
   effects: [...t.effects, ...effects],
 });

@@ -42,13 +42,13 @@ const CALLED: readonly (readonly [RegExp, PartClass])[] = [
   [/^(reg|regulator|cpu|chip|opamp)$/i, "chip"],
 ];
 
-const RATED = /^(\d[\d.,]*)u?f?\/(\d{1,4})v?$/i;
+const RATED = /^(\d[\d.,]*)u?f?\/(\d{1,4}(?:[.,]\d)?)v?$/i;
 const GLUED = /^(\d[\d.,]*)u(\d{2,4})v?$/i;
 
 function figuresIn(piece: string, next: string | undefined): { figures: ParsedValue[]; took: number } | null {
   const rated = RATED.exec(piece) ?? GLUED.exec(piece);
-  if (rated && Number(rated[2]) >= 3) {
-    const [c, v] = [parseValue(`${rated[1]}u`), parseValue(`${rated[2]}v`)];
+  if (rated && Number(rated[2]!.replace(",", ".")) >= 3) {
+    const [c, v] = [parseValue(`${rated[1]}u`), parseValue(`${rated[2]!.replace(",", ".")}v`)];
     if (c && v) return { figures: [c, v], took: 1 };
   }
   const unit =
@@ -60,9 +60,9 @@ function figuresIn(piece: string, next: string | undefined): { figures: ParsedVa
       : null;
   const joined = unit === null ? null : parseValue(piece + unit);
   if (joined) return { figures: [joined], took: 2 };
-  const fuse = /^[tf](\d.*a)$/i.exec(piece);
-  const slow = /^(\d+)a(\d+)$/i.exec(piece);
-  const value = parseValue(fuse?.[1] ?? (slow ? `${slow[1]}.${slow[2]}a` : piece));
+  const fuse = /^[tf](\d.*a)$/i.exec(piece) ?? /^(\d[\d.,]*a)[tf]$/i.exec(piece);
+  const split = /^(\d+)([av])(\d+)$/i.exec(piece);
+  const value = parseValue(fuse?.[1] ?? (split ? `${split[1]}.${split[3]}${split[2]}` : piece));
   return value ? { figures: [value], took: 1 } : null;
 }
 
@@ -169,6 +169,8 @@ function partOf(constants: ShopConstants, name: string, group: Group): Effect | 
 /** What is printed on a part, where its unit is said or goes without saying. */
 function markedOf({ value, unit, significant, tiny }: ParsedValue, kind: PartClass): Marked[] {
   const marked = (of: Marked["unit"]): Marked[] => [{ value, unit: of, significant }];
+  // what a chip makes is not printed on it
+  if (kind === "chip" && unit === "V") return [];
   if (unit !== null) return marked(unit);
   if (kind === "resistor") return marked("Ω");
   return kind === "capacitor" && tiny ? marked("F") : [];

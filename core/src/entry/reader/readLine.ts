@@ -103,12 +103,10 @@ export function readLine(line: string, context: ReadoutContext): LineRead {
     pointed && current !== null && !tokens.some((t) => t.is === "parts" || t.is === "point")
       ? search(known, context, { kind: "part", name: current })
       : [];
-  const offered = cursor
-    .filter((p) => p.unread.length === 0 && p.telling.effects.length > 0 && !p.telling.drained)
-    .map((p) => p.telling.effects);
+  const offered = cursor.filter(isWhole).map((p) => p.telling.effects);
   if (offered.length > 0) return { effects: [], unread: unknown, others: offered.slice(0, 2) };
   if (best === undefined) return { effects: [], unread: unknown, others: [] };
-  const unread = [...unknown, ...best.unread, ...(best.telling.drained ? ["drained"] : [])];
+  const unread = [...unknown, ...best.unread, ...best.telling.waiting, ...(best.telling.drained ? ["drained"] : [])];
   const mine = JSON.stringify(best.telling.effects);
   if (contradicts(best.telling.effects))
     return { effects: best.telling.effects, unread: [...unread, ...tokens.flatMap((t) => (t.is === "value" ? [t.text] : []))], others: [] };
@@ -119,6 +117,9 @@ export function readLine(line: string, context: ReadoutContext): LineRead {
     others: near.filter((p) => p.cost <= best.cost + (unread.length > 0 ? UNREAD : 0)).map((p) => p.telling.effects),
   };
 }
+
+const isWhole = ({ unread, telling }: Path): boolean =>
+  unread.length === 0 && telling.effects.length > 0 && !telling.drained && telling.waiting.length === 0;
 
 /** What a line would say with its slips of the finger put right: that is offered, never taken. */
 function readRighted(line: string, unknown: readonly string[], context: ReadoutContext): (readonly Effect[])[] {
@@ -131,7 +132,7 @@ function readRighted(line: string, unknown: readonly string[], context: ReadoutC
   const tokens = tokensOf(right, context);
   if (tokens.some((t) => t.is === "unknown")) return [];
   return search(tokens, context, null)
-    .filter((p) => p.unread.length === 0 && p.telling.effects.length > 0 && !p.telling.drained)
+    .filter(isWhole)
     .slice(0, 2)
     .map((p) => p.telling.effects);
 }

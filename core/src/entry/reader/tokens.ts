@@ -468,6 +468,9 @@ function pointAt(p: readonly string[], i: number, context: ReadoutContext): Foun
     .sort((a, b) => b.words.length - a.words.length)[0];
   // "the bulk cap C101" is the part
   if (best && /^(?:cap|capacitor|caps)$/.test(p[i + best.words.length] ?? "")) return null;
+  // a rail that is named in full is one, on record or not
+  if (!best && p[i] === "rail" && SIGNED_ALONE.test(p[i + 1] ?? ""))
+    return [{ text: `rail ${p[i + 1]!}`, is: "point", name: `rail ${p[i + 1]!.replace(/v$/, "")}` }, 2];
   return best ? [{ text: p.slice(i, i + best.words.length).join(" "), is: "point", name: best.name }, best.words.length] : null;
 }
 

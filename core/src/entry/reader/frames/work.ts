@@ -88,6 +88,7 @@ export const how = frame(
     return {
       ...telling,
       how: said,
+      waiting: [...telling.waiting, ...c.tokens.filter((t) => ["circuit", "under"].includes(tagOf(t))).map((t) => t.text)],
       drained: telling.drained || c.has("drained"),
       ...(subjects.length > 0 ? { last: subjects } : {}),
     };
