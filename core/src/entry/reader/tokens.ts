@@ -24,6 +24,7 @@ export type Token = { text: string } & (
   /** words that are kept as they are: what the owner decides, what is for another day */
   | { is: "quote"; as: "owner" | "note" }
   | { is: "share"; share: number }
+  | { is: "temperature"; celsius: number }
   | { is: "sense"; sense: Sense }
   /** ends a statement */
   | { is: "stop"; strong: boolean }
@@ -150,6 +151,7 @@ const piecesOf = (line: string): string[] =>
     .replace(/[Ωω]/g, "ohm")
     .replace(/[“”"()!?]/g, " , ")
     .replace(/<\s*-+\s*>|↔/g, " exchanged ")
+    .replace(/\s-+\s(?!\d)/g, " , ")
     .replace(/->|→|=>/g, " -> ")
     .replace(/([,;:])(?=\s|$)/g, " $1 ")
     .replace(/\.(?=\s|$)/g, " . ")
@@ -433,6 +435,13 @@ function valueAt(p: readonly string[], i: number, said: string): Found | null {
   const made = (value: ParsedValue | null, length: number): Found | null =>
     value && [{ text: p.slice(i, i + length).join(" "), is: "value", value, bound }, length];
   const [next, after] = [p[i + 1], p[i + 2]];
+  const volts = /^([+-]?\d+)v(\d{1,3})$/.exec(body);
+  if (volts) return made(parseValue(`${volts[1]}.${volts[2]}v`), 1);
+  const warm =
+    /^(\d{1,3}(?:[.,]\d)?)(?:deg|degc|°c|c)$/.exec(body)?.[1] ??
+    (/^\d{1,3}$/.test(body) && /^(?:deg|degc|degrees|celsius|°c)$/.test(next ?? "") ? body : null);
+  if (warm !== null && senseAt(p, i) === null)
+    return [{ text: body, is: "temperature", celsius: Number(warm.replace(",", ".")) }, warm === body ? 2 : 1];
   if (NUMBER.test(body)) {
     // mills of what, the thing they were read on tells
     if (next === "mills" || next === "mill") return made(parseValue(`${body}m`), after === "ac" ? 3 : 2);

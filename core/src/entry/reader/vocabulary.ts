@@ -91,7 +91,7 @@ const TABLE: readonly (readonly [Sense, string])[] = [
       "at, of, now, so, me, i, my, we, us, our, there, here, then, too, also, has, have, had, got, comes to, comes out at, as, " +
       "both of them, be, been, again, just now, channel, ch, side, one, ones, only got, which, in all, in total, altogether, " +
       "about, roughly, abt, approx, and now, listening, of listening, any more, anymore, quite, very, really, once, when, " +
-      "while, after, but, tho, than, otherwise, along, this time, same way, slight, faint, thin, loud, softly, constantly, " +
+      "while, after, but, while im there, while i'm there, while at it, tho, than, otherwise, along, this time, same way, slight, faint, thin, loud, softly, constantly, " +
       "all the time, every time, each time, everywhere, tiny, yes, wait, ok so, by now, later on, together, again and again, " +
       "in here, it is, thats, that's, there is, there's, theres, sits at, stays at, settled at, goes, went, going, within, " +
       "gone to, find, found, there now, though, yet, rms, both ways, either way, either way round, ways, him, his, " +

@@ -2,7 +2,7 @@ import type { Subject } from "../../../evidence";
 import { within } from "../../../knowledge";
 import { volts as inVolts, type ParsedValue } from "../../../units";
 import type { Effect, ReadoutContext } from "../../entry";
-import { frame, keptAsTold, more, nameOf, ofSubject, type Clause, type Telling } from "../clause";
+import { EMPTY, frame, keptAsTold, more, nameOf, ofSubject, type Clause, type Telling } from "../clause";
 import { readingOf } from "../readings";
 import { classIn, isCapacitor, type FigureSaid, type HowRead } from "../said";
 import type { Token } from "../tokens";
@@ -51,7 +51,7 @@ export const figures = frame(
     const shortedIn = c.places.includes("inputs") && c.senses("quantity").some((q) => q.quantity === "residual");
     if (!c.places.every((p) => p === "speaker terminals" || p === "speakers" || (p === "inputs" && shortedIn))) return null;
     if (c.has("state") && !(shortedIn && c.senses("state").every((x) => x.state === "shorted"))) return null;
-    if (commaBeforeFigure(c) || doubtfulUnits(c, context)) return null;
+    if (commaBeforeFigure(c) || commaBeforeName(c) || doubtfulUnits(c, context)) return null;
     const said = itemsOf(c, telling, context);
     if (said === null) return null;
     const { how, each, charge } = said;
@@ -97,6 +97,12 @@ export const isPot = (name: string): boolean => /^(?:VR|RV|VP|P|TP)\d/.test(name
 /** "F602, 37.0": a comma parts a name from a figure. */
 const commaBeforeFigure = (c: Clause): boolean =>
   c.tags.some((t, i) => t === "comma" && isName(c.tags[i - 1]) && ["value", "over"].includes(c.tags[i + 1] ?? ""));
+/** "overrange, C6": of figures that come first, none is of what stands behind a comma. */
+const commaBeforeName = (c: Clause): boolean => {
+  const first = c.tags.find((t) => !EMPTY.has(t) && t !== "quantity");
+  const figure = (t: string | undefined) => t === "value" || t === "over";
+  return figure(first) && c.tags.some((t, i) => t === "comma" && figure(c.tags[i - 1]) && isName(c.tags[i + 1]));
+};
 const isName = (t: string | undefined): boolean => t === "parts" || t === "point" || t === "circuit";
 
 /** "8.3 over R19" is volts to some and ohms to none. */
@@ -449,6 +455,18 @@ export const frequency = frame([["value"], ["symptom", "quantity", "point", "par
   return more(
     telling,
     of.map((s, i) => reading(ofSubject(s), hertz[i]!)),
+    { last: of },
+  );
+});
+
+/** "R711 88 deg, R611 41 deg". */
+export const temperatures = frame([["temperature"], ["parts", "place"]], ["judged", "comma", "each"], (c, telling) => {
+  const celsius = c.tokens.flatMap((t) => (t.is === "temperature" ? [t.celsius] : []));
+  const of = c.subjects;
+  if (c.senses("judged").some((j) => j.as !== undefined) || of.length !== celsius.length) return null;
+  return more(
+    telling,
+    of.map((s, i) => keptAsTold("reading", [s], { quantity: "temperature", value: celsius[i]!, unit: "degC" })),
     { last: of },
   );
 });
