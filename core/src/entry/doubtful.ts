@@ -32,6 +32,13 @@ export function takesTooMuch(line: string, effects: readonly Effect[], { known, 
   const read = effects.flatMap((e) => (e.about === "reading" ? [e] : []));
   const figures = read.some((r) => ["esr", "capacitance", "ohmmeter"].includes(r.measurement.kind));
   return (
+    // "V4 socket" is one place
+    (/\b[a-z]{1,3}\d{1,4}'?s?\s+(?:socket|joint|holder)\b/i.test(line) &&
+      effects.some((e) => e.about === "observed" && placesOf(e.subject, e.observation).some((p) => /^(?:socket|joint|holder)$/.test(p)))) ||
+    // of several junctions, which way each was read is said as such
+    (bothWays(effects) > 1 && !/\b(?:reverse|reversed|back|other|both|backwards?)\b/i.test(line)) ||
+    // which of two figures of one thing is meant, must be told
+    contradicts(effects) ||
     effects.some(
       (e) => e.about === "point" && (e.point.split(" ").length > 3 || /\b(?:not|no)\b|[/,]/.test(e.point) || isOddName(e.point, points)),
     ) ||
@@ -50,6 +57,12 @@ export function takesTooMuch(line: string, effects: readonly Effect[], { known, 
     (effects.some((e) => e.about === "across" && e.parallel.kind === "alone") && /\b(?:left|leave|leaving)\b|->|\.\s/i.test(line))
   );
 }
+
+const bothWays = (effects: readonly Effect[]): number =>
+  effects.filter((e) => e.about === "observed" && e.observation.kind === "figure" && e.observation.label === "reverse").length;
+
+const placesOf = (subject: Subject, o: Observation): string[] =>
+  [subject, ...(o.kind === "tried" ? o.to : [])].flatMap((s) => (s.kind === "place" ? [s.name] : []));
 
 /** Words that points are called by (common practice). */
 const POINT_WORDS: ReadonlySet<string> = new Set(
@@ -71,8 +84,6 @@ const isOddName = (name: string, points: ReadonlyMap<string, number | null>): bo
 /** Whether a reading of `line` must be asked about before it is kept. */
 export const isDoubtful = (line: string, effects: readonly Effect[], context: ReadoutContext): boolean =>
   takesTooMuch(line, effects, context) ||
-  // which of two figures of one thing is meant, must be told
-  contradicts(effects) ||
   losesFigure(line, effects) ||
   // "still quiet" is no fault that is still there
   /\bstill\s+(?:quiet|no|silent|gone|fine|ok|good)\b/i.test(line) ||

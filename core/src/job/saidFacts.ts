@@ -125,7 +125,7 @@ const ACT: Readonly<Record<Act, FactKind>> = {
   knocked: "knock",
   pressed: "press",
   turnedDown: "adjust",
-  inputsShorted: "isolate",
+  inputsShorted: "source",
   otherSource: "source",
   otherCable: "substitute",
   otherOutlet: "substitute",

@@ -17,6 +17,16 @@ export function readingOf(subject: Subject, figures: readonly FigureSaid[], how:
   }
   if (subject.kind !== "part") return null;
   const { name } = subject;
+  // "D3 .52 / ol": one way and the other
+  const [one, other] = figures;
+  if (
+    figures.length === 2 &&
+    classIn(name, context) === "diode" &&
+    one!.value !== "over" &&
+    other!.value === "over" &&
+    other!.quantity === null
+  )
+    other!.quantity = "reverse";
   const effects = all(
     figures.map((f) => (isCapacitor(name, context) ? ofCapacitor(name, f, how, context) : ofPart(subject, f, how, context))),
   );
@@ -153,6 +163,7 @@ function ofPart(subject: Exclude<Subject, { kind: "unit" }>, f: FigureSaid, how:
   };
   if (f.at !== null) return null;
   const diode = kind === "diode" || kind === "transistor";
+  if (f.quantity === "reverse") return kind === "diode" && f.value === "over" ? figure("junction", "reverse") : null;
   if (f.value === "over") return diode ? null : f.quantity === null || f.quantity === "ohms" ? figure("ohms", null) : null;
   const { unit, value, prefixed } = f.value;
   if (f.ends !== null) {

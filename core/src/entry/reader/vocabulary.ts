@@ -7,7 +7,20 @@ import type { Act, Circumstances, Did, FactOutcome, LookSign, Outcome, SaidPartS
 
 /** What a figure beside the word is. */
 export type QuantityWord =
-  "esr" | "capacitance" | "ohms" | "leak" | "diode" | "gain" | "current" | "ac" | "dc" | "offset" | "ripple" | "residual" | "clip";
+  | "esr"
+  | "capacitance"
+  | "ohms"
+  | "leak"
+  | "diode"
+  | "gain"
+  | "current"
+  | "ac"
+  | "dc"
+  | "offset"
+  | "ripple"
+  | "reverse"
+  | "residual"
+  | "clip";
 
 /** Acts for which no record of a trial exists; they are kept as told. */
 export type ToldAct = "adjust" | "isolate" | "substitute" | "bypass" | "source";
@@ -91,7 +104,8 @@ const TABLE: readonly (readonly [Sense, string])[] = [
       "at, of, now, so, me, i, my, we, us, our, there, here, then, too, also, has, have, had, got, comes to, comes out at, as, " +
       "both of them, be, been, again, just now, channel, ch, side, one, ones, only got, which, in all, in total, altogether, " +
       "about, roughly, abt, approx, and now, listening, of listening, any more, anymore, quite, very, really, once, when, " +
-      "while, after, but, while im there, while i'm there, while at it, tho, than, otherwise, along, this time, same way, slight, faint, thin, loud, softly, constantly, " +
+      "while, after, but, while im there, while i'm there, while at it, tho, than, otherwise, along, this time, same way, " +
+      "slight, faint, thin, loud, softly, constantly, " +
       "all the time, every time, each time, everywhere, tiny, yes, wait, ok so, by now, later on, together, again and again, " +
       "in here, it is, thats, that's, there is, there's, theres, sits at, stays at, settled at, goes, went, going, within, " +
       "gone to, find, found, there now, though, yet, rms, both ways, either way, either way round, ways, him, his, " +
@@ -110,6 +124,7 @@ const TABLE: readonly (readonly [Sense, string])[] = [
     "diode test, diode mode, diode range, drop, forward, fwd, vf, on diode, on the diode range, on the diode test, " +
       "diode check, one way",
   ],
+  [{ is: "quantity", quantity: "reverse" }, "reverse, backwards, the other way, other way, the other way round, other way round"],
   [{ is: "quantity", quantity: "gain" }, "hfe, gain, beta"],
   [{ is: "quantity", quantity: "current" }, "current, draws, cathode current, ik, cathode currents"],
   [{ is: "quantity", quantity: "ac" }, "ac, volts ac, of ac"],
