@@ -187,7 +187,7 @@ test("words are never refused, and a figure is never kept unread without being a
   await page.goto(`/jobs/${number}/measure`);
   await line(page).fill("C14 esx 4.6");
   await line(page).press("Enter");
-  await expect(answer(page)).toContainText("not understood");
+  await expect(answer(page)).toContainText("Not understood: esx");
   await expect(line(page)).toHaveValue("C14 esx 4.6");
   // typed over, it is set aside and the next line stands by itself
   await page.keyboard.type("C14 esr 0.4");

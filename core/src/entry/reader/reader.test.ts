@@ -114,6 +114,8 @@ describe("what was seen, done and heard", () => {
     ["C21 no bulge no goo, C40 brown crust", ["C21 visual looksClean", "C40 visual crust"]],
     ["F1 and F2 not blown", ["F1 looksWhole", "F2 looksWhole"]],
     ["F1 blown", ["F1 blown"]],
+    ["joint Q7 ringed", ["joint Q7 ringed"]],
+    ["socket of V2 burnt black", ["socket V2 charred"]],
     ["F1 F2 pulled, hum gone", ["unplugged F1+F2 gone"]],
     ["froze V2: no change", ["cooled V2 same"]],
     ["C21 C22 new 3300/50, hum much better", ["C21 fitted 3300/50", "C22 fitted 3300/50", "replaced C21+C22 better"]],

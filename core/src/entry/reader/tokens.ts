@@ -346,6 +346,8 @@ function countAt(p: readonly string[], i: number): Found | null {
   return behind === "starts" || behind === "times" || behind === "switch" ? made(n, n, 1) : null;
 }
 
+/** Places that each part has one of. */
+const OF_ONE_PART: ReadonlySet<string> = new Set(["socket", "joint", "trace", "pin"]);
 const CALLED: ReadonlySet<string> = new Set(["plug", "connector", "switch", "jack", "fan", "wire"]);
 
 /** A place by its noun, and where it is: "socket of V4", "K1 contacts", "glue at C9 C10". */
@@ -366,6 +368,8 @@ function placeAt(p: readonly string[], i: number, context: ReadoutContext): Foun
     }
   }
   // "plug CN5" is the part by its name
+  const own = at === 0 && OF_ONE_PART.has(noun.name) ? namesIn(p[end] ?? "", context) : null;
+  if (own?.length === 1) return [{ text: p.slice(i, end + 1).join(" "), is: "place", name: `${noun.name} ${own[0]!}` }, end + 1 - i];
   const called = at === 0 && CALLED.has(noun.name) ? namesIn(p[end] ?? "", context) : null;
   if (called) return [{ text: p.slice(i, end + 1).join(" "), is: "parts", names: called }, end + 1 - i];
   const text = p.slice(i, end).join(" ");
@@ -387,7 +391,7 @@ function partsAt(p: readonly string[], i: number, context: ReadoutContext): Foun
   if (behind !== undefined && OF_THE_PART.has(behind) && (senseAt(p, i + 1)?.length ?? 0) < 2)
     return [{ text: `${p[i]!} ${behind}`, is: "parts", names }, 2];
   const noun = names.length === 1 ? nounAt(p, i + 1) : null;
-  if (noun && ["socket", "joint", "trace", "pin"].includes(noun.name))
+  if (noun && OF_ONE_PART.has(noun.name))
     return [{ text: p.slice(i, i + 1 + noun.length).join(" "), is: "place", name: `${names[0]!} ${noun.name}` }, 1 + noun.length];
   return [{ text: p[i]!, is: "parts", names }, 1];
 }
