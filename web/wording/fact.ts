@@ -10,7 +10,7 @@ const KIND: Readonly<Record<FactKind, string>> = {
   reading: "reads",
   look: "looks",
   listen: "heard",
-  behaviour: "seen to do",
+  behaviour: "behaviour",
   history: "after earlier work",
   claim: "claimed, not confirmed",
   safety: "safety",

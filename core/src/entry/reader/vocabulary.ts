@@ -23,7 +23,7 @@ export type QuantityWord =
   | "clip";
 
 /** Acts for which no record of a trial exists; they are kept as told. */
-export type ToldAct = "adjust" | "isolate" | "substitute" | "bypass" | "source";
+export type ToldAct = "adjust" | "substitute" | "bypass";
 
 export type Sense =
   | { is: "fill" }
@@ -85,7 +85,7 @@ export type Sense =
   /** charge was taken off through something */
   | { is: "drained" }
   | { is: "through" }
-  /** what follows is printed, not read */
+  /** what follows is printed, not read: no frame takes it, such a line asks */
   | { is: "marking" }
   /** the unit of the figures before it */
   | { is: "mills" }
