@@ -164,8 +164,9 @@ for (let c = 0; c < CASES; c++) {
   const { unit, rows, faults } = made();
   const weights = weightsOf(unit, rows);
   const isFault = (i: number) => faults.includes(rows[i]!);
-  const witnesses: Evidence[] = complaintEvidence(unit, rows);
-  let posterior = infer(weights, witnesses);
+  const evidence: Evidence[] = complaintEvidence(unit, rows);
+  let asked: string | null = null;
+  let posterior = infer(weights, evidence);
   if (top(posterior.marginal).slice(0, 3).some(isFault)) hit.complaint3++;
   const open = optionsOf(unit, rows, faults);
   let spent = 0;
@@ -188,14 +189,15 @@ for (let c = 0; c < CASES; c++) {
       tests++;
       const really = random() < best.truth;
       const happened = random() < WRONG ? !really : really;
-      witnesses.push({ id: best.name, chance: best.chance, base: best.base, happened, rule: best.rule, weight: 1 });
+      asked = best.name;
+      evidence.push({ chance: best.chance, base: best.base, happened, rule: best.rule, weight: 1 });
       const before = performance.now();
-      posterior = infer(weights, witnesses);
+      posterior = infer(weights, evidence);
       latency.push(performance.now() - before);
     }
     const order = top(posterior.marginal);
     if (tests === 3) judged(posterior, order, isFault);
-    const confirmed = best.name === `confirm ${rows[order[0]!]!.id}` && witnesses.at(-1)!.id === best.name && witnesses.at(-1)!.happened;
+    const confirmed = best.name === `confirm ${rows[order[0]!]!.id}` && asked === best.name && evidence.at(-1)!.happened;
     if (confirmed && posterior.marginal[order[0]!]! > 0.6) {
       shown = true;
       if (isFault(order[0]!)) found++;

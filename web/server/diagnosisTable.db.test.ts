@@ -127,5 +127,5 @@ test("the circuit's word on a ripple comes with the records, and weighs in the s
   expect(predicted).toHaveLength(1);
   expect(predicted[0]!.predicted!.whole).toBeLessThan(0.6);
   expect((await suspect("reservoirDried")).chance).toBeGreaterThan(before);
-  expect((await suspect("reservoirDried")).for.map((r) => r.witness)).toContain("ripple:C1");
+  expect((await suspect("reservoirDried")).for.map((r) => r.source)).toContainEqual({ kind: "ripple", designator: "C1" });
 });

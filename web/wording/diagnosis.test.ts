@@ -67,6 +67,6 @@ test("what decided on a suspect is said by what was done, or by the part", () =>
 
 test("what places a fault is named as it was ticked, whichever way it counts", () => {
   for (const token of ["oneChannel", "volumeNoEffect"] as const)
-    expect(reasonText({ witness: `finding:${token}`, happened: false, bits: 1 }, [])).not.toMatch(/^no /);
-  expect(reasonText({ witness: "finding:hum", happened: false, bits: -1 }, [])).toBe("no hum");
+    expect(reasonText({ source: { kind: "finding", finding: token }, happened: false, bits: 1 }, [])).not.toMatch(/^no /);
+  expect(reasonText({ source: { kind: "finding", finding: "hum" }, happened: false, bits: -1 }, [])).toBe("no hum");
 });

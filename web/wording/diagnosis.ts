@@ -327,61 +327,56 @@ function markingSaid({ farads, volts }: NonNullable<Extract<Advice, { kind: "con
 const PLACES: ReadonlySet<string> = new Set<FindingToken>(["oneChannel", "allChannels", "volumeChangesIt", "volumeNoEffect"]);
 
 /** "the hum is in every channel", "C2 reads bad", "line 214: inputs shorted, no difference" */
-export function reasonText(r: Reason, tried: readonly TriedModel[]): string {
-  const [kind, ...rest] = r.witness.split(":");
-  const what = rest.join(":");
-  switch (kind) {
-    case "finding": {
-      const name = findingName[what as FindingToken] ?? what;
+export function reasonText({ source: s, happened, ripple }: Reason, tried: readonly TriedModel[]): string {
+  switch (s.kind) {
+    case "finding":
       // said to place the fault: what was ticked is the name itself
-      return r.happened || PLACES.has(what) ? name : `no ${name}`;
-    }
+      return happened || PLACES.has(s.finding) ? findingName[s.finding] : `no ${findingName[s.finding]}`;
     case "measured":
-      return `${what} reads bad`;
-    case "sound":
-      return `${list(what.split(" "))} read${what.includes(" ") ? "" : "s"} good`;
+      return `${s.designator} reads bad`;
+    case "good":
+      return `${list([...s.designators])} ${s.designators.length > 1 ? "read" : "reads"} good`;
     case "tried": {
-      const seq = Number(rest[0]);
-      const t = tried.find((x) => x.seq === seq);
-      return t ? `${triedText(t.tried)}: ${triedOutcomeText(t.tried)}` : `line ${seq}`;
+      const t = tried.find((x) => x.seq === s.seq);
+      return t ? `${triedText(t.tried)}: ${triedOutcomeText(t.tried)}` : `line ${s.seq}`;
     }
     case "point":
-      return `${what} ${r.happened ? "is not as it should be" : "is right"}`;
-    case "sister":
-      return r.happened ? "only one rail of the pair is low" : "the rails are alike";
+      return `${s.point} ${happened ? "is not as it should be" : "is right"}`;
+    case "pointRipple":
+      return `the ripple at ${s.point} is ${happened ? "too high" : "low"}`;
+    case "complementaryRail":
+      return happened ? "only one rail of the pair is low" : "the rails are alike";
     case "load":
-      return r.happened ? `${what} is far under the other loads` : "the loads are alike to ground";
+      return happened ? `${s.name} is far under the other loads` : "the loads are alike to ground";
     case "look":
-      return `${what} looks bad`;
+      return `${s.name} looks bad`;
     case "part":
-      return `${what} ${r.happened ? "is bad" : "is sound"}`;
+      return `${s.name} is ${happened ? "bad" : "good"}`;
     case "fitted":
-      return `gone since ${list(what.split(" "))} ${what.includes(" ") ? "were" : "was"} fitted`;
+      return `gone since ${list([...s.designators])} ${s.designators.length > 1 ? "were" : "was"} fitted`;
     case "exchanged":
-      return `${list(what.split(" "))} ${what.includes(" ") ? "were" : "was"} exchanged and it changed nothing`;
+      return `${list([...s.designators])} ${s.designators.length > 1 ? "were" : "was"} exchanged and it changed nothing`;
     case "hot":
-      return `${what} stands in a hot place`;
+      return `${s.designator} stands in a hot place`;
     case "kin":
-      return `${what}, of the same kind, is bad`;
+      return `${s.designator}, of the same kind, is bad`;
     case "ripple":
-      return r.ripple ? rippleText(what, r.ripple) : `the ripple at ${what}`;
+      return ripple ? rippleText(s.designator, ripple) : `the ripple at ${s.designator}`;
     case "heard":
-      return heardReason(what, r.happened);
+      return heardReason(s.sound, happened);
     case "fuse":
-      return `${what} went ${r.happened ? "violently" : "gently"}`;
-    case "draw":
-      return r.happened ? "it draws too much in standby" : "standby current is right";
+      return `${s.name} blew ${happened ? "violently" : "gently"}`;
+    case "standbyDraw":
+      return happened ? "it draws too much in standby" : "standby current is right";
     case "coldStarts":
-      return r.happened ? "it does not come up every time from cold" : "it comes up every time from cold";
-    default:
-      return r.witness;
+      return happened ? "it does not start every time from cold" : "it starts every time from cold";
   }
 }
 
 /** "heard: a saw-tooth at twice the mains frequency" */
-function heardReason(what: string, happened: boolean): string {
-  if (what === "sides") return happened ? "heard in every channel" : "heard on one side only";
-  const name = what in humKindName ? humKindName[what as HumKind] : soundName[what as SoundLabel];
+function heardReason(sound: HumKind | SoundLabel | "sides", happened: boolean): string {
+  if (sound === "sides") return happened ? "heard in every channel" : "heard on one side only";
+  const name = sound in humKindName ? humKindName[sound as HumKind] : soundName[sound as SoundLabel];
   return happened ? `heard: ${name}` : `not heard: ${name}`;
 }
 

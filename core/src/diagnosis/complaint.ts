@@ -1,7 +1,7 @@
 import { FINDINGS, sectionsOf, type Section, type FindingToken, type SupplyKind, type UnitKind } from "../device";
 import { HYPOTHESES, type HypothesisRow } from "../knowledge";
 import type { LearnedCause } from "./inputs";
-import type { Evidence } from "./infer";
+import type { SourcedEvidence } from "./source";
 
 /** What is known of a unit before anything is measured. */
 export interface TracedUnit {
@@ -79,10 +79,10 @@ export function weightsOf(
 }
 
 /** That a symptom is there, as it speaks for and against every hypothesis. */
-export function symptomEvidence(token: FindingToken, rows: readonly HypothesisRow[]): Evidence {
+export function symptomEvidence(token: FindingToken, rows: readonly HypothesisRow[]): SourcedEvidence {
   const base = BY_ITSELF[token] ?? USUALLY_BY_ITSELF;
   return {
-    id: `finding:${token}`,
+    source: { kind: "finding", finding: token },
     chance: rows.map((h) => Math.max(base, h.makes[token] ?? 0)),
     base,
     elsewhere: SOMETHING_ELSE,
@@ -93,8 +93,8 @@ export function symptomEvidence(token: FindingToken, rows: readonly HypothesisRo
 }
 
 /** That every channel has it, or only one. */
-export const sidesEvidence = (all: boolean, rows: readonly HypothesisRow[]): Evidence => ({
-  id: all ? "finding:allChannels" : "finding:oneChannel",
+export const sidesEvidence = (all: boolean, rows: readonly HypothesisRow[]): SourcedEvidence => ({
+  source: { kind: "finding", finding: all ? "allChannels" : "oneChannel" },
   chance: rows.map((h) => (h.scope === "one" ? 0.06 : h.scope === "either" ? 0.45 : 0.93)),
   base: 0.5,
   happened: all,
@@ -110,10 +110,10 @@ export function complaintEvidence(
   unit: TracedUnit,
   rows: readonly HypothesisRow[],
   heard: ReadonlySet<FindingToken> = new Set(),
-): Evidence[] {
+): SourcedEvidence[] {
   const said = new Set(unit.findings);
   const silent = unit.findings.some((f) => SILENT.has(f));
-  const out: Evidence[] = [];
+  const out: SourcedEvidence[] = [];
   const symptom = (token: FindingToken, happened: boolean, weight: number) => {
     out.push({ ...symptomEvidence(token, rows), happened, weight });
   };
@@ -125,7 +125,7 @@ export function complaintEvidence(
   if (unit.channels > 1 && (said.has("oneChannel") || said.has("allChannels"))) out.push(sidesEvidence(said.has("allChannels"), rows));
   if (said.has("volumeChangesIt") !== said.has("volumeNoEffect"))
     out.push({
-      id: said.has("volumeChangesIt") ? "finding:volumeChangesIt" : "finding:volumeNoEffect",
+      source: { kind: "finding", finding: said.has("volumeChangesIt") ? "volumeChangesIt" : "volumeNoEffect" },
       chance: rows.map((h) => (h.volume === "before" ? 0.9 : h.volume === "after" ? 0.08 : 0.4)),
       base: 0.4,
       happened: said.has("volumeChangesIt"),

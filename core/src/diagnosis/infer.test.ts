@@ -5,8 +5,7 @@ import { BENCH_TESTS, HYPOTHESES, HYPOTHESIS_IDS, TEST_IDS, byId } from "../know
 import { complaintEvidence, hypothesesOf, weightsOf } from "./complaint";
 import { expectedBits, infer, weightOfEvidence, type Evidence } from "./infer";
 
-const witness = (chance: readonly number[], happened: boolean, over: Partial<Evidence> = {}): Evidence => ({
-  id: "w",
+const evidenceOf = (chance: readonly number[], happened: boolean, over: Partial<Evidence> = {}): Evidence => ({
   chance,
   base: 0.1,
   happened,
@@ -16,7 +15,7 @@ const witness = (chance: readonly number[], happened: boolean, over: Partial<Evi
 });
 
 /** The same by brute force: every set of at most two faults written out, by the words of the model alone. */
-function written(weights: readonly number[], witnesses: readonly Evidence[]) {
+function written(weights: readonly number[], evidence: readonly Evidence[]) {
   const total = weights.reduce((a, b) => a + b, 0);
   const prior = weights.map((w) => w / total);
   const doubt = (p: number) => 0.02 + 0.96 * Math.min(1, Math.max(0, p));
@@ -39,7 +38,7 @@ function written(weights: readonly number[], witnesses: readonly Evidence[]) {
     sets.push({ faults: [i], p: 0.83 * p });
     for (let j = i + 1; j < prior.length; j++) sets.push({ faults: [i, j], p: (0.12 * p * prior[j]!) / pairs });
   }
-  const joint = sets.map((s) => ({ ...s, p: witnesses.reduce((l, w) => l * speaks(w, s.faults), s.p) }));
+  const joint = sets.map((s) => ({ ...s, p: evidence.reduce((l, w) => l * speaks(w, s.faults), s.p) }));
   const sum = joint.reduce((a, s) => a + s.p, 0);
   return {
     marginal: prior.map((_, i) => joint.filter((s) => s.faults.includes(i)).reduce((a, s) => a + s.p, 0) / sum),
@@ -51,9 +50,8 @@ const chances = (n: number) => fc.array(fc.double({ min: 0.1, max: 0.97, noNaN: 
 const model = fc.integer({ min: 2, max: 6 }).chain((n) =>
   fc.record({
     weights: fc.array(fc.double({ min: 0.2, max: 10, noNaN: true }), { minLength: n, maxLength: n }),
-    witnesses: fc.array(
+    evidence: fc.array(
       fc.record({
-        id: fc.constant("w"),
         chance: chances(n),
         base: fc.constant(0.1),
         happened: fc.boolean(),
@@ -68,8 +66,8 @@ const model = fc.integer({ min: 2, max: 6 }).chain((n) =>
 describe("weighing", () => {
   test("is exact over every fault, every pair and something else", () => {
     fc.assert(
-      fc.property(model, ({ weights, witnesses }) => {
-        const [ours, theirs] = [infer(weights, witnesses), written(weights, witnesses)];
+      fc.property(model, ({ weights, evidence }) => {
+        const [ours, theirs] = [infer(weights, evidence), written(weights, evidence)];
         expect(ours.other).toBeCloseTo(theirs.other, 9);
         ours.marginal.forEach((m, i) => expect(m).toBeCloseTo(theirs.marginal[i]!, 9));
       }),
@@ -78,8 +76,8 @@ describe("weighing", () => {
 
   test("does not depend on the order in which things were said", () => {
     fc.assert(
-      fc.property(model, ({ weights, witnesses }) => {
-        const [there, back] = [infer(weights, witnesses), infer(weights, witnesses.toReversed())];
+      fc.property(model, ({ weights, evidence }) => {
+        const [there, back] = [infer(weights, evidence), infer(weights, evidence.toReversed())];
         there.marginal.forEach((m, i) => expect(m).toBeCloseTo(back.marginal[i]!, 12));
       }),
     );
@@ -87,11 +85,11 @@ describe("weighing", () => {
 
   test("what speaks for one fault more than for any other never makes it less likely", () => {
     fc.assert(
-      fc.property(model, fc.double({ min: 0.11, max: 0.95, noNaN: true }), ({ weights, witnesses }, yes) => {
-        const before = infer(weights, witnesses).marginal[0]!;
+      fc.property(model, fc.double({ min: 0.11, max: 0.95, noNaN: true }), ({ weights, evidence }, yes) => {
+        const before = infer(weights, evidence).marginal[0]!;
         const more = [
-          ...witnesses,
-          witness(
+          ...evidence,
+          evidenceOf(
             weights.map((_, i) => (i === 0 ? yes : 0.1)),
             true,
           ),
@@ -101,21 +99,21 @@ describe("weighing", () => {
     );
   });
 
-  test("nothing seen leaves what is usual; a witness without weight changes nothing", () => {
+  test("nothing seen leaves what is usual; evidence without weight changes nothing", () => {
     const bare = infer([3, 1], []);
     expect(bare.marginal[0]! / bare.marginal[1]!).toBeGreaterThan(1);
-    expect(infer([3, 1], [witness([0.9, 0.1], true, { weight: 0 })])).toEqual(bare);
+    expect(infer([3, 1], [evidenceOf([0.9, 0.1], true, { weight: 0 })])).toEqual(bare);
   });
 
   test("is never certain, however much is said", () => {
-    const many = Array.from({ length: 40 }, () => witness([0.97, 0.1, 0.1], true));
+    const many = Array.from({ length: 40 }, () => evidenceOf([0.97, 0.1, 0.1], true));
     const sure = infer([1, 1, 1], many);
     expect(sure.marginal.every((m) => m <= 1 && m >= 0)).toBe(true);
     expect(sure.marginal[0]!).toBeGreaterThan(0.95);
   });
 
   test("what contradicts is told from what supports", () => {
-    const said = [witness([0.9, 0.1], true), witness([0.9, 0.1], false)];
+    const said = [evidenceOf([0.9, 0.1], true), evidenceOf([0.9, 0.1], false)];
     const posterior = infer([1, 1], said);
     expect(weightOfEvidence(said[0]!, 0, posterior)).toBeGreaterThan(0.5);
     expect(weightOfEvidence(said[1]!, 0, posterior)).toBeLessThan(-0.5);

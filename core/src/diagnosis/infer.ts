@@ -2,7 +2,6 @@
 
 /** One thing observed that faults make more or less likely. */
 export interface Evidence {
-  id: string;
   /** chance that it turns out as named, under each hypothesis by itself; 0 to 1 */
   chance: readonly number[];
   /** chance under none of them */
@@ -42,19 +41,19 @@ function chanceOfTwo({ rule, base }: Evidence, a: number, b: number): number {
 }
 
 /** @param weights how often each fault occurs, in any unit above 0; at least one */
-export function infer(weights: readonly number[], witnesses: readonly Evidence[]): Posterior {
+export function infer(weights: readonly number[], evidence: readonly Evidence[]): Posterior {
   const n = weights.length;
   const total = weights.reduce((a, b) => a + b, 0);
   const prior = weights.map((w) => w / total);
-  const alone = prior.map((p, i) => p * witnesses.reduce((l, w) => l * likelihood(w, w.chance[i]!), 1 - TWO_FAULTS - ELSE));
-  const elsewhere = witnesses.reduce((l, w) => l * likelihood(w, w.elsewhere ?? w.base), ELSE);
+  const alone = prior.map((p, i) => p * evidence.reduce((l, w) => l * likelihood(w, w.chance[i]!), 1 - TWO_FAULTS - ELSE));
+  const elsewhere = evidence.reduce((l, w) => l * likelihood(w, w.elsewhere ?? w.base), ELSE);
   const pairMass = prior.reduce((sum, p, i) => sum + p * (1 - p - prior.slice(0, i).reduce((a, b) => a + b, 0)), 0);
   const marginal = [...alone];
   let sum = alone.reduce((a, b) => a + b, elsewhere);
   for (let i = 0; i < n; i++)
     for (let j = i + 1; j < n; j++) {
       let l = pairMass > 0 ? (TWO_FAULTS * prior[i]! * prior[j]!) / pairMass : 0;
-      for (const w of witnesses) {
+      for (const w of evidence) {
         if (l === 0) break;
         l *= likelihood(w, chanceOfTwo(w, w.chance[i]!, w.chance[j]!));
       }
@@ -65,7 +64,7 @@ export function infer(weights: readonly number[], witnesses: readonly Evidence[]
   return sum > 0 ? { marginal: marginal.map((m) => m / sum), other: elsewhere / sum } : { marginal: prior.map(() => 1 / n), other: 0 };
 }
 
-/** How much a witness speaks for a hypothesis against what else may be, in bits; negative: against it. */
+/** How much a piece of evidence supports a hypothesis against what else may be, in bits; negative: against it. */
 export function weightOfEvidence(w: Evidence, i: number, posterior: Posterior): number {
   const others = posterior.marginal.map((m, k) => (k === i ? 0 : m));
   const sum = others.reduce((a, b) => a + b, posterior.other);

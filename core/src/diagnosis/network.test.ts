@@ -4,7 +4,7 @@ import { BENCH_TESTS, HYPOTHESES, type HypothesisId } from "../knowledge";
 import { infer, type Evidence } from "./infer";
 
 // The weighing against a general library for Bayesian networks: one node for what is wrong (nothing on the list, one fault, a pair),
-// one for each witness. What the model says of a pair is written here anew, in its own words.
+// one for each piece of evidence. What the model says of a pair is written here anew, in its own words.
 
 type Network = Parameters<typeof inferences.junctionTree.infer>[0];
 
@@ -20,7 +20,9 @@ const setsOf = (n: number): number[][] => {
 };
 const nameOf = (faults: readonly number[]): string => (faults.length === 0 ? "else" : faults.join("+"));
 
-function networkOf(weights: readonly number[], witnesses: readonly Evidence[]): Network {
+type Asked = Evidence & { id: string };
+
+function networkOf(weights: readonly number[], evidence: readonly Asked[]): Network {
   const sets = setsOf(weights.length);
   const total = weights.reduce((a, b) => a + b, 0);
   const p = weights.map((w) => w / total);
@@ -38,7 +40,7 @@ function networkOf(weights: readonly number[], witnesses: readonly Evidence[]): 
     // not showing is both not showing, and not by itself either, counted once; curing one of two leaves the other half of the time
     return sure(w.rule === "shows" ? 1 - each.reduce((q, c) => q * (1 - c), 1) / (1 - w.base) : Math.max(w.base, Math.max(...each) / 2));
   };
-  const nodes = witnesses.map((w) => ({
+  const nodes = evidence.map((w) => ({
     id: w.id,
     states: ["T", "F"],
     parents: ["fault"],
@@ -51,7 +53,7 @@ function networkOf(weights: readonly number[], witnesses: readonly Evidence[]): 
 
 const IDS: readonly HypothesisId[] = ["reservoirDried", "rectifierOpen", "decouplerDried", "groundLoop", "outputShorted", "earthPoint"];
 const weights = IDS.map((id) => HYPOTHESES.find((h) => h.id === id)!.weight);
-const asked = (id: (typeof BENCH_TESTS)[number]["id"], happened: boolean): Evidence => {
+const asked = (id: (typeof BENCH_TESTS)[number]["id"], happened: boolean): Asked => {
   const t = BENCH_TESTS.find((b) => b.id === id)!;
   return { id, chance: IDS.map((h) => t.given[h] ?? t.rest), base: t.rest, happened, rule: t.rule, weight: 1 };
 };
@@ -67,10 +69,10 @@ describe("against a library for Bayesian networks", () => {
       [asked("rippleHigh", false), asked("otherCable", false), asked("earthLugs", false), asked("outputBad", false)],
     ],
     ["a bench supply cures it, one rail is low", [asked("feedBench", true), asked("railLow", true), asked("rectifierBad", false)]],
-  ])("%s", (_, witnesses) => {
-    const ours = infer(weights, witnesses);
-    const network = networkOf(weights, witnesses);
-    const given = Object.fromEntries(witnesses.map((w) => [w.id, w.happened ? "T" : "F"]));
+  ])("%s", (_, evidence) => {
+    const ours = infer(weights, evidence);
+    const network = networkOf(weights, evidence);
+    const given = Object.fromEntries(evidence.map((w) => [w.id, w.happened ? "T" : "F"]));
     const chance = (set: readonly number[]) =>
       [inferences.enumeration, inferences.junctionTree].map((method) => method.infer(network, { fault: nameOf(set) }, given));
     const sets = setsOf(IDS.length);

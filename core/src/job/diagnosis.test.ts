@@ -60,7 +60,7 @@ describe("from the complaint to the part", () => {
     expect(t.badButInnocent).toEqual(["C12"]);
     expect(suspect(t, "decouplerDried").state).toBe("ruledOut");
   });
-  test("a fuse is a witness: a bang speaks for a short behind it, a sag against", () => {
+  test("a fuse is evidence: a bang speaks for a short behind it, a sag against", () => {
     const chance = (line: string) =>
       suspect(
         end({ unit: { kind: "receiver", supply: "linear" }, findings: ["fuseBlown", "noPower"], steps: ["F1 2a ol", line] }),

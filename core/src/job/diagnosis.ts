@@ -14,11 +14,11 @@ import type { JobModel, PositionModel } from "./jobModel";
 import { sectionsIn } from "./sections";
 import type { Reason, Suspect, SuspectState, DiagnosisJob, Diagnosis } from "./diagnosis/types";
 import { adviceOf } from "./diagnosis/advice";
-import { acquittedIn, capacitorWitnesses, placeWitnesses } from "./diagnosis/fromCapacitors";
+import { acquittedIn, capacitorEvidence, placeEvidence } from "./diagnosis/fromCapacitors";
 import { partsOf, type JobEvidence } from "./diagnosis/evidence";
-import { heardNow, heardWitnesses, tokensHeard } from "./diagnosis/heard";
-import { rippleWitness } from "./diagnosis/ripple";
-import { unitWitnesses } from "./diagnosis/fromUnit";
+import { heardNow, heardEvidence, tokensHeard } from "./diagnosis/heard";
+import { rippleEvidence } from "./diagnosis/ripple";
+import { unitEvidence } from "./diagnosis/fromUnit";
 import type { TriedModel } from "./tried";
 
 // Everything on record of a job, weighed: which fault, what to do next, and when it is shown.
@@ -36,11 +36,11 @@ export function diagnoseJob(
   const rows = hypothesesOf(job, sections, table.faults);
   const evidence: JobEvidence[] = [
     ...complaintEvidence(job, rows, tokensHeard(heardNow(model))),
-    ...capacitorWitnesses(job, model, rows),
-    ...placeWitnesses(job, model, rows),
-    ...rippleWitness(model, rows, predicted),
-    ...heardWitnesses(job, model, rows, table.tests),
-    ...unitWitnesses(model, rows, table.tests),
+    ...capacitorEvidence(job, model, rows),
+    ...placeEvidence(job, model, rows),
+    ...rippleEvidence(model, rows, predicted),
+    ...heardEvidence(job, model, rows, table.tests),
+    ...unitEvidence(model, rows, table.tests),
   ];
   const posterior = infer(weightsOf(job, rows, learned), evidence);
   const suspects = rows
@@ -63,11 +63,11 @@ function suspectOf(
   job: DiagnosisJob,
   { positions }: Pick<JobModel, "positions">,
 ): Suspect {
-  const reasons = evidence.map((w): Reason => ({
-    witness: w.id,
-    happened: w.happened,
-    bits: weightOfEvidence(w, i, posterior),
-    ...(w.ripple ? { ripple: w.ripple } : {}),
+  const reasons = evidence.map((e): Reason => ({
+    source: e.source,
+    happened: e.happened,
+    bits: weightOfEvidence(e, i, posterior),
+    ...(e.ripple ? { ripple: e.ripple } : {}),
   }));
   const strongest = (sign: 1 | -1) =>
     reasons

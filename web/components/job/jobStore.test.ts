@@ -364,7 +364,7 @@ describe("what a circuit says of a ripple", () => {
     store
       .getJob()
       .view.diagnosis.suspects.flatMap((x) => [...x.for, ...x.against])
-      .find((r) => r.witness === "ripple:C1");
+      .find((r) => r.source.kind === "ripple" && r.source.designator === "C1");
 
   test("is asked for once, and comes into the suspects when it is there", async () => {
     const t = stage(new Map(), "key", supplied);

@@ -9,22 +9,40 @@ import { heardTests } from "./heard";
 import { badAnyway, chancesOf, nameOf, partsOf, type JobEvidence } from "./evidence";
 import { testOf } from "./fromActs";
 
-const ANSWERED: readonly (readonly [RegExp, readonly TestId[]])[] = [
-  [/^(point:rail.* ripple$|ripple:)/, ["rippleHigh"]],
-  [/^point:rail/, ["railLow"]],
-  [/^sister:/, ["oneRailLow"]],
-  [/^point:offset/, ["offsetHigh"]],
-  [/^point:bias/, ["biasMissing"]],
-  [/^draw:/, ["standbyHigh"]],
-  [/^load:/, ["loadsToGround"]],
-  [/^coldStarts/, ["coldFails"]],
-  [/^fuse:/, ["fuseViolent"]],
-];
+/** The test of the table that this evidence answers; null where it answers none. */
+function answeredBy({ source: s }: JobEvidence): TestId | null {
+  switch (s.kind) {
+    case "point":
+      return s.point.startsWith("rail")
+        ? "railLow"
+        : s.point.startsWith("offset")
+          ? "offsetHigh"
+          : s.point.startsWith("bias")
+            ? "biasMissing"
+            : null;
+    case "pointRipple":
+      return s.point.startsWith("rail") ? "rippleHigh" : null;
+    case "ripple":
+      return "rippleHigh";
+    case "complementaryRail":
+      return "oneRailLow";
+    case "standbyDraw":
+      return "standbyHigh";
+    case "load":
+      return "loadsToGround";
+    case "coldStarts":
+      return "coldFails";
+    case "fuse":
+      return "fuseViolent";
+    default:
+      return null;
+  }
+}
 
 /** Tests of the table that have their answer: by a figure, by something tried, by what was ticked or seen. */
 function doneTests(job: DiagnosisJob, unit: JobModel["unit"], evidence: readonly JobEvidence[]): ReadonlySet<TestId> {
   return new Set<TestId>([
-    ...evidence.flatMap((e) => ANSWERED.find(([id]) => id.test(e.id))?.[1] ?? []),
+    ...evidence.flatMap((e) => answeredBy(e) ?? []),
     ...unit.tried.flatMap((t) => (t.tried.outcome === null && t.tried.followed === null ? [] : (testOf(t) ?? []))),
     ...unit.parts.flatMap((p): TestId[] =>
       p.verdict.state === "unmeasured" || p.verdict.state === "undecided"
@@ -104,7 +122,8 @@ export function adviceOf(
     const [worst, next] = partsOf(h, positions, job);
     const designators = [worst, next].flatMap((p) => p?.designator ?? []);
     // what is nowhere in particular cannot be mended: something beside the complaint must point to it
-    const located = designators.length > 0 || evidence.some((e) => !COMPLAINED.test(e.id) && weightOfEvidence(e, i, posterior) > LOCATES);
+    const located =
+      designators.length > 0 || evidence.some((e) => e.source.kind !== "finding" && weightOfEvidence(e, i, posterior) > LOCATES);
     if (!located) continue;
     consider(
       chance,
@@ -146,7 +165,6 @@ const MIN_BITS = 0.004;
 const SETTING_UP = 4;
 /** What an advice tells a minute, the setting up included. */
 export const worthOf = (a: Pick<Advice, "bits" | "minutes">): number => a.bits / (a.minutes + SETTING_UP);
-const COMPLAINED = /^finding:/;
 const LOCATES = 0.5;
 const CONFIRM_FROM = 0.15;
 const CONFIRM_MINUTES = 8;

@@ -1,14 +1,14 @@
 import type { Subject } from "../../evidence";
 import type { BenchTest, HypothesisId, HypothesisRow } from "../../knowledge";
-import type { Predicted, Evidence } from "../../diagnosis";
+import type { EvidenceSource, Predicted, SourcedEvidence } from "../../diagnosis";
 import type { VerdictState } from "../../verdict";
 import type { PositionModel } from "../jobModel";
 import type { Decisive, DiagnosisJob } from "./types";
 
-// What every witness of a job is made of.
+// What all evidence of a job is made of.
 
-/** A witness, and what it decides where it does. */
-export type JobEvidence = Evidence & {
+/** Evidence, and what it decides where it does. */
+export type JobEvidence = SourcedEvidence & {
   decisive?: { for: readonly HypothesisId[]; what: Decisive };
   /** what was read, and what the circuit says of it */
   ripple?: { volts: number; /** the name scripts know it by */ foretold: Predicted };
@@ -33,9 +33,9 @@ export const badAnyway = (age: number | null): number => Math.min(0.35, 0.08 + 0
 
 export const chancesOf = (test: BenchTest, rows: readonly HypothesisRow[]): number[] => rows.map((h) => test.given[h.id] ?? test.rest);
 
-/** A witness that speaks of some hypotheses alone. */
+/** Evidence on some hypotheses alone. */
 export const about = (
-  id: string,
+  source: EvidenceSource,
   ids: readonly HypothesisId[],
   rows: readonly HypothesisRow[],
   yes: number,
@@ -43,7 +43,7 @@ export const about = (
   happened: boolean,
   weight: number,
 ): JobEvidence => ({
-  id,
+  source,
   chance: rows.map((h) => (ids.includes(h.id) ? yes : base)),
   base,
   happened,

@@ -1,5 +1,6 @@
 import type { Role } from "../../device";
 import type { Act, Outcome, Subject } from "../../evidence";
+import type { EvidenceSource } from "../../diagnosis";
 import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import type { JobModel, PositionModel } from "../jobModel";
 import { REPAIRS, type TriedModel } from "../tried";
@@ -56,15 +57,15 @@ export function tried(
 ): JobEvidence[] {
   const { act, outcome, followed, to, after } = t.tried;
   if (t.refused) return [];
-  const id = `tried:${t.seq}`;
+  const source: EvidenceSource = { kind: "tried", seq: t.seq, to: [] };
   if (act === "swapped" && followed !== null) {
     const went = followed === "part";
     const kind = testOf(t);
     const test = tests.find((x) => x.id === kind);
     const which: readonly HypothesisId[] = kind === null ? faultsOf(to, [], rows) : (SWAP_SHOWS[kind] ?? []);
     const swapped: JobEvidence = test
-      ? { id, chance: chancesOf(test, rows), base: test.rest, happened: went, rule: test.rule, weight: DECISIVE }
-      : about(id, which, rows, 0.9, 0.05, went, DECISIVE);
+      ? { source, chance: chancesOf(test, rows), base: test.rest, happened: went, rule: test.rule, weight: DECISIVE }
+      : about(source, which, rows, 0.9, 0.05, went, DECISIVE);
     if (which.length === 0) return test ? [{ ...swapped, weight: 1 }] : [];
     return [{ ...swapped, decisive: { for: which, what: went ? { by: "followed", seq: t.seq } : { by: "changedNothing", seq: t.seq } } }];
   }
@@ -91,7 +92,7 @@ export function tried(
     // a touch that changes nothing says so of the place touched, not of the whole unit
     const local = capacitors.length > 0;
     out.push({
-      id,
+      source,
       chance: chancesOf(known, rows),
       base: known.rest,
       happened,
@@ -110,7 +111,7 @@ export function tried(
     const whole = outcome === "gone" ? 1 : shareTouched(meant, capacitors, positions, rows);
     const decides = cure && !t.asSet && !t.returned && to.length === 1 && whole === 1 && (outcome === "gone" || outcome === "same");
     const e = about(
-      `${id}:${to.map(nameOf).join(" ")}`,
+      { ...source, to: to.map(nameOf) },
       meant,
       rows,
       yes,
@@ -150,7 +151,7 @@ export function fittedEvidence(
   if (meant.length === 0) return [];
   const beside = all.some((t) => REPAIRS.has(t.tried.act) && t.tried.outcome === "gone" && !t.refused);
   const asSet = fitted.length > 1 || beside;
-  const e = about(`fitted:${fitted.map((p) => p.designator).join(" ")}`, meant, rows, 0.9, 0.03, true, asSet ? 0.7 : DECISIVE);
+  const e = about({ kind: "fitted", designators: fitted.map((p) => p.designator) }, meant, rows, 0.9, 0.03, true, asSet ? 0.7 : DECISIVE);
   return [{ ...e, rule: "cures", decisive: { for: meant, what: { by: "cured", seq: complaint.seq, asSet } } }];
 }
 
@@ -179,7 +180,15 @@ function isolated(t: TriedModel, capacitors: readonly PositionModel[], rows: rea
     .map((h) => h.id);
   if (meant.length === 0) return [];
   const alone = capacitors.length === 1 && !t.asSet;
-  const e = about(`tried:${t.seq}`, meant, rows, 0.9, 0.03, outcome === "gone" || outcome === "better", alone ? DECISIVE : 1);
+  const e = about(
+    { kind: "tried", seq: t.seq, to: [] },
+    meant,
+    rows,
+    0.9,
+    0.03,
+    outcome === "gone" || outcome === "better",
+    alone ? DECISIVE : 1,
+  );
   if (outcome === "gone") return [{ ...e, rule: "cures", decisive: { for: meant, what: { by: "cured", seq: t.seq, asSet: !alone } } }];
   return [outcome === "same" && alone ? { ...e, rule: "cures", decisive: { for: meant, what: { by: "changedNothing", seq: t.seq } } } : e];
 }

@@ -32,7 +32,7 @@ export function acquittedIn(positions: readonly PositionModel[], complaint: JobM
   return new Set(out.map((p) => p.designator));
 }
 
-export function capacitorWitnesses(
+export function capacitorEvidence(
   job: DiagnosisJob,
   { positions, unit }: Pick<JobModel, "positions" | "unit">,
   rows: readonly HypothesisRow[],
@@ -51,7 +51,7 @@ export function capacitorWitnesses(
       const shown = bad >= 1;
       return [
         {
-          id: `measured:${worst.designator}`,
+          source: { kind: "measured", designator: worst.designator },
           chance,
           base,
           happened: true,
@@ -71,7 +71,7 @@ export function capacitorWitnesses(
       out.length > 0 ? { by: "changedNothing", seq: unit.complaint!.seq } : { by: "measuredSound", designators: named };
     return [
       {
-        id: `${out.length > 0 ? "exchanged" : "sound"}:${named.join(" ")}`,
+        source: { kind: out.length > 0 ? "exchanged" : "good", designators: named },
         chance,
         base,
         happened: false,
@@ -87,7 +87,7 @@ export function capacitorWitnesses(
 const HOT = 65;
 
 /** Where a part stands and how others of its kind have fared, for wet parts that nobody has measured yet. */
-export function placeWitnesses(
+export function placeEvidence(
   job: DiagnosisJob,
   { positions }: Pick<JobModel, "positions">,
   rows: readonly HypothesisRow[],
@@ -107,8 +107,8 @@ export function placeWitnesses(
       ),
     )[0];
     return [
-      ...(hot ? [about(`hot:${hot.designator}`, [h.id], rows, 0.4, 0.2, true, 1)] : []),
-      ...(kin ? [about(`kin:${kin.designator}`, [h.id], rows, 0.45, 0.2, true, 1)] : []),
+      ...(hot ? [about({ kind: "hot", designator: hot.designator }, [h.id], rows, 0.4, 0.2, true, 1)] : []),
+      ...(kin ? [about({ kind: "kin", designator: kin.designator }, [h.id], rows, 0.45, 0.2, true, 1)] : []),
     ];
   });
 }

@@ -1,3 +1,4 @@
+import type { EvidenceSource } from "../../diagnosis";
 import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import { isBad } from "../../verdict";
 import type { JobModel } from "../jobModel";
@@ -7,14 +8,14 @@ import { acquittedIn } from "./fromCapacitors";
 import { fittedEvidence, tried } from "./fromActs";
 
 /** Points, draw, loads, looks, other parts and what was tried. */
-export function unitWitnesses(
+export function unitEvidence(
   { unit, positions }: Pick<JobModel, "unit" | "positions">,
   rows: readonly HypothesisRow[],
   tests: readonly BenchTest[],
 ): JobEvidence[] {
-  const of = (id: TestId, happened: boolean, witness: string, weight = 1): JobEvidence[] => {
+  const of = (id: TestId, happened: boolean, source: EvidenceSource, weight = 1): JobEvidence[] => {
     const test = tests.find((t) => t.id === id)!;
-    return [{ id: witness, chance: chancesOf(test, rows), base: test.rest, happened, rule: test.rule, weight }];
+    return [{ source, chance: chancesOf(test, rows), base: test.rest, happened, rule: test.rule, weight }];
   };
   const acquitted = acquittedIn(positions, unit.complaint);
   const rails = unit.points.filter((p) => p.name.startsWith("rail") && p.now && p.now.verdict.state !== "unknown");
@@ -24,36 +25,40 @@ export function unitWitnesses(
   const standby = unit.draw.find((d) => d.reading.observation.under.power === "standby" && d.verdict.state !== "unknown");
   const ac = unit.points.filter((p) => p.name.startsWith("rail")).flatMap((p) => p.readings.filter((r) => r.reading.form !== "dc"));
   return [
-    ...(rails.length > 0 ? of("railLow", low.length > 0, `point:${(low[0] ?? rails[0])!.name}`) : []),
-    ...(rails.length > 1 ? of("oneRailLow", low.length > 0 && low.length < rails.length, `sister:${(low[0] ?? rails[0])!.name}`, 0.8) : []),
+    ...(rails.length > 0 ? of("railLow", low.length > 0, { kind: "point", point: (low[0] ?? rails[0])!.name }) : []),
+    ...(rails.length > 1
+      ? of("oneRailLow", low.length > 0 && low.length < rails.length, { kind: "complementaryRail", point: (low[0] ?? rails[0])!.name }, 0.8)
+      : []),
     ...(offsets.length > 0
       ? of(
           "offsetHigh",
           offsets.some((p) => Math.abs(p.now!.reading.volts) > OFFSET),
-          `point:${offsets[0]!.name}`,
+          { kind: "point", point: offsets[0]!.name },
         )
       : []),
-    ...(bias ? of("biasMissing", bias.now!.verdict.state !== "within", `point:${bias.name}`) : []),
-    ...(standby ? of("standbyHigh", standby.verdict.state === "muchTooHigh" || standby.verdict.state === "high", "draw:standby") : []),
+    ...(bias ? of("biasMissing", bias.now!.verdict.state !== "within", { kind: "point", point: bias.name }) : []),
+    ...(standby
+      ? of("standbyHigh", standby.verdict.state === "muchTooHigh" || standby.verdict.state === "high", { kind: "standbyDraw" })
+      : []),
     ...(unit.loads.length > 1
       ? of(
           "loadsToGround",
           unit.loads.some((l) => l.odd),
-          `load:${(unit.loads.find((l) => l.odd) ?? unit.loads[0])!.name}`,
+          { kind: "load", name: (unit.loads.find((l) => l.odd) ?? unit.loads[0])!.name },
         )
       : []),
     ...(unit.coldStarts
-      ? of("coldFails", unit.coldStarts.started < unit.coldStarts.of, "coldStarts", Math.min(1, unit.coldStarts.of / 4))
+      ? of("coldFails", unit.coldStarts.started < unit.coldStarts.of, { kind: "coldStarts" }, Math.min(1, unit.coldStarts.of / 4))
       : []),
     ...(ac.length > 0
       ? of(
           "rippleHigh",
           ac.some((r) => Math.abs(r.reading.volts) > RIPPLE_RAIL),
-          `point:${ac[0]!.reading.point ?? ""} ripple`,
+          { kind: "pointRipple", point: ac[0]!.reading.point ?? "" },
           0.8,
         )
       : []),
-    ...unit.notes.fuses.flatMap((f) => (f.how === null ? [] : of("fuseViolent", f.how === "violent", `fuse:${f.name}`))),
+    ...unit.notes.fuses.flatMap((f) => (f.how === null ? [] : of("fuseViolent", f.how === "violent", { kind: "fuse", name: f.name }))),
     ...otherParts(unit, rows, tests),
     ...looks(unit, rows),
     ...unit.tried.flatMap((t) => tried(t, positions, rows, tests, acquitted)),
@@ -71,13 +76,22 @@ function otherParts(unit: JobModel["unit"], rows: readonly HypothesisRow[], test
     if (!bad && state !== "sound") return [];
     if (p.class === "fuse") {
       const test = tests.find((t) => t.id === "fuseOpen")!;
-      return [{ id: `part:${p.name}`, chance: chancesOf(test, rows), base: test.rest, happened: bad, rule: "shows", weight: sure }];
+      return [
+        {
+          source: { kind: "part", name: p.name },
+          chance: chancesOf(test, rows),
+          base: test.rest,
+          happened: bad,
+          rule: "shows",
+          weight: sure,
+        },
+      ];
     }
     if ((p.class === "switch" || p.class === "connector") && state !== "worn") {
       const test = tests.find((t) => t.id === "pathBroken")!;
       return [
         {
-          id: `part:${p.name}`,
+          source: { kind: "part", name: p.name },
           chance: chancesOf(test, rows),
           base: test.rest,
           happened: bad,
@@ -90,7 +104,7 @@ function otherParts(unit: JobModel["unit"], rows: readonly HypothesisRow[], test
       p.class === "diode" ? (state === "open" ? ["rectifierOpen"] : ["rectifierShorted"]) : (OF_CLASS[p.class] ?? []);
     if (ids.length === 0) return [];
     const named = bad && p.class === "transistor" && state === "shorted" ? (["outputShorted", "regulatorFailed"] as const) : ids;
-    const e = about(`part:${p.name}`, named, rows, bad ? 0.6 : 0.75, bad ? 0.03 : 0.9, true, bad ? sure : 0.3 * sure);
+    const e = about({ kind: "part", name: p.name }, named, rows, bad ? 0.6 : 0.75, bad ? 0.03 : 0.9, true, bad ? sure : 0.3 * sure);
     return [
       bad && certainty === "shown" && named.length === 1
         ? { ...e, decisive: { for: named, what: { by: "measuredOut", designator: p.name } } }
@@ -104,6 +118,6 @@ function looks(unit: JobModel["unit"], rows: readonly HypothesisRow[]): JobEvide
     if (l.look.intended || l.look.sign === "looksWhole" || l.subject.kind === "part") return [];
     const name = nameOf(l.subject);
     const ids = l.look.sign === "ringed" || l.look.sign === "lifted" ? (["jointCrack"] as const) : namedBy(name);
-    return ids.length === 0 ? [] : [about(`look:${name}`, ids, rows, 0.6, 0.06, true, l.look.severity === "slight" ? 0.5 : 0.9)];
+    return ids.length === 0 ? [] : [about({ kind: "look", name }, ids, rows, 0.6, 0.06, true, l.look.severity === "slight" ? 0.5 : 0.9)];
   });
 }

@@ -33,7 +33,10 @@ describe("which hum it is", () => {
     expect(file.suspects.every((s) => s.decisive === null)).toBe(true);
   });
   test("the reason is named", () => {
-    expect(of(after(["heard hum ripple rec 0123abc"]), "reservoirDried").for.map((r) => r.witness)).toContain("heard:ripple");
+    expect(of(after(["heard hum ripple rec 0123abc"]), "reservoirDried").for.map((r) => r.source)).toContainEqual({
+      kind: "heard",
+      sound: "ripple",
+    });
   });
   test("a recording is advised once, and no more when there is one", () => {
     const tests = (t: Diagnosis) => [...t.advice, ...t.held.map((h) => h.advice)].flatMap((a) => (a.kind === "test" ? [a.test] : []));
@@ -76,8 +79,8 @@ describe("what else was heard", () => {
   });
   test("what is gone after a repair was there before it", () => {
     const cured = ["heard hum ripple rec 0123abc", "C1 out 900u 2.1r", "fitted C1 4700u 50v", "heard no hum -80 db rec 99aa00"];
-    expect(of(after(cured), "reservoirDried").for.map((r) => r.witness)).toContain("heard:ripple");
+    expect(of(after(cured), "reservoirDried").for.map((r) => r.source)).toContainEqual({ kind: "heard", sound: "ripple" });
     const heard = after(["heard hum ripple rec 0123abc", "heard no hum -80 db rec 99aa00"]);
-    expect(of(heard, "reservoirDried").for.map((r) => r.witness)).not.toContain("heard:ripple");
+    expect(of(heard, "reservoirDried").for.map((r) => r.source)).not.toContainEqual({ kind: "heard", sound: "ripple" });
   });
 });

@@ -72,7 +72,7 @@ const soundsOf = (job: DiagnosisJob, label: SoundLabel): boolean => {
 };
 
 /** Which of several kinds of hum it is, whether it swings, what was not ticked, and on which side it is. */
-export function heardWitnesses(
+export function heardEvidence(
   job: DiagnosisJob,
   model: Pick<JobModel, "positions" | "unit">,
   rows: readonly HypothesisRow[],
@@ -83,7 +83,7 @@ export function heardWitnesses(
   const of = (id: TestId, o: Heard): JobEvidence => {
     const test = tests.find((t) => t.id === id)!;
     return {
-      id: `heard:${o.hum ?? o.label}`,
+      source: { kind: "heard", sound: o.hum ?? o.label },
       chance: chancesOf(test, rows),
       base: test.rest,
       happened: o.present,
@@ -105,10 +105,16 @@ export function heardWitnesses(
       const token = TOKEN[o.label];
       return token === undefined || !o.present || soundsOf(job, o.label)
         ? told
-        : [...told, { ...symptomEvidence(token, rows), id: `heard:${o.label}`, weight: UNTICKED * weightOf(o) }];
+        : [...told, { ...symptomEvidence(token, rows), source: { kind: "heard", sound: o.label } as const, weight: UNTICKED * weightOf(o) }];
     }),
     ...(job.channels > 1 && !placed && sides.size === 1
-      ? [{ ...sidesEvidence(sides.has(null), rows), id: "heard:sides", weight: sides.has(null) ? BY_EAR : MEASURED }]
+      ? [
+          {
+            ...sidesEvidence(sides.has(null), rows),
+            source: { kind: "heard", sound: "sides" } as const,
+            weight: sides.has(null) ? BY_EAR : MEASURED,
+          },
+        ]
       : []),
   ];
 }

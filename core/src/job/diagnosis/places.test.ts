@@ -34,7 +34,7 @@ describe("a ripple against what the circuit would show", () => {
   test("ten times what a whole one would show speaks for a dried one, and says so with the figures", () => {
     const s = chance(UNIT, "reservoirDried", "C1 1.7vac");
     expect(s.chance).toBeGreaterThan(silent() + 0.1);
-    const reason = s.for.find((r) => r.witness === "ripple:C1")!;
+    const reason = s.for.find((r) => r.source.kind === "ripple" && r.source.designator === "C1")!;
     expect(reason.ripple!.volts).toBeCloseTo(1.7, 9);
     expect(reason.ripple!.foretold.whole).toBeLessThan(0.4);
   });
@@ -80,16 +80,19 @@ describe("where a part stands", () => {
   const hot = { ...UNIT, positions: [reservoir({ temperature: celsius(85) }), UNIT.positions[1]!] };
   test("a hot place speaks for it drying, until it is measured", () => {
     expect(chance(hot, "reservoirDried").chance).toBeGreaterThan(chance(UNIT, "reservoirDried").chance);
-    expect(chance(hot, "reservoirDried").for.map((r) => r.witness)).toContain("hot:C1");
-    expect(chance(hot, "reservoirDried", "C1 out 4600u 0.03r").against.map((r) => r.witness)).not.toContain("hot:C1");
+    expect(chance(hot, "reservoirDried").for.map((r) => r.source)).toContainEqual({ kind: "hot", designator: "C1" });
+    expect(chance(hot, "reservoirDried", "C1 out 4600u 0.03r").against.map((r) => r.source)).not.toContainEqual({
+      kind: "hot",
+      designator: "C1",
+    });
   });
   test("one of the same kind that is bad speaks for the rest of its kind", () => {
     const kin = { ...UNIT, positions: [...UNIT.positions, positionRecord(3, "C30", part(100, 25, { role: "bypass" }))] };
-    expect(chance(kin, "decouplerDried", "C30 out 12u 40r").for.map((r) => r.witness)).toContain("kin:C30");
+    expect(chance(kin, "decouplerDried", "C30 out 12u 40r").for.map((r) => r.source)).toContainEqual({ kind: "kin", designator: "C30" });
   });
 });
 
-test("a case is traced with the circuit as witness where somebody can solve it", () => {
+test("a case is traced with the circuit as evidence where somebody can solve it", () => {
   const c: TraceCase = {
     mirvekCase: 1,
     unit: { kind: "receiver", supply: "linear", channels: 2 },

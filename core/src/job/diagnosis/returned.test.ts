@@ -51,7 +51,7 @@ describe("a repair that changed nothing", () => {
     expect(reservoir(after(BAD)).state).toBe("shown");
     expect(reservoir(t).state).not.toBe("shown");
     expect(t.badButInnocent).toEqual(["C1"]);
-    expect(reservoir(t).against.map((r) => r.witness)).toContain("exchanged:C1");
+    expect(reservoir(t).against.map((r) => r.source)).toContainEqual({ kind: "exchanged", designators: ["C1"] });
   });
   test("leaves the other one of its kind suspected until that is known too", () => {
     const [one, both] = [after(BAD, FITTED, "still hums"), after(BAD, "C2 out 4600u 0.03r", FITTED, "still hums")];

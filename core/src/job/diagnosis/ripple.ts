@@ -43,7 +43,7 @@ const DRAWS_TOO_MUCH: ReadonlySet<HypothesisId> = new Set<HypothesisId>([
 ]);
 
 /** The worst of the ripples that were read, as it speaks for a dried reservoir, an open rectifier, or neither. */
-export function rippleWitness(
+export function rippleEvidence(
   { ripples }: Pick<JobModel, "ripples">,
   rows: readonly HypothesisRow[],
   predicted: readonly Predicted[],
@@ -64,7 +64,7 @@ export function rippleWitness(
     id === "reservoirDried" ? dried : id === "rectifierOpen" ? open : DRAWS_TOO_MUCH.has(id) ? Math.max(whole, 0.3) : whole;
   return [
     {
-      id: `ripple:${f.designator}`,
+      source: { kind: "ripple", designator: f.designator },
       chance: rows.map(chanceOf),
       base: whole,
       elsewhere: Math.max(whole, 0.3),

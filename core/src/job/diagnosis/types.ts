@@ -1,4 +1,4 @@
-import type { Predicted } from "../../diagnosis";
+import type { EvidenceSource, Predicted } from "../../diagnosis";
 import type { HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import type { JobHead } from "../records";
 
@@ -16,8 +16,7 @@ export type Decisive =
   | { by: "changedNothing"; seq: number };
 
 export interface Reason {
-  /** `finding:hum`, `measured:C1`, `tried:214`, `point:rail +15`, `look:earth lug`, `heard:ripple` … */
-  witness: string;
+  source: EvidenceSource;
   happened: boolean;
   /** bits for it; negative: against */
   bits: number;
