@@ -1,3 +1,4 @@
+import { figure, type ShopConstants } from "../knowledge";
 import {
   amperes,
   joules,
@@ -60,14 +61,13 @@ const OVERLOAD = 6.25;
 const OVERLOAD_SECONDS = 5;
 // Above this a probe arcs and welds; a few ohms on hundreds of volts damage part and finger alike (common practice).
 const ARC_AMPERES = 5;
-/** Nobody holds a probe longer than this (common practice). */
-const PATIENCE_SECONDS = 120;
 
 /**
  * What happens when this resistor is put across this capacitor: energy, first current and power, times, and every reason
- * against it. Volts of either sign. An empty `refusals` means it will do.
+ * against it, by the limits of standards and by the time the shop takes over one (`charge.patience`). Volts of either sign. An empty
+ * `refusals` means it will do.
  */
-export function dischargePlan(capacitance: Farads, across: Volts, resistor: DrawerResistor): DischargePlan {
+export function dischargePlan(constants: ShopConstants, capacitance: Farads, across: Volts, resistor: DrawerResistor): DischargePlan {
   const v = Math.abs(across) as Volts;
   const energy = storedEnergy(capacitance, v);
   const peakCurrent = amperes(v / resistor.value);
@@ -83,10 +83,10 @@ export function dischargePlan(capacitance: Farads, across: Volts, resistor: Draw
     to30: to(30),
     to5: to(5),
   };
-  return { ...plan, refusals: refusalsOf(plan, v) };
+  return { ...plan, refusals: refusalsOf(constants, plan, v) };
 }
 
-function refusalsOf(plan: Omit<DischargePlan, "refusals">, across: Volts): DischargeRefusal[] {
+function refusalsOf(constants: ShopConstants, plan: Omit<DischargePlan, "refusals">, across: Volts): DischargeRefusal[] {
   const { resistor, energy, peakCurrent, peakPower, to5 } = plan;
   const powerLimit = watts(OVERLOAD * resistor.rated);
   const energyLimit = joules(powerLimit * OVERLOAD_SECONDS);
@@ -95,7 +95,7 @@ function refusalsOf(plan: Omit<DischargePlan, "refusals">, across: Volts): Disch
   if (across > resistor.limit) refusals.push({ code: "elementVoltage", across, limit: resistor.limit });
   if (peakPower > powerLimit) refusals.push({ code: "peakPower", peak: peakPower, limit: powerLimit });
   if (energy > energyLimit) refusals.push({ code: "energy", energy, limit: energyLimit });
-  if (to5 > PATIENCE_SECONDS) refusals.push({ code: "tooSlow", seconds: to5 });
+  if (to5 > figure(constants, "charge.patience")) refusals.push({ code: "tooSlow", seconds: to5 });
   return refusals;
 }
 
@@ -103,9 +103,14 @@ function refusalsOf(plan: Omit<DischargePlan, "refusals">, across: Volts): Disch
  * Plans for every resistor of the drawer, those that will do first and the fastest of them at the top; then the refused ones,
  * fewest reasons first. An empty drawer gives an empty list.
  */
-export function dischargePlans(capacitance: Farads, across: Volts, drawer: readonly DrawerResistor[]): DischargePlan[] {
+export function dischargePlans(
+  constants: ShopConstants,
+  capacitance: Farads,
+  across: Volts,
+  drawer: readonly DrawerResistor[],
+): DischargePlan[] {
   return drawer
-    .map((resistor) => dischargePlan(capacitance, across, resistor))
+    .map((resistor) => dischargePlan(constants, capacitance, across, resistor))
     .sort((a, b) => a.refusals.length - b.refusals.length || a.tau - b.tau);
 }
 

@@ -1,5 +1,6 @@
 "use client";
 
+import type { ShopConstants } from "@mirvek/core/knowledge";
 import { dischargePlans, storedEnergy, type ChargeState, type DischargePlan, type DrawerResistor } from "@mirvek/core/safety";
 import { volts, type Volts } from "@mirvek/core/units";
 import { Button, Input } from "antd";
@@ -52,7 +53,14 @@ export function MakeSafeStation() {
           </thead>
           <tbody>
             {holders.map((p) => (
-              <HolderRow key={p.id} position={p} drawer={drawer} picked={p === picked} onPick={() => setCursor(p.designator)} />
+              <HolderRow
+                key={p.id}
+                position={p}
+                drawer={drawer}
+                constants={view.shop.constants}
+                picked={p === picked}
+                onPick={() => setCursor(p.designator)}
+              />
             ))}
           </tbody>
         </table>
@@ -77,18 +85,20 @@ const plannedVolts = ({ held }: Holder): Volts =>
 function HolderRow({
   position: p,
   drawer,
+  constants,
   picked,
   onPick,
 }: {
   position: Holder;
   drawer: readonly DrawerResistor[];
+  constants: ShopConstants;
   picked: boolean;
   onPick: () => void;
 }) {
   const now = useNow();
   const across = plannedVolts(p);
   const energy = storedEnergy(p.nominal, across);
-  const best = dischargePlans(p.nominal, across, drawer)[0];
+  const best = dischargePlans(constants, p.nominal, across, drawer)[0];
   const { charge, counts, hazard } = p.held;
   const state = charge.state.kind;
   const idle = state === "unmeasured" && charge.passedOver === null && !counts;
@@ -209,9 +219,9 @@ function dischargeText({ resistor, peakCurrent, peakPower, to5 }: DischargePlan)
 const CURVE_POINTS = 71;
 
 function Plan({ position, drawer }: { position: Holder; drawer: readonly DrawerResistor[] }) {
-  const { submit } = useJob();
+  const { view, submit } = useJob();
   const across = plannedVolts(position);
-  const plans = dischargePlans(position.nominal, across, drawer);
+  const plans = dischargePlans(view.shop.constants, position.nominal, across, drawer);
   const [chosen, setChosen] = useState(0);
   const [left, setLeft] = useState("");
   const plan: DischargePlan = plans[Math.min(chosen, plans.length - 1)]!;

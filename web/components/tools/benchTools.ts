@@ -67,8 +67,8 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
     name: "Discharge",
     fields: [field("c", "Capacitance", "F", "220u"), field("v", "Volts across it", "V", "385")],
     source: "½ C V², R C; short overload by IEC 60115-1, from memory; resistors of the shop's drawer",
-    work: ({ n }, { drawer }) => {
-      const [best] = dischargePlans(farads(n("c")), volts(n("v")), drawer);
+    work: ({ n }, { drawer, constants }) => {
+      const [best] = dischargePlans(constants, farads(n("c")), volts(n("v")), drawer);
       const energy = (n("c") * n("v") ** 2) / 2;
       if (!best) return { lines: [`${of3(energy, "J")} stored. No resistor in the drawer.`], minded: true };
       const { resistor, refusals } = best;

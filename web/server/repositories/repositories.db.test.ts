@@ -198,7 +198,7 @@ test("the shop has its defaults, a meter that charges with DC says so, the shelf
   expect((await listMeters(pool())).filter((m) => m.id === "dcm")).toEqual([
     { id: "dcm", name: "DC meter", word: "dcm", shows: "capacitance", esrAt: 1000, capacitanceAt: "dc" },
   ]);
-  const plans = dischargePlans(farads(220e-6), volts(385), await listDrawer(pool()));
+  const plans = dischargePlans(STANDARD_CONSTANTS, farads(220e-6), volts(385), await listDrawer(pool()));
   expect(plans[0]!.refusals, "a new shop can discharge 385 V").toEqual([]);
   const shelf = {
     meter: "dcm",
