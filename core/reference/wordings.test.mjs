@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import { parseReadout, readPartsLine, readPointsLine } from "../src/entry";
-import { factsOfEffect } from "../src/job/saidFacts";
+import { factsOfEffect } from "../src/job/lines/saidFacts";
 import { classOf } from "../src/part";
 import { farads, hertz } from "../src/units";
 

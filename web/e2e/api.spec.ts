@@ -20,10 +20,10 @@ test.describe("the edges refuse what does not belong, with a code and without a 
     ],
     ["an unknown position", "PATCH", "/api/jobs/406/positions/C999", { kind: "retire", version: 1 }, 404, "notFound"],
     [
-      "twins that are there already",
+      "counterparts that are there already",
       "POST",
       "/api/jobs/406/positions",
-      { kind: "twins", from: ["C14"], offset: 100, channels: ["R"] },
+      { kind: "counterparts", from: ["C14"], offset: 100, channels: ["R"] },
       422,
       "designatorTaken",
     ],

@@ -4,7 +4,7 @@ import { answer, expectAccessible, line, openedJob, say, watchConsole } from "./
 
 const nextAct = (page: Page) => page.getByRole("status", { name: "Next step" });
 
-test("seven channels are entered from a written list in under 150 key strokes for 28 siblings", async ({ page, request, baseURL }) => {
+test("seven channels are entered from a written list in under 150 key strokes for 28 counterparts", async ({ page, request, baseURL }) => {
   const number = await openedJob(
     request,
     baseURL!,
@@ -23,10 +23,10 @@ test("seven channels are entered from a written list in under 150 key strokes fo
   };
   await press("Escape");
   await press("y");
-  await expect(page.locator("#twin-from")).toBeFocused();
+  await expect(page.locator("#counterpart-from")).toBeFocused();
   await press("Tab");
   await press("Tab");
-  await expect(page.locator("#twin-channel")).toBeFocused();
+  await expect(page.locator("#counterpart-channel")).toBeFocused();
   await type("R C SL SR SBL SBR");
   await expect(page.getByRole("button", { name: "Make 24" })).toBeEnabled();
   await press("Enter");

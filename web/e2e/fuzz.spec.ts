@@ -18,7 +18,7 @@ const ROUTES: readonly [method: string, path: string, body: Record<string, unkno
   ],
   ["POST", "/api/jobs/403/safety", { kind: "override", reason: "for the test" }],
   ["POST", "/api/jobs/403/positions", { kind: "list", text: "C900 1u 50v coupling" }],
-  ["POST", "/api/jobs/403/positions", { kind: "twins", from: ["C22"], offset: 500, channels: ["R"] }],
+  ["POST", "/api/jobs/403/positions", { kind: "counterparts", from: ["C22"], offset: 500, channels: ["R"] }],
   ["PATCH", "/api/jobs/403/positions/C22", { kind: "retire", version: 999, reason: "for the test" }],
   ["PATCH", "/api/jobs/403/positions/C22", { kind: "restore", version: 1 }],
   ["POST", "/api/jobs/403/choices", { positions: [{ designator: "C22", follows: null }], decision: "leave", partId: null, reason: "x" }],

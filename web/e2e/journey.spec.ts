@@ -53,7 +53,7 @@ test("a unit goes from the door to the report by keyboard alone", async ({ page 
   await page.keyboard.press("Control+Enter");
   await expect(rail).toContainText("Overridden");
 
-  // positions pasted, copied to the twin channel
+  // positions pasted, copied to the counterpart channel
   await page.getByRole("button", { name: "Add positions" }).click();
   await page.getByLabel(/One a line/).fill("#Left\nC11 100u 16v decoupler L 6.3x11 p2.5\nC12 10u 50v coupling L 5x11 p2");
   await expect(page.getByRole("dialog")).toContainText("100 µF 16 V");

@@ -146,7 +146,7 @@ test("a whole can is planned as loose parts, a price has a past, a pair is bough
       "bipolar\n#Board\nC6 10u 35v regout",
   );
   await request.post(`/api/jobs/${number}/positions`, {
-    data: { kind: "twins", from: ["C5"], offset: 100, channels: ["R"] },
+    data: { kind: "counterparts", from: ["C5"], offset: 100, channels: ["R"] },
     headers: { origin: baseURL! },
   });
   await page.goto(`/jobs/${number}/choose`);

@@ -11,7 +11,7 @@ export type RequestIssue =
   | { code: "nothingToUndo" }
   | { code: "keyReused" }
   | { code: "designatorTaken"; designator: string }
-  | { code: "noTwinNumber"; designator: string }
+  | { code: "noCounterpartNumber"; designator: string }
   | { code: "stepHeld"; hold: Interlock }
   /** asked for against an interlock: recorded as an attempt */
   | { code: "powerHeld"; hold: Interlock }

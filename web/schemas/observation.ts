@@ -201,7 +201,7 @@ export const observation = z.discriminatedUnion("kind", [
     value: z.number(),
     significant: z.number().int(),
   }),
-  z.object({ kind: z.literal("sibling"), here: z.boolean() }),
+  z.object({ kind: z.literal("counterpart"), here: z.boolean() }),
   z.object({ kind: z.literal("removed"), text: z.string() }),
   z.object({ kind: z.literal("refitted"), line: z.number().int().nullable() }),
   z.object({ kind: z.literal("checked"), what: z.enum(CHECKS), ohms: ohmsRead, fine: z.boolean().nullable() }),

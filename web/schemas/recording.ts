@@ -1,6 +1,6 @@
 import { z } from "zod";
 
-export const RECORDING_MOMENTS = ["before", "after", "twin"] as const;
+export const RECORDING_MOMENTS = ["before", "after", "counterpart"] as const;
 export type RecordingMoment = (typeof RECORDING_MOMENTS)[number];
 /** What was played while it was made: music or speech, nothing at all, or one of the test signals. */
 export const PLAYED = ["programme", "nothing", "sweep", "tones"] as const;

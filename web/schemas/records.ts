@@ -74,7 +74,7 @@ export type SafetyPost = z.infer<typeof safetyPost>;
 export const positionsPost = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("list"), text: z.string().min(1).max(40_000) }),
   z.object({
-    kind: z.literal("twins"),
+    kind: z.literal("counterparts"),
     from: z.array(designator).min(1).max(200),
     offset: z.number().int().min(-9998).max(9998),
     /** one copy of each for every channel, each `offset` further than the one before */
@@ -116,7 +116,7 @@ export const positionFields = z
     pulse: z.number().gt(0).max(1e6).nullable(),
     audio: z.number().gt(0).max(1000).nullable(),
     holdsCharge: z.boolean(),
-    twinKey: z.string().trim().min(1).max(40).nullable(),
+    counterpartGroup: z.string().trim().min(1).max(40).nullable(),
     parallelWith: z.array(designator).max(40).nullable(),
   })
   .refine((p) => p.esrLeast === null || (p.esrMost !== null && p.esrLeast <= p.esrMost), {
@@ -137,7 +137,7 @@ export type PositionEdit = z.infer<typeof positionEdit>;
 
 export const choicePost = z
   .object({
-    /** the positions decided together: one, or one and its twins */
+    /** the positions decided together: one, or one and its counterparts */
     positions: z
       .array(z.object({ designator, follows: zId.nullable() }))
       .min(1)

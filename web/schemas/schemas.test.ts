@@ -100,7 +100,7 @@ describe("records", () => {
       pulse: null,
       audio: null,
       holdsCharge: false,
-      twinKey: null,
+      counterpartGroup: null,
       parallelWith: null,
     };
     expect(positionFields.safeParse(fields).success).toBe(true);
@@ -123,9 +123,9 @@ describe("records", () => {
       expect(positionFields.safeParse({ ...fields, ...over }).success, JSON.stringify(over)).toBe(false);
   });
 
-  test("twins are at most four digits away", () => {
-    expect(positionsPost.safeParse({ kind: "twins", from: ["C1"], offset: 100, channels: ["R"] }).success).toBe(true);
-    expect(positionsPost.safeParse({ kind: "twins", from: ["C1"], offset: 1e6, channels: ["R"] }).success).toBe(false);
+  test("counterparts are at most four digits away", () => {
+    expect(positionsPost.safeParse({ kind: "counterparts", from: ["C1"], offset: 100, channels: ["R"] }).success).toBe(true);
+    expect(positionsPost.safeParse({ kind: "counterparts", from: ["C1"], offset: 1e6, channels: ["R"] }).success).toBe(false);
   });
 
   test("a waiver is a sentence or nothing", () => {

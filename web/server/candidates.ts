@@ -60,7 +60,7 @@ export function needsOf(view: JobView, p: PositionView): PositionNeeds & { compu
   return {
     ...p,
     ...wantedAt(view, p.designator),
-    twins: view.job.sidesApproach === "everyChannel" ? p.twins : [],
+    counterparts: view.job.sidesApproach === "everyChannel" ? p.counterparts : [],
     can: canOf(
       p.designator,
       p.technology,
@@ -94,7 +94,7 @@ function wantedAt(view: JobView, designator: string): { nominal?: Farads; rated?
   return { ...(nominal === undefined ? {} : { nominal: farads(nominal) }), ...(rated === undefined ? {} : { rated: volts(rated) }) };
 }
 
-/** What the catalogue holds near a value, until the catalogue changes: twins and neighbours ask for the same. */
+/** What the catalogue holds near a value, until the catalogue changes: counterparts and neighbours ask for the same. */
 const found = new LRUCache<string, Awaited<ReturnType<typeof listCandidates>>>({ max: 100 });
 
 async function search(db: Db, shopRevision: number, nominal: Farads, bounds: SearchBounds) {
@@ -141,13 +141,13 @@ export const contextOf = ({ job, shop, drawer, view }: Choosing, position: Posit
   approaches: approachesOf(job),
   shop: shop.rules,
   drawer,
-  twinSeries: twinSeries(view, position),
+  counterpartSeries: counterpartSeries(view, position),
 });
 
-function twinSeries(view: JobView, position: PositionView): { series: string; twin: string } | null {
-  for (const twin of position.twins) {
-    const part = view.positions.find((p) => p.designator === twin)?.choice?.part;
-    if (part) return { series: part.series, twin };
+function counterpartSeries(view: JobView, position: PositionView): { series: string; counterpart: string } | null {
+  for (const counterpart of position.counterparts) {
+    const part = view.positions.find((p) => p.designator === counterpart)?.choice?.part;
+    if (part) return { series: part.series, counterpart };
   }
   return null;
 }

@@ -12,9 +12,16 @@ import { refuseMissing, Refused } from "./refusal";
 import { clock, insertJobEvent, lockJob } from "./repositories/jobs";
 import { insertAcross, insertSafetyEvent, insertWorking, listAcross, listWorkings } from "./repositories/records";
 import { getShop } from "./repositories/shop";
-import { insertPosition, insertTwin, listPositions, restorePosition, retirePosition, updatePosition } from "./repositories/positions";
+import {
+  insertPosition,
+  insertCounterpart,
+  listPositions,
+  restorePosition,
+  retirePosition,
+  updatePosition,
+} from "./repositories/positions";
 
-/** Adds a pasted list or copies positions to as many twin channels as are named, each as many numbers further; all of them or none. */
+/** Adds a pasted list, or copies positions to the channels named, each as many numbers further; all of them or none. */
 export async function addPositions(db: Db, jobNumber: number, post: PositionsPost): Promise<void> {
   const job = await lockJob(db, jobNumber);
   requireOpen(job);
@@ -37,8 +44,8 @@ export async function addPositions(db: Db, jobNumber: number, post: PositionsPos
       if (!original) throw refuseMissing();
       for (const [i, channel] of post.channels.entries()) {
         const designator = shiftDesignator(from, post.offset * (i + 1));
-        if (designator === null) throw new Refused({ code: "noTwinNumber", designator: from });
-        await insertTwin(db, original.id, designator, channel, original.twinKey ?? from);
+        if (designator === null) throw new Refused({ code: "noCounterpartNumber", designator: from });
+        await insertCounterpart(db, original.id, designator, channel, original.counterpartGroup ?? from);
         added.push(designator);
       }
     }

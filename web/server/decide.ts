@@ -43,7 +43,7 @@ const missing = (): never => {
 const TRIES = 5;
 
 /**
- * Records one decision for a position and, where asked, its twins: the rules are applied again here, so a part that breaks one is
+ * Records one decision for a position and, where asked, its counterparts: the rules are applied again here, so a part that breaks one is
  * kept only with a reason. Circuits are solved before the job is locked; if it was written to meanwhile, they are solved anew, the last
  * time under the lock, when what they are solved for is known from the tries before. Each
  * choice names the one it follows; a tab that has not seen the latest is refused.

@@ -65,9 +65,9 @@ test("what is on the short list is what all parts of the catalogue together woul
   for (const p of view.positions.slice(0, 12)) {
     const { ranking } = await loadCandidates(pool(), 406, p.designator);
     const series = ranking.shortList.flatMap((a) =>
-      a.merits.flatMap((m) => (m.code === "sameAsTwin" ? [{ series: a.part.series, twin: m.twin }] : [])),
+      a.merits.flatMap((m) => (m.code === "sameAsCounterpart" ? [{ series: a.part.series, counterpart: m.counterpart }] : [])),
     )[0];
-    const whole = rankParts(everything, needsOf(view, p), { approaches, shop: rules, twinSeries: series ?? null });
+    const whole = rankParts(everything, needsOf(view, p), { approaches, shop: rules, counterpartSeries: series ?? null });
     expect(
       ranking.shortList.map((a) => a.part.code),
       p.designator,

@@ -10,7 +10,7 @@ import { listSuppliers } from "./repositories/imports";
 import { getShop } from "./repositories/shop";
 import { listMoves } from "./repositories/stock";
 import { listWantingJobs } from "./repositories/jobs";
-import { listWithTwins } from "./repositories/positions";
+import { listWithCounterparts } from "./repositories/positions";
 import { listFittings } from "./repositories/records";
 import { partsOf, pendingChoices, stockOf, type PendingChoice } from "./stock";
 
@@ -30,7 +30,7 @@ export async function loadOrder(db: Db, jobs: readonly JobRecord[]): Promise<Ord
   const [{ constants }, suppliers, positions, fittings, stock] = await together(db, [
     () => getShop(db),
     () => listSuppliers(db),
-    () => listWithTwins(db, chosen),
+    () => listWithCounterparts(db, chosen),
     () => listFittings(db, ids),
     () => stockOf(db),
   ]);
@@ -61,26 +61,31 @@ function needsOf(
   const byId = new Map(positions.map((p) => [p.id, p]));
   const chosen = new Map(pending.flatMap((c) => (byId.has(c.positionId) ? [[byId.get(c.positionId)!.designator, c] as const] : [])));
   const othersOf = (p: PositionRecord) =>
-    p.twinKey === null ? [] : positions.filter((q) => q !== p && q.twinKey === p.twinKey).map((q) => q.designator);
+    p.counterpartGroup === null
+      ? []
+      : positions.filter((q) => q !== p && q.counterpartGroup === p.counterpartGroup).map((q) => q.designator);
   const needs: OrderNeed[] = [];
   for (const [designator, choice] of chosen) {
     const position = byId.get(choice.positionId)!;
     const others = othersOf(position);
     const use = placeOf(job, designator);
-    const twinsWithout = others.filter((t) => partsOf(chosen.get(t) ?? { part: null, set: null })[0]?.code !== partsOf(choice)[0]?.code);
-    const twins = job.sidesApproach === "everyChannel" ? others : [];
+    const counterpartsWithout = others.filter(
+      (t) => partsOf(chosen.get(t) ?? { part: null, set: null })[0]?.code !== partsOf(choice)[0]?.code,
+    );
+    const counterparts = job.sidesApproach === "everyChannel" ? others : [];
     const [part] = partsOf(choice);
     // said once, at the first of the two
     const match =
-      part && twinsWithout.length === 0 && twins.every((t) => designator < t)
-        ? matchOf(constants, part, { role: position.role, twins })
+      part && counterpartsWithout.length === 0 && counterparts.every((t) => designator < t)
+        ? matchOf(constants, part, { role: position.role, counterparts })
         : null;
     const minds: OrderMind[] = [
       ...(choice.overridden.length > 0 ? [{ code: "againstRule", use, rules: choice.overridden.map((r) => r.code) } as const] : []),
-      ...(match ? [{ code: "matchPair", use: [use, ...twins].join(" and "), buy: match.buy } as const] : []),
+      ...(match ? [{ code: "matchPair", use: [use, ...counterparts].join(" and "), buy: match.buy } as const] : []),
       ...(choice.decision === "temporary" ? [{ code: "temporary", use } as const] : []),
-      ...(job.sidesApproach === "everyChannel" && twinsWithout.some((t) => !positions.some((p) => p.designator === t && renewed.has(p.id)))
-        ? [{ code: "twinWithout", use, twins: twinsWithout } as const]
+      ...(job.sidesApproach === "everyChannel" &&
+      counterpartsWithout.some((t) => !positions.some((p) => p.designator === t && renewed.has(p.id)))
+        ? [{ code: "counterpartWithout", use, counterparts: counterpartsWithout } as const]
         : []),
     ];
     for (const [i, part] of partsOf(choice).entries())

@@ -73,8 +73,8 @@ describe("recordings of a job", () => {
   test("the same file again is the same recording, with what is said of it now", async () => {
     const all = await saveRecording(number, asked(WAV, { name: "again.wav", moment: "after" }));
     expect(all).toMatchObject([{ name: "again.wav", moment: "after" }]);
-    const [kept] = await editRecording(number, all[0]!.id, { moment: "twin", played: "sweep" });
-    expect(kept).toMatchObject({ moment: "twin", played: "sweep", name: "again.wav" });
+    const [kept] = await editRecording(number, all[0]!.id, { moment: "counterpart", played: "sweep" });
+    expect(kept).toMatchObject({ moment: "counterpart", played: "sweep", name: "again.wav" });
   });
 
   test("a piece that is not what its name says is refused, and so is a file that is no recording or of another size", async () => {

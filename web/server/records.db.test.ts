@@ -240,12 +240,12 @@ describe("positions", () => {
     expect((await view()).positions).toHaveLength(3);
   });
 
-  test("copied to a twin channel they are compared", async () => {
-    await transaction((db) => addPositions(db, number, { kind: "twins", from: ["C11", "C12"], offset: 100, channels: ["R"] }));
-    expect(await position("C111")).toMatchObject({ channel: "R", twins: ["C11"], nominal: 100e-6, section: "Left" });
-    expect(await issueOf(transaction((db) => addPositions(db, number, { kind: "twins", from: ["C11"], offset: 1, channels: ["R"] })))).toBe(
-      "designatorTaken",
-    );
+  test("copied to a counterpart channel they are compared", async () => {
+    await transaction((db) => addPositions(db, number, { kind: "counterparts", from: ["C11", "C12"], offset: 100, channels: ["R"] }));
+    expect(await position("C111")).toMatchObject({ channel: "R", counterparts: ["C11"], nominal: 100e-6, section: "Left" });
+    expect(
+      await issueOf(transaction((db) => addPositions(db, number, { kind: "counterparts", from: ["C11"], offset: 1, channels: ["R"] }))),
+    ).toBe("designatorTaken");
   });
 
   test("taken off, its readings stay, and it can be put back", async () => {

@@ -70,7 +70,7 @@ const RIGHTS: Readonly<Record<string, Right>> = {
       "version",
       "section",
       "channel",
-      "twin_key",
+      "counterpart_group",
       "role",
       "technology",
       "nominal_f",

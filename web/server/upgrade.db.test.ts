@@ -4,12 +4,13 @@ import { pool } from "./db";
 import { loadJobView } from "./loadJob";
 import { migrate } from "./migrate";
 import { findJob } from "./repositories/jobs";
+import { listRecordings } from "./repositories/recordings";
 import { emptyDatabase } from "./testing/database";
 
 const FIRST_RELEASE = 4;
 
 /** A database as the first release left it: a job with readings, an undone line, volts, charge, notes, neighbours, a choice. */
-async function firstRelease(): Promise<void> {
+async function firstRelease(): Promise<string> {
   const url = await emptyDatabase();
   await migrate(url, { count: FIRST_RELEASE });
   const client = new pg.Client({ connectionString: url });
@@ -39,10 +40,29 @@ async function firstRelease(): Promise<void> {
     insert into choice (job_id, position_id, decision, reason, verdict, by) values (1, 2, 'leave', 'owner declines', 'failed', 'old bench');
   `);
   await client.end();
+  return url;
+}
+
+const COUNTERPARTS_RENAMED = 20;
+
+/** What only a later release could have on record, as the last one before counterparts were called so left it. */
+async function laterRelease(url: string): Promise<void> {
+  await migrate(url, { count: COUNTERPARTS_RENAMED - FIRST_RELEASE });
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(`
+    update position set twin_key = 'C5' where designator in ('C5', 'C7');
+    insert into observation (job_id, line_id, kind, subject_kind, detail, while_locked, taken_at, by) values
+      (1, 6, 'sibling', 'unit', '{"here": false}', false, now(), 'old bench');
+    insert into recording (job_id, name, moment, played, sha256, size, pieces, by) values
+      (1, 'other side.wav', 'twin', 'nothing', repeat('a', 64), 4, array[repeat('a', 64)], 'old bench');
+    insert into figure_change (figure, value, by) values ('twins.ratio', 1.5, 'old bench'), ('weight.sameAsTwin', 55, 'old bench');
+  `);
+  await client.end();
 }
 
 beforeAll(async () => {
-  await firstRelease();
+  await laterRelease(await firstRelease());
   await migrate(process.env.DATABASE_URL!);
 });
 afterAll(() => pool().end());
@@ -66,6 +86,15 @@ test("a database of the first release upgrades without loss", async () => {
   expect(view.notes).toMatchObject([{ text: "smells", line: expect.any(String) }]);
   expect(view.lines.map((l) => [l.typed, l.withdrawn])).toHaveLength(8);
   expect(view.shop.shelf).toMatchObject([{ esr: 0.2, series: null }]);
+});
+
+test("what later releases called a twin is a counterpart, with nothing lost", async () => {
+  const job = (await findJob(pool(), 7))!;
+  const view = await loadJobView(pool(), job);
+  expect(view.positions.find((p) => p.designator === "C5")!.counterparts).toEqual(["C7"]);
+  expect(view.unit.notes.counterpart).toBe("absent");
+  expect(await listRecordings(pool(), job.id)).toMatchObject([{ name: "other side.wav", moment: "counterpart" }]);
+  expect(view.shop.constants).toMatchObject({ "counterparts.ratio": 1.5, "weight.sameAsCounterpart": 55 });
 });
 
 test("what was append-only still is, and a note of the first release goes out with its line", async () => {

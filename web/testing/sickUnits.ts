@@ -10,22 +10,22 @@ import { adviceText, hypothesisName } from "../wording/diagnosis";
 export interface SickUnit {
   name: string;
   checkIn: DemoJob["checkIn"];
-  /** a parts list, twins written out */
+  /** a parts list, counterparts written out */
   parts: readonly string[];
   truth: HypothesisId;
   /** what bad parts read out of circuit; the others read as marked */
   bad: Readonly<Record<string, string>>;
 }
 
-/** Each line of a list with its channel's twins, as the demo has them. */
-function partsOf({ positions, twins }: DemoJob): string[] {
+/** Each line of a list with its channel's counterparts, as the demo has them. */
+function partsOf({ positions, counterparts }: DemoJob): string[] {
   const lines = positions.split("\n");
   return lines.flatMap((line) => {
     const [designator] = line.split(" ");
-    const twin = twins.find((t) => t.from.includes(designator!));
-    if (!twin) return [line];
-    const other = `C${Number(designator!.slice(1)) + twin.offset}`;
-    return [line, line.replace(designator!, other).replace(/ L\b/, ` ${twin.channel}`)];
+    const counterpart = counterparts.find((t) => t.from.includes(designator!));
+    if (!counterpart) return [line];
+    const other = `C${Number(designator!.slice(1)) + counterpart.offset}`;
+    return [line, line.replace(designator!, other).replace(/ L\b/, ` ${counterpart.channel}`)];
   });
 }
 

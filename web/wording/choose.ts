@@ -81,7 +81,7 @@ const noteTexts: Texts<FitNote> = {
   thump: () => "larger: mind the switch-on thump",
   inrush: () => "larger: more inrush",
   valveUnknown: () => "look up the rectifier valve's largest value",
-  otherLot: (n) => `same lot for ${list(n.twins)}`,
+  otherLot: (n) => `same lot for ${list(n.counterparts)}`,
   matchPair: (n) => `buy ${n.buy}, measure them, take the two nearest: the sides are to agree to ${percent(n.within)}`,
   plusToGround: () => "plus to ground",
   notInStock: () => "not in stock",
@@ -91,7 +91,7 @@ const noteTexts: Texts<FitNote> = {
 export const fitNoteText = (n: FitNote): string => say(noteTexts, n);
 
 const meritTexts: Texts<Merit> = {
-  sameAsTwin: (m) => `same series as its counterpart ${m.twin}`,
+  sameAsCounterpart: (m) => `same series as its counterpart ${m.counterpart}`,
   nearValue: (m) => (Math.abs(m.change) < 1e-6 ? "exact value" : `value ${signedPercent(m.change)}`),
   gradeSuits: (m) => `${gradeName[m.grade]} suits the place`,
   kindSuits: () => "same type as the original",
@@ -159,7 +159,7 @@ const mindTexts: Texts<OrderMind> = {
   againstRule: (m) => `${m.use} is chosen against a rule: ${m.rules.map((r) => RULES.get(r) ?? r).join(" ")}`,
   temporary: (m) => `${m.use} is temporary: the right part is still to come`,
   matchPair: (m) => `${m.use}: of ${m.buy} the two nearest go in, so that the sides agree`,
-  twinWithout: (m) => `${m.use} only: ${list(m.twins)} has no such part`,
+  counterpartWithout: (m) => `${m.use} only: ${list(m.counterparts)} has no such part`,
 };
 export const orderMindText = (m: OrderMind): string => say(mindTexts, m);
 

@@ -35,7 +35,7 @@ const words: Words = {
   advise: (a) => ({ act: adviceText(a.advice).act, about: `about ${a.advice.minutes} min${a.advice.power ? ", switched on" : ""}` }),
   listPositions: () => ({ act: "List the capacitors of this unit.", about: "paste or type" }),
   measure: (a) => ({
-    act: a.twinOf ? `Measure ${a.position}: it is the counterpart of ${a.twinOf}, which is bad.` : `Measure ${a.position}.`,
+    act: a.counterpartOf ? `Measure ${a.position}: it is the counterpart of ${a.counterpartOf}, which is bad.` : `Measure ${a.position}.`,
     about: a.left === 1 ? "the last one" : `${a.left} left`,
   }),
   settle: (a) => ({ act: `${a.position} is inconclusive: ${settleText[a.settle]}.`, about: "about 2 min" }),

@@ -495,7 +495,7 @@ export function observationText(o: Observation): string {
         `${o.power === "standby" ? "in standby" : "at idle"} it should draw ` +
         `${shown(o.value, o.quantity === "current" ? "A" : "W", o.significant)}`
       );
-    case "sibling":
+    case "counterpart":
       return o.here ? "the other one is here" : "the other one is not here";
     case "removed":
       return `came off: ${o.text}`;
@@ -549,7 +549,7 @@ const reasonTexts: Texts<PartReason> = {
   halvesApart: (r) => `halves ${r.ratio.toFixed(2)} : 1 apart`,
   halvesAlike: (r) => `halves ${r.ratio.toFixed(2)} : 1`,
   contactHigh: (r) => `${shown(r.ohms, "Ω", 2)} where nearly none should be`,
-  siblings: (r) => `${quantityName[r.quantity]} ${times(r.ratio)} the median of ${r.of} like it`,
+  counterparts: (r) => `${quantityName[r.quantity]} ${times(r.ratio)} the median of ${r.of} like it`,
   said: (r) => stateName[r.state],
   seen: (r) => lookName[r.sign],
   looksWholeOnly: () => "looks whole, which confirms nothing",

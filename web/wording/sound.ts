@@ -32,7 +32,7 @@ const issueTexts: Texts<SoundIssue> = {
 };
 export const soundIssueText = (i: SoundIssue): string => say(issueTexts, i);
 
-export const momentName: Readonly<Record<RecordingMoment, string>> = { before: "before", after: "after", twin: "counterpart" };
+export const momentName: Readonly<Record<RecordingMoment, string>> = { before: "before", after: "after", counterpart: "counterpart" };
 export const playedName: Readonly<Record<Played, string>> = {
   programme: "music or speech",
   nothing: "nothing played",

@@ -66,10 +66,10 @@ const reasonText: Texts<VerdictReason> = {
         : "comes and goes",
   said: (r) => `${saidWordName[r.word]}, without a figure`,
   contradiction: (r) => `${r.quantity === "esr" ? "ESR" : r.quantity} was sound out of circuit, then bad in circuit`,
-  unlikeItsTwins: (r) =>
+  unlikeCounterparts: (r) =>
     r.ratio >= 2
-      ? `${times(r.ratio)} worse than ${list(r.twins)}, though inside its limits`
-      : `${signedPercent(1 / r.ratio - 1)} against ${list(r.twins)}: the sides must match`,
+      ? `${times(r.ratio)} worse than ${list(r.counterparts)}, though inside its limits`
+      : `${signedPercent(1 / r.ratio - 1)} against ${list(r.counterparts)}: the sides must match`,
 };
 
 export const settleText: Readonly<Record<Settle, string>> = {
@@ -102,8 +102,8 @@ const SEEN: Partial<Record<VisualSign, string>> = { corrodedLead: "has a corrode
 
 const noteText: Texts<VerdictNote> = {
   metersDisagree: (n) => `${n.meters[0]} and ${n.meters[1]} differ ${times(n.ratio)}`,
-  allTwinsBad: (n) => `${list(n.twins)} too: heat or age`,
-  twinRatio: (n) => `${n.quantity === "esr" ? "ESR" : "C"} ${times(n.ratio)} worse than ${list(n.twins)}`,
+  allCounterpartsBad: (n) => `${list(n.counterparts)} too: heat or age`,
+  counterpartRatio: (n) => `${n.quantity === "esr" ? "ESR" : "C"} ${times(n.ratio)} worse than ${list(n.counterparts)}`,
   lookedBad: (n) => `it ${SEEN[n.sign] ?? `is ${signName[n.sign]}`}`,
 };
 
@@ -112,7 +112,7 @@ export const reasonOf = (verdict: Pick<Verdict, "reason">): string => say(reason
 export const notesOf = ({ notes, reason }: Pick<Verdict, "notes"> & Partial<Pick<Verdict, "reason">>): string[] =>
   notes
     .filter((n) => !(n.code === "lookedBad" && reason?.code === "visual" && reason.sign === n.sign))
-    .filter((n) => !(n.code === "twinRatio" && reason?.code === "unlikeItsTwins" && reason.quantity === n.quantity))
+    .filter((n) => !(n.code === "counterpartRatio" && reason?.code === "unlikeCounterparts" && reason.quantity === n.quantity))
     .map((n) => say(noteText, n));
 
 /** What an ESR reading will be held against: "Sound to 0.30 Ω, failed over 0.50 Ω (trade norm)". */

@@ -83,7 +83,7 @@ describe("verdicts", () => {
     [{ code: "capacitance", farads: farads(6e-4), share: 0.185, inCircuit: false }, "19 % of its value left, out of circuit"],
     [{ code: "esrMayBeHidden", ohms: ohms(0.3), ratio: 0.6, by: ["C7"] }, "ESR low, but C7 across it may hide a dried part"],
     [
-      { code: "unlikeItsTwins", twins: ["C15", "C16"], quantity: "esr", ratio: 2.6 },
+      { code: "unlikeCounterparts", counterparts: ["C15", "C16"], quantity: "esr", ratio: 2.6 },
       "2.6 × worse than C15 and C16, though inside its limits",
     ],
     [{ code: "visual", sign: "bulged" }, "bulged: bad whatever it reads"],
@@ -101,7 +101,10 @@ describe("verdicts", () => {
       { code: "bankLow", farads: farads(150e-6), sum: farads(300e-6), missing: 1.5, by: ["C2", "C3"] },
       "150 µF with C2 and C3, sum should be 300 µF: 1.5 parts' worth is missing",
     ],
-    [{ code: "unlikeItsTwins", twins: ["C101"], quantity: "capacitance", ratio: 1.08 }, "−7.4 % against C101: the sides must match"],
+    [
+      { code: "unlikeCounterparts", counterparts: ["C101"], quantity: "capacitance", ratio: 1.08 },
+      "−7.4 % against C101: the sides must match",
+    ],
   ] as const)("%o", (reason, text) => {
     expect(reasonOf({ reason })).toBe(text);
   });
@@ -118,7 +121,7 @@ describe("verdicts", () => {
       esrLimits: null,
       notes: [
         { code: "metersDisagree", meters: ["blue", "clip"], ratio: 3 },
-        { code: "allTwinsBad", twins: ["C114"] },
+        { code: "allCounterpartsBad", counterparts: ["C114"] },
       ],
     } as const;
     expect(backingOf(verdict)).toBe("compared with a new one on this meter; likely");
@@ -176,7 +179,7 @@ test("next acts are one sentence with a full stop", () => {
   const acts = [
     { code: "writeComplaint" },
     { code: "switchOff" },
-    { code: "measure", position: "C15", twinOf: "C14", left: 3 },
+    { code: "measure", position: "C15", counterpartOf: "C14", left: 3 },
     { code: "settle", position: "C5", settle: "liftAndEsr" },
     { code: "decide", position: "C1", left: 1 },
     { code: "return" },

@@ -52,7 +52,7 @@ export interface PositionNeeds extends CapacitorPart {
   /** other sections of the same can */
   can?: readonly string[];
   /** parts like it in the other channels, which get the same */
-  twins?: readonly string[];
+  counterparts?: readonly string[];
 }
 
 /** Shop settings that the rules use. */

@@ -13,7 +13,7 @@ export interface OrderNeed {
   withdrawn: boolean;
   /** where it goes: "0412 C14" */
   use: string;
-  /** what is to be minded of this use: chosen against a rule, temporary, its twin without one */
+  /** what is to be minded of this use: chosen against a rule, temporary, its counterpart without one */
   minds: readonly OrderMind[];
 }
 
@@ -25,7 +25,7 @@ export type OrderMind =
   /** the two sides are matched: so many are bought and measured */
   | { code: "matchPair"; use: string; buy: number }
   /** the same place in another channel has no such part chosen */
-  | { code: "twinWithout"; use: string; twins: readonly string[] };
+  | { code: "counterpartWithout"; use: string; counterparts: readonly string[] };
 
 /** Parts the shop has and awaits, by part id. */
 export interface OrderStock {

@@ -130,9 +130,11 @@ describe("ranking the invented catalogue", () => {
   test("gives both channels the same series", () => {
     const plain = rankParts(catalogue, needs(10, 50, { role: "coupling" }), usual).shortList;
     const other = plain.find((a) => a.part.series !== plain[0]!.part.series)!.part.series;
-    const twin = rankParts(catalogue, needs(10, 50, { role: "coupling" }), { ...usual, twinSeries: { series: other, twin: "C1" } })
-      .shortList[0]!;
-    expect(twin.part.series).toBe(other);
-    expect(twin.merits[0]).toEqual({ code: "sameAsTwin", twin: "C1" });
+    const counterpart = rankParts(catalogue, needs(10, 50, { role: "coupling" }), {
+      ...usual,
+      counterpartSeries: { series: other, counterpart: "C1" },
+    }).shortList[0]!;
+    expect(counterpart.part.series).toBe(other);
+    expect(counterpart.merits[0]).toEqual({ code: "sameAsCounterpart", counterpart: "C1" });
   });
 });

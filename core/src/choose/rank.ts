@@ -20,7 +20,7 @@ import {
 /** Why a part stands where it stands; its code is the id of its row; the first of a list weighs most. */
 export type Merit = Ruled<
   "merit",
-  | { code: "sameAsTwin"; twin: string }
+  | { code: "sameAsCounterpart"; counterpart: string }
   | { code: "nearValue"; change: number }
   | { code: "gradeSuits"; grade: Grade }
   | { code: "kindSuits" }
@@ -56,8 +56,8 @@ export interface Ranking {
 export interface RankingContext {
   approaches: Approaches;
   shop: ShopRules;
-  /** series already chosen for a twin, with the twin's designator: both channels get the same */
-  twinSeries?: { series: string; twin: string } | null;
+  /** series already chosen for a counterpart, with the counterpart's designator: both channels get the same */
+  counterpartSeries?: { series: string; counterpart: string } | null;
   /** free parts in the shop's own drawer, by part id */
   drawer?: ReadonlyMap<number, number>;
 }
@@ -154,7 +154,7 @@ const offBy = (change: number, needs: PositionNeeds): number => Math.abs(change)
 function merits(
   part: CataloguePart,
   of: Requirements,
-  { twinSeries, drawer }: RankingContext,
+  { counterpartSeries, drawer }: RankingContext,
   change: number,
   years: number | null,
 ): { merit: Merit; weight: number }[] {
@@ -163,7 +163,7 @@ function merits(
   const { needs, shop } = of;
   const need = needOf(needs.role);
   const place = SUITS[need].indexOf(part.grade);
-  if (twinSeries?.series === part.series) add({ code: "sameAsTwin", twin: twinSeries.twin });
+  if (counterpartSeries?.series === part.series) add({ code: "sameAsCounterpart", counterpart: counterpartSeries.counterpart });
   add({ code: "nearValue", change }, 1 - Math.min(1, 2 * offBy(change, needs)));
   if (place >= 0) add({ code: "gradeSuits", grade: part.grade }, 1 - place / 3);
   const kind = kindSuits(part.technology, of);

@@ -29,7 +29,7 @@ import { shelf } from "./commands/shelf";
 import { spent } from "./commands/spent";
 import { stamp } from "./commands/stamp";
 import { texts } from "./commands/texts";
-import { agreed, cost, joins, sibling, teardown, warranty } from "./commands/unit";
+import { agreed, cost, joins, counterpart, teardown, warranty } from "./commands/unit";
 import { markedVolts, wanted } from "./commands/wanted";
 import { working } from "./commands/working";
 
@@ -46,7 +46,7 @@ const HEADS: readonly Command[] = [
   fault,
   teardown,
   joins,
-  sibling,
+  counterpart,
   section,
   blew,
   fuseBridged,

@@ -74,7 +74,7 @@ export function isOneSlip(a: string, b: string): boolean {
 }
 
 /**
- * The designator of the twin `offset` numbers further: C101 with 100 is C201. Null where the number would leave 1 to 9999.
+ * The designator of the counterpart `offset` numbers further: C101 with 100 is C201. Null where the number would leave 1 to 9999.
  */
 export function shiftDesignator(designator: string, offset: number): string | null {
   const match = /^([A-Z]+)(\d+)([A-Z]?)$/.exec(normaliseDesignator(designator));

@@ -78,7 +78,7 @@ test("designators are completed and ordered as people count", () => {
   expect(completeDesignator("", known)).toEqual([]);
 });
 
-test("a twin is so many numbers further, and never beyond four digits", () => {
+test("a counterpart is so many numbers further, and never beyond four digits", () => {
   expect(shiftDesignator("c101", 100)).toBe("C201");
   expect(shiftDesignator("C14B", 100)).toBe("C114B");
   expect(shiftDesignator("C14", -14)).toBeNull();

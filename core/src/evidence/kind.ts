@@ -10,7 +10,7 @@ export interface EvidenceKind<M extends { kind: string } = { kind: string }> {
   quantity(measurement: M, wet: boolean, constants: ShopConstants): Quantity | null;
   /** whether hands are inside the unit while it is taken */
   hands: boolean;
-  /** its size, where it can be compared with one of a twin or of another meter: SI units of its quantity */
+  /** its size, where it can be compared with one of a counterpart or of another meter: SI units of its quantity */
   magnitude(measurement: M): number | null;
   /** whether every such reading goes on counting, whatever is said later: a bulge does not heal */
   stays(measurement: M): boolean;

@@ -237,7 +237,7 @@ export type Observation =
   /** what the unit is known to draw when it is well, in amperes or watts */
   | { kind: "norm"; quantity: "current" | "power"; power: "standby" | "idle"; value: number; significant: number }
   /** whether the other one of a pair, or a second unit of its kind, is at hand */
-  | { kind: "sibling"; here: boolean }
+  | { kind: "counterpart"; here: boolean }
   /** what was taken off to get inside, in the order it came off */
   | { kind: "removed"; text: string }
   /** what was taken off in that line, or everything, is on again */
@@ -331,7 +331,7 @@ const OBSERVATIONS: { readonly [K in ObservationKind]: ObservationRule } = {
   planned: { hands: false, about: ["unit"] },
   wanted: { hands: false, about: ["part"] },
   norm: { hands: false, about: ["unit"] },
-  sibling: { hands: false, about: ["unit"] },
+  counterpart: { hands: false, about: ["unit"] },
   removed: { hands: false, about: ["unit"] },
   refitted: { hands: false, about: ["unit"] },
   checked: { hands: false, about: ["unit"] },

@@ -1,6 +1,6 @@
-export { CLOSING_HOLDS, JOB_STATES, type ClosedState, type ClosingBlocker, type JobState, type Waiver } from "./state";
-export { closingBlockers, isClosed, type JobFacts } from "./facts";
-export { PATH, STATIONS, nextOf, pathOf, stationStates, type StationId } from "./stations";
+export { CLOSING_HOLDS, JOB_STATES, type ClosedState, type ClosingBlocker, type JobState, type Waiver } from "./records/state";
+export { closingBlockers, isClosed, type JobFacts } from "./model/facts";
+export { PATH, STATIONS, nextOf, pathOf, stationStates, type StationId } from "./stations/stations";
 export type { NextAct, Station, StationState } from "./stations/station";
 export type {
   AcrossNote,
@@ -14,14 +14,14 @@ export type {
   StoredReading,
   StoredSafetyEvent,
   WorkingNote,
-} from "./records";
-export { diagnosisInputsOf, type ShopFacts } from "./shop";
-export { stateKey, type DrawModel, type LoadModel, type PointModel, type RemarkModel, type UnitModel } from "./unit";
-export type { TriedAsk, TriedCaution, TriedModel } from "./tried";
-export { REPAIRS } from "./tried";
-export type { FuseModel } from "./fuses";
-export type { StepTime, WantedModel } from "./notes";
-export { lockOf } from "./lock";
+} from "./records/records";
+export { diagnosisInputsOf, type ShopFacts } from "./records/shop";
+export { stateKey, type DrawModel, type LoadModel, type PointModel, type RemarkModel, type UnitModel } from "./model/unit";
+export type { TriedAsk, TriedCaution, TriedModel } from "./model/tried";
+export { REPAIRS } from "./model/tried";
+export type { FuseModel } from "./model/fuses";
+export type { StepTime, WantedModel } from "./model/notes";
+export { lockOf } from "./model/lock";
 export {
   applyLine,
   beforeLine,
@@ -38,23 +38,23 @@ export {
   offerKey,
   type EnteredLine,
   type SaveContext,
-} from "./apply";
-export { evidenceNow, limitsOn, deriveJob } from "./model";
-export type { JobModel, PositionModel, Ripple } from "./jobModel";
+} from "./lines/apply";
+export { evidenceNow, limitsOn, deriveJob } from "./model/model";
+export type { JobModel, PositionModel, Ripple } from "./model/jobModel";
 export type { Advice, Decisive, HeldBack, Reason, Suspect, SuspectState, Diagnosis } from "./diagnosis/types";
 export { rippleQuestions } from "./diagnosis/ripple";
-export { alsoChange, diagnose } from "./diagnose";
-export { sectionPicture, type SectionBox, type SectionLink } from "./sections";
-export { caseOf } from "./caseOf";
-export { readCase, traceCase, type CaseIssue, type RippleSolver, type TraceCase } from "./diagnosisCase";
-export { channelsOf, roadMap, type RoadMapRow } from "./componentMap";
-export { afterFacts, afterFitting, type AfterFitting } from "./afterFitting";
-export { asksForPower, heldLine, interlockOf, isFirm, switchesOn, type Interlock, type InterlockedJob } from "./interlock";
-export type { UnsafeThing } from "./unsafe";
-export { practiceIssue, practiceIssueOfUndo, type PracticeIssue } from "./practice";
-export { railQuestion, reasonsOf, unreadOf, type OverRated, type StepModel } from "./powerUp";
-export { channelNames, type IdleGroup } from "./idleAdjust";
-export { cureOf, leakersOf, type Cure } from "./repaired";
-export { type ProofItem } from "./state";
-export { type RefitStepModel } from "./refit";
-export { questionsAt, sideSaid } from "./questions";
+export { alsoChange, diagnose } from "./diagnosis/diagnose";
+export { sectionPicture, type SectionBox, type SectionLink } from "./diagnosis/sections";
+export { caseOf } from "./diagnosis/caseOf";
+export { readCase, traceCase, type CaseIssue, type RippleSolver, type TraceCase } from "./diagnosis/diagnosisCase";
+export { channelsOf, componentMap, type ComponentMapRow } from "./model/componentMap";
+export { afterFacts, afterFitting, type AfterFitting } from "./finalTest/afterFitting";
+export { asksForPower, heldLine, interlockOf, isFirm, switchesOn, type Interlock, type InterlockedJob } from "./safety/interlock";
+export type { UnsafeThing } from "./model/unsafe";
+export { practiceIssue, practiceIssueOfUndo, type PracticeIssue } from "./records/practice";
+export { railQuestion, reasonsOf, unreadOf, type OverRated, type StepModel } from "./powerUp/powerUp";
+export { channelNames, type IdleGroup } from "./powerUp/idleAdjust";
+export { cureOf, leakersOf, type Cure } from "./model/repaired";
+export { type ProofItem } from "./records/state";
+export { type RefitStepModel } from "./finalTest/refit";
+export { questionsAt, sideSaid } from "./lines/questions";

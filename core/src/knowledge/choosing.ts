@@ -22,7 +22,7 @@ const merit = <I extends string>(id: I, weight: number, says: string, source: So
   ({ id, kind: "merit", says, weight, source }) satisfies ChoosingRule;
 
 /**
- * Every rule parts are chosen by. Weights: a part from the same series as its twin beats any other merit; the value the circuit was
+ * Every rule parts are chosen by. Weights: a part from the same series as its counterpart beats any other merit; the value the circuit was
  * made for comes next, then what the role needs; a price ten times as high weighs no more than a lead to be formed.
  */
 export const CHOOSING_RULES = [
@@ -88,7 +88,7 @@ export const CHOOSING_RULES = [
   note("stockOfPair", 12, "Not enough of them for both sides."),
   note("priceUnknown", 2, "Its price is not known."),
 
-  merit("sameAsTwin", 40, "Both channels get the same series."),
+  merit("sameAsCounterpart", 40, "Both channels get the same series."),
   merit("nearValue", 30, "The nearer the value, the more the circuit is as it was made."),
   merit("gradeSuits", 24, "Made for what the role needs; the second and third best kind count less."),
   merit("kindSuits", 12, "Type as the repair approach of the job prefers for this place."),

@@ -1,5 +1,3 @@
-import { readFileSync, readdirSync } from "node:fs";
-import { join } from "node:path";
 import { expect, test } from "vitest";
 import { CHOOSING_RULES, figure, figureRange, ROWS, weightId, weightOf, STANDARD_CONSTANTS } from ".";
 
@@ -42,13 +40,4 @@ test.each([
 
 test("what a shop has of its own are its own properties, not those every object has", () => {
   expect(figure(JSON.parse('{"constructor": 7}') as Record<string, number>, "esr.soundRatio")).toBe(1.25);
-});
-
-test("every figure a shop may set is read by something outside the table", () => {
-  const root = join(import.meta.dirname, "..");
-  const files = readdirSync(root, { recursive: true, encoding: "utf8" }).filter(
-    (f) => f.endsWith(".ts") && !f.endsWith(".test.ts") && !f.startsWith("testing") && f !== join("knowledge", "rows.ts"),
-  );
-  const code = files.map((f) => readFileSync(join(root, f), "utf8")).join("\n");
-  expect(ROWS.map((r) => r.id).filter((id) => !code.includes(`"${id}"`))).toEqual([]);
 });

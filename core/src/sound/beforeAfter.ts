@@ -3,7 +3,7 @@ import { responseOf } from "./stimulus";
 // The repair in figures: what was recorded before it compared with what was recorded after it.
 
 /** When a recording was made: before or after the repair, or of the counterpart. */
-type RecordingMoment = "before" | "after" | "twin";
+type RecordingMoment = "before" | "after" | "counterpart";
 /** What was played while it was made: music or speech, nothing at all, or one of the test signals. */
 type Played = "programme" | "nothing" | "sweep" | "tones";
 
@@ -54,7 +54,7 @@ export function beforeAfter(recorded: readonly Recorded[]): BeforeAfterFigures {
   const [b, a] = [last("before", ["nothing"]), last("after", ["nothing"])];
   const changes = b && a ? changesBetween(b.shows!, a.shows!) : [];
   const quietOf = (moment: RecordingMoment) => last(moment, ["nothing"])?.shows ?? null;
-  const responses = (["before", "after", "twin"] as const).flatMap((moment): BandLine[] => {
+  const responses = (["before", "after", "counterpart"] as const).flatMap((moment): BandLine[] => {
     const r = last(moment, ["sweep", "tones"]);
     if (r === null) return [];
     const sides = r.shows!.channels;

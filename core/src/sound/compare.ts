@@ -25,7 +25,7 @@ function channelAgainst(a: Pictured, channel: number, b: Pictured, other: number
   };
 }
 
-/** A recording against another of the same thing: the good twin, or before and after; channel by channel. */
+/** A recording against another of the same thing: the good counterpart, or before and after; channel by channel. */
 export const compareSounds = ({ picture }: { picture: Pictured }, reference: { picture: Pictured }): Comparison[] =>
   picture.spectra.flatMap((_, c) => channelAgainst(picture, c, reference.picture, Math.min(c, reference.picture.spectra.length - 1)) ?? []);
 

@@ -39,7 +39,7 @@ export const positionRecord = (id: number, designator: string, of: CapacitorPart
   line: null,
   section: "Supply",
   channel: null,
-  twinKey: null,
+  counterpartGroup: null,
   temperature: null,
   diameter: null,
   height: null,
@@ -87,7 +87,7 @@ export const jobFacts = (over: Partial<JobFacts> = {}): JobFacts => ({
   ...over,
 });
 
-/** A job of a charged reservoir, two twins and a plain part. */
+/** A job of a charged reservoir, two counterparts and a plain part. */
 export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
   revision: 1,
   job: {
@@ -106,9 +106,9 @@ export const records = (over: Partial<JobRecords> = {}): JobRecords => ({
   },
   positions: [
     positionRecord(1, "C1", part(4700, 50, { role: "reservoir" }), { holdsCharge: true }),
-    positionRecord(2, "C14", part(100, 16), { twinKey: "C14" }),
+    positionRecord(2, "C14", part(100, 16), { counterpartGroup: "C14" }),
     positionRecord(4, "C21", part(4.7, 50, { role: "coupling" })),
-    positionRecord(3, "C114", part(100, 16), { twinKey: "C14" }),
+    positionRecord(3, "C114", part(100, 16), { counterpartGroup: "C14" }),
   ],
   retired: [],
   readings: {},

@@ -2,7 +2,7 @@ import { fold, type Measurement, type Reading } from "../evidence";
 import { ESR_NORMS, STANDARD_CONSTANTS } from "../knowledge";
 import { isWetAluminium, usualTolerance, type CapacitorPart, type Technology } from "../part";
 import { farads, hertz, ohms, volts } from "../units";
-import { judge, type JudgingContext, type Twin, type VerdictState } from "../verdict";
+import { judge, type JudgingContext, type Counterpart, type VerdictState } from "../verdict";
 
 /** A capacitor for tests: value in µF, rated volts. */
 export function part(microfarads: number, rated: number, over: Partial<CapacitorPart> = {}): CapacitorPart {
@@ -36,10 +36,10 @@ export const folded = (readings: readonly Reading[], of: CapacitorPart) =>
   fold(STANDARD_CONSTANTS, readings, isWetAluminium(of.technology));
 
 /** The verdict on a list of readings, as the job gives it. */
-export const verdictOn = (readings: readonly Reading[], ctx: JudgingContext, twins: readonly Twin[] = []) =>
-  judge(folded(readings, ctx.part), ctx, twins);
+export const verdictOn = (readings: readonly Reading[], ctx: JudgingContext, counterparts: readonly Counterpart[] = []) =>
+  judge(folded(readings, ctx.part), ctx, counterparts);
 
-export const twinOf = (designator: string, readings: readonly Reading[], of: CapacitorPart, state: VerdictState): Twin => ({
+export const counterpartOf = (designator: string, readings: readonly Reading[], of: CapacitorPart, state: VerdictState): Counterpart => ({
   designator,
   folded: folded(readings, of),
   state,

@@ -1,6 +1,6 @@
 export { assess } from "./assess";
 export { expectEsr, isOver, type EsrExpectation, type ReferenceSource } from "./expectation";
-export { judge, type Twin } from "./judge";
+export { judge, type Counterpart } from "./judge";
 export type { JudgingContext } from "./judgingContext";
 export { measuredState, soundState, type KnownState, type MeasuredPart } from "./partState";
 export type { References, ShelfReading } from "./reference";
@@ -15,6 +15,6 @@ export {
   type VerdictState,
 } from "./verdict";
 export { judgePart, type PartReason, type PartSettle, type PartVerdict } from "./otherPart";
-export { judgePoint, nominalIn, sisterOf, type PointExpectation, type PointState, type PointVerdict } from "./point";
-export { besideSiblings } from "./siblings";
+export { judgePoint, nominalIn, complementaryRailOf, type PointExpectation, type PointState, type PointVerdict } from "./point";
+export { besideCounterparts } from "./sideBySide";
 export { judgeDraw, type DrawNorm, type DrawVerdict } from "./draw";

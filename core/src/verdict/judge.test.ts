@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import type { Measurement, SaidWord } from "../evidence";
 import { ESR_NORMS } from "../knowledge";
 import type { Technology } from "../part";
-import { capacitance, context, esr, folded, part, reading, twinOf, verdictOn } from "../testing/parts";
+import { capacitance, context, esr, folded, part, reading, counterpartOf, verdictOn } from "../testing/parts";
 import { amperes, hertz, ohms, volts } from "../units";
 import { assess } from "./assess";
 import type { JudgingContext } from "./judgingContext";
@@ -358,21 +358,21 @@ test("a film part without reference for ESR is undecided and asks for one", () =
   expect(verdictOf(part(1, 63, { technology: "film" }), out(esr(0.3)))).toMatchObject({ state: "undecided", settle: "referenceReading" });
 });
 
-describe("twins", () => {
+describe("counterparts", () => {
   const p = part(10, 63, { designator: "C1" });
-  const beside = (mine: Measurement, twin: Measurement, state: "sound" | "failed" = "sound", of = p) =>
-    verdictOn([out(mine)], context(of), [twinOf("C101", [out(twin)], of, state)]);
-  test("a part twice as bad as its twins is not called sound inside its limits; the better one is not suspect", () => {
+  const beside = (mine: Measurement, counterpart: Measurement, state: "sound" | "failed" = "sound", of = p) =>
+    verdictOn([out(mine)], context(of), [counterpartOf("C101", [out(counterpart)], of, state)]);
+  test("a part twice as bad as its counterparts is not called sound inside its limits; the better one is not suspect", () => {
     expect(verdictOf(p, out(esr(3.2))).state).toBe("sound");
-    expect(beside(esr(3.2), esr(1.4)).reason).toMatchObject({ code: "unlikeItsTwins", quantity: "esr", twins: ["C101"] });
+    expect(beside(esr(3.2), esr(1.4)).reason).toMatchObject({ code: "unlikeCounterparts", quantity: "esr", counterparts: ["C101"] });
     expect(beside(esr(1.4), esr(3.2)).state).toBe("sound");
   });
   test("a ratio under 2:1 is still shown", () => {
     const v = beside(esr(3.2), esr(1.7));
-    expect(v).toMatchObject({ state: "sound", notes: [{ code: "twinRatio", quantity: "esr", twins: ["C101"] }] });
+    expect(v).toMatchObject({ state: "sound", notes: [{ code: "counterpartRatio", quantity: "esr", counterparts: ["C101"] }] });
     expect(beside(esr(1.7), esr(1.7)).notes).toEqual([]);
   });
-  test("a condemned twin is no reference", () => {
+  test("a condemned counterpart is no reference", () => {
     expect(beside(esr(3.2), esr(1.4), "failed").state).toBe("sound");
   });
   test("C at 1 kHz and C at 120 Hz are not compared as like", () => {
@@ -381,14 +381,14 @@ describe("twins", () => {
   test("crossover parts are held to the other side within 5 %, whichever way they are off", () => {
     const xo = part(10, 50, { designator: "C1", role: "crossover", technology: "bipolar" });
     expect(beside(capacitance(10.1), capacitance(9.8), "sound", xo).state).toBe("sound");
-    expect(beside(capacitance(9.6), capacitance(10.3), "sound", xo).reason.code).toBe("unlikeItsTwins");
-    expect(beside(capacitance(10.3), capacitance(9.6), "sound", xo).reason.code).toBe("unlikeItsTwins");
+    expect(beside(capacitance(9.6), capacitance(10.3), "sound", xo).reason.code).toBe("unlikeCounterparts");
+    expect(beside(capacitance(10.3), capacitance(9.6), "sound", xo).reason.code).toBe("unlikeCounterparts");
     const reservoir = part(10, 50, { designator: "C1", role: "reservoir" });
     expect(beside(capacitance(9.6), capacitance(10.3), "sound", reservoir).state).toBe("sound");
   });
-  test("all twins bad together is said to be heat or age", () => {
-    const v = verdictOn([out(esr(9))], context(part(100, 25)), [twinOf("C101", [], p, "failed")]);
-    expect(v.notes).toContainEqual({ code: "allTwinsBad", twins: ["C101"] });
+  test("all counterparts bad together is said to be heat or age", () => {
+    const v = verdictOn([out(esr(9))], context(part(100, 25)), [counterpartOf("C101", [], p, "failed")]);
+    expect(v.notes).toContainEqual({ code: "allCounterpartsBad", counterparts: ["C101"] });
   });
 });
 

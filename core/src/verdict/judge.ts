@@ -9,7 +9,7 @@ import { finding } from "./finding";
 import { isBad, isCondemned, type Finding, type Verdict, type VerdictNote, type VerdictState } from "./verdict";
 
 /** The same position in another channel. */
-export interface Twin {
+export interface Counterpart {
   designator: string;
   folded: Folded;
   state: VerdictState;
@@ -24,18 +24,18 @@ interface Weighed {
 /**
  * The verdict on one part from everything read on it, folded. A sound reading out of circuit that a later bad one in circuit
  * contradicts leaves the part undecided. The worst finding decides, the better shown one first among the condemning; a part is
- * sound only if something cleared it. A part more than 2:1 worse than the median of its sound twins is never called sound (crossover
+ * sound only if something cleared it. A part more than 2:1 worse than the median of its sound counterparts is never called sound (crossover
  * and tone: 5 %). What was seen stays visible whatever is read (common practice).
  */
-export function judge(folded: Folded, context: JudgingContext, twins: readonly Twin[] = []): Verdict {
+export function judge(folded: Folded, context: JudgingContext, counterparts: readonly Counterpart[] = []): Verdict {
   const weighed = findingsOf(folded, context);
   const findings = weighed.map((w) => w.finding);
-  const references = twins.filter((t) => !isCondemned(t.state));
-  const ratios = twinRatios(weighed, references);
+  const references = counterparts.filter((t) => !isCondemned(t.state));
+  const ratios = counterpartRatios(weighed, references);
   const notes = [
     ...looks(folded),
     ...disagreements(context.constants, folded),
-    ...sharedFate(findings, twins),
+    ...sharedFate(findings, counterparts),
     ...shownRatios(context.constants, ratios),
   ];
   const measured = { notes, ...figuresOf(weighed, context) };
@@ -49,7 +49,7 @@ export function judge(folded: Folded, context: JudgingContext, twins: readonly T
       settle: "measureEsrInCircuit",
       ...measured,
     };
-  const outlier = leading.state === "sound" ? unlikeTwins(context.constants, ratios, context.part.role) : null;
+  const outlier = leading.state === "sound" ? unlikeCounterparts(context.constants, ratios, context.part.role) : null;
   return { ...(outlier ?? complete(leading, findings, context)), ...measured };
 }
 
@@ -154,21 +154,21 @@ function disagreements(constants: ShopConstants, { all, counted }: Folded): Verd
 // two zeros agree; a zero beside a reading does not
 const ratioOf = (a: number, b: number) => (a === b ? 1 : Math.max(a, b) / Math.max(Math.min(a, b), Number.MIN_VALUE));
 
-interface TwinRatio {
+interface CounterpartRatio {
   quantity: "esr" | "capacitance";
-  /** how much worse than the median of its twins: above 1 is worse */
+  /** how much worse than the median of its counterparts: above 1 is worse */
   ratio: number;
-  twins: string[];
+  counterparts: string[];
   finding: Finding;
   inCircuit: boolean;
 }
 
-/** Every figure against the same quantity of the twins, read in the same state; C at 1 kHz and at 120 Hz are not compared as like. */
-function twinRatios(weighed: readonly Weighed[], twins: readonly Twin[]): TwinRatio[] {
-  return weighed.flatMap(({ quantity, reading, finding: mine }): TwinRatio[] => {
+/** Every figure against the same quantity of the counterparts, read in the same state; C at 1 kHz and at 120 Hz are not compared. */
+function counterpartRatios(weighed: readonly Weighed[], counterparts: readonly Counterpart[]): CounterpartRatio[] {
+  return weighed.flatMap(({ quantity, reading, finding: mine }): CounterpartRatio[] => {
     const value = magnitudeOf(reading.measurement);
     if (value === null || !(value > 0)) return [];
-    const alike = twins.flatMap((t) => {
+    const alike = counterparts.flatMap((t) => {
       const match = countingOf(t.folded, quantity);
       const size = match && match.inCircuit === reading.inCircuit ? magnitudeOf(match.measurement) : null;
       return size !== null && size > 0 ? [{ designator: t.designator, size }] : [];
@@ -178,36 +178,42 @@ function twinRatios(weighed: readonly Weighed[], twins: readonly Twin[]): TwinRa
     const esr = quantity === "esr" || quantity === "esrLow";
     const ratio = esr ? value / middle : middle / value;
     return [
-      { quantity: esr ? "esr" : "capacitance", ratio, twins: alike.map((t) => t.designator), finding: mine, inCircuit: reading.inCircuit },
+      {
+        quantity: esr ? "esr" : "capacitance",
+        ratio,
+        counterparts: alike.map((t) => t.designator),
+        finding: mine,
+        inCircuit: reading.inCircuit,
+      },
     ];
   });
 }
 
 const heldToTheOtherSide = (role: Role) => role === "crossover" || role === "tone";
 
-function unlikeTwins(constants: ShopConstants, ratios: readonly TwinRatio[], role: Role): Finding | null {
-  const sides = heldToTheOtherSide(role) ? 1 + figure(constants, "twins.sides") : null;
+function unlikeCounterparts(constants: ShopConstants, ratios: readonly CounterpartRatio[], role: Role): Finding | null {
+  const sides = heldToTheOtherSide(role) ? 1 + figure(constants, "counterparts.sides") : null;
   const off = ratios.find((r) => {
     // only the worse one of a pair is suspect; of two sides that must match, either
     const apart = r.quantity === "capacitance" && sides !== null ? Math.max(r.ratio, 1 / r.ratio) > sides + 1e-9 : false;
-    return apart || r.ratio > figure(constants, "twins.ratio");
+    return apart || r.ratio > figure(constants, "counterparts.ratio");
   });
   if (!off) return null;
-  const { twins, quantity, ratio, inCircuit } = off;
+  const { counterparts, quantity, ratio, inCircuit } = off;
   const lift = quantity === "esr" ? "liftAndEsr" : "liftAndCapacitance";
-  const reason = { code: "unlikeItsTwins", twins, quantity, ratio } as const;
+  const reason = { code: "unlikeCounterparts", counterparts, quantity, ratio } as const;
   return finding("undecided", "likely", reason, inCircuit ? lift : "repeatOutOfCircuit", off.finding.reference);
 }
 
-function shownRatios(constants: ShopConstants, ratios: readonly TwinRatio[]): VerdictNote[] {
+function shownRatios(constants: ShopConstants, ratios: readonly CounterpartRatio[]): VerdictNote[] {
   return ratios
-    .filter((r) => r.ratio >= figure(constants, "twins.shown"))
-    .map(({ twins, quantity, ratio }) => ({ code: "twinRatio", twins, quantity, ratio }));
+    .filter((r) => r.ratio >= figure(constants, "counterparts.shown"))
+    .map(({ counterparts, quantity, ratio }) => ({ code: "counterpartRatio", counterparts, quantity, ratio }));
 }
 
-function sharedFate(findings: readonly Finding[], twins: readonly Twin[]): VerdictNote[] {
+function sharedFate(findings: readonly Finding[], counterparts: readonly Counterpart[]): VerdictNote[] {
   const bad = findings.some((f) => isBad(f.state));
-  return bad && twins.length > 0 && twins.every((t) => isBad(t.state))
-    ? [{ code: "allTwinsBad", twins: twins.map((t) => t.designator) }]
+  return bad && counterparts.length > 0 && counterparts.every((t) => isBad(t.state))
+    ? [{ code: "allCounterpartsBad", counterparts: counterparts.map((t) => t.designator) }]
     : [];
 }

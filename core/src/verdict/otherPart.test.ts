@@ -5,8 +5,8 @@ import type { Observation } from "../evidence";
 import { PART_CLASSES, type PartClass } from "../part";
 import { volts } from "../units";
 import { judgePart, type PartEvidence } from "./otherPart";
-import { judgePoint, nominalIn, sisterOf, type PointExpectation } from "./point";
-import { besideSiblings } from "./siblings";
+import { judgePoint, nominalIn, complementaryRailOf, type PointExpectation } from "./point";
+import { besideCounterparts } from "./sideBySide";
 
 type FigureRead = Extract<Observation, { kind: "figure" }>;
 const figure = (quantity: FigureRead["quantity"], value: number | "over", over: Partial<FigureRead> = {}): FigureRead => ({
@@ -29,7 +29,7 @@ const evidence = (kind: PartClass, over: Partial<PartEvidence> = {}): PartEviden
   figures: [],
   state: null,
   looks: [],
-  siblings: () => [],
+  counterparts: () => [],
   ...over,
 });
 const look = (sign: "looksWhole" | "charred" | "cracked", intended = false) => ({ kind: "look" as const, sign, severity: null, intended });
@@ -107,7 +107,7 @@ describe("a part that is no capacitor", () => {
     ["an oddity that is meant so condemns nothing", evidence("resistor", { looks: [look("charred", true)] }), "unmeasured", "guess"],
     [
       "a gain among its like",
-      evidence("transistor", { figures: [figure("gain", 12)], siblings: () => [60, 62, 71] }),
+      evidence("transistor", { figures: [figure("gain", 12)], counterparts: () => [60, 62, 71] }),
       "undecided",
       "likely",
     ],
@@ -172,9 +172,9 @@ describe("volts at a named point", () => {
     if (off === null) expect(verdict.off).toBeNull();
     else expect(verdict.off).toBeCloseTo(off, 2);
   });
-  test("a rail's name holds what it should read, and its sister", () => {
+  test("a rail's name holds what it should read, and its complementary", () => {
     expect(["rail +15", "rail -15", "rail 5", "rail a +12v", "bias", "rail"].map(nominalIn)).toEqual([15, -15, 5, 12, null, null]);
-    expect(["rail +15", "rail -15", "rail 5", "rail +", "rail a +12"].map(sisterOf)).toEqual([
+    expect(["rail +15", "rail -15", "rail 5", "rail +", "rail a +12"].map(complementaryRailOf)).toEqual([
       "rail -15",
       "rail +15",
       null,
@@ -184,18 +184,18 @@ describe("volts at a named point", () => {
   });
 });
 
-describe("siblings side by side", () => {
+describe("counterparts side by side", () => {
   test("the odd one is told by its ratio to the median, heat along the board by a gradient", () => {
-    const odd = besideSiblings(STANDARD_CONSTANTS, [1.6, 1.7, 1.6, 5.9, 1.5, 1.7, 1.6]);
+    const odd = besideCounterparts(STANDARD_CONSTANTS, [1.6, 1.7, 1.6, 5.9, 1.5, 1.7, 1.6]);
     expect(odd.odd).toEqual([false, false, false, true, false, false, false]);
     expect(odd.median).toBe(1.6);
     expect(odd.gradient).toBeNull();
-    const warm = besideSiblings(STANDARD_CONSTANTS, [1, 1.2, 1.44, 1.728, null, 2.488]);
+    const warm = besideCounterparts(STANDARD_CONSTANTS, [1, 1.2, 1.44, 1.728, null, 2.488]);
     expect(warm.gradient).toBeCloseTo(2.488, 2);
     expect(warm.odd.some(Boolean)).toBe(false);
   });
   test("one reading is held against nothing", () => {
-    expect(besideSiblings(STANDARD_CONSTANTS, [null, 2, null])).toEqual({
+    expect(besideCounterparts(STANDARD_CONSTANTS, [null, 2, null])).toEqual({
       median: null,
       ratios: [null, null, null],
       odd: [false, false, false],
@@ -209,9 +209,9 @@ describe("siblings side by side", () => {
         fc.double({ min: 0.01, max: 100, noNaN: true }),
         (list, k) => {
           const [there, back, scaled] = [
-            besideSiblings(STANDARD_CONSTANTS, list),
-            besideSiblings(STANDARD_CONSTANTS, list.toReversed()),
-            besideSiblings(
+            besideCounterparts(STANDARD_CONSTANTS, list),
+            besideCounterparts(STANDARD_CONSTANTS, list.toReversed()),
+            besideCounterparts(
               STANDARD_CONSTANTS,
               list.map((v) => v * k),
             ),

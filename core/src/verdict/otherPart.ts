@@ -17,8 +17,8 @@ export interface PartEvidence {
   /** the state said last */
   state: StateSaid | null;
   looks: readonly LookSeen[];
-  /** figures of the same quantity on its siblings, without its own */
-  siblings: (quantity: FigureQuantity, label: string | null) => readonly number[];
+  /** figures of the same quantity on its counterparts, without its own */
+  counterparts: (quantity: FigureQuantity, label: string | null) => readonly number[];
 }
 
 export type PartReason =
@@ -34,7 +34,7 @@ export type PartReason =
   | { code: "halvesApart"; ratio: number }
   | { code: "halvesAlike"; ratio: number }
   | { code: "contactHigh"; ohms: number }
-  | { code: "siblings"; quantity: FigureQuantity; ratio: number; of: number }
+  | { code: "counterparts"; quantity: FigureQuantity; ratio: number; of: number }
   | { code: "said"; state: StateSaid["state"] }
   | { code: "seen"; sign: LookSeen["sign"] }
   | { code: "looksWholeOnly" }
@@ -205,17 +205,17 @@ function halves(constants: ShopConstants, a: FigureRead | null, b: FigureRead | 
     : verdict("sound", "likely", { code: "halvesAlike", ratio });
 }
 
-/** The odd one out among its siblings by more than 2 : 1, where no rule of its own speaks. */
+/** The odd one out among its counterparts by more than 2 : 1, where no rule of its own speaks. */
 function beside(constants: ShopConstants, e: PartEvidence): PartVerdict | null {
   for (const f of e.figures) {
     if (f.value === "over") continue;
-    const others = [...e.siblings(f.quantity, f.label)].sort((a, b) => a - b);
+    const others = [...e.counterparts(f.quantity, f.label)].sort((a, b) => a - b);
     if (others.length < 2) continue;
     const median = others[Math.floor(others.length / 2)]!;
     if (!(median > 0) || !(f.value > 0)) continue;
     const ratio = f.value / median;
-    if (Math.max(ratio, 1 / ratio) > figure(constants, "twins.ratio"))
-      return verdict("undecided", "likely", { code: "siblings", quantity: f.quantity, ratio, of: others.length }, "liftOneLeg");
+    if (Math.max(ratio, 1 / ratio) > figure(constants, "counterparts.ratio"))
+      return verdict("undecided", "likely", { code: "counterparts", quantity: f.quantity, ratio, of: others.length }, "liftOneLeg");
   }
   return null;
 }

@@ -40,7 +40,7 @@ export function nominalIn(point: string): number | null {
 }
 
 /** The name of the rail of the same volts the other way round: "rail -15" for "rail +15"; null where it has no sign. */
-export function sisterOf(point: string): string | null {
+export function complementaryRailOf(point: string): string | null {
   const nominal = /^(.*\s)([+-])(\S*)$/.exec(` ${point}`);
   return nominal ? `${nominal[1]}${nominal[2] === "+" ? "-" : "+"}${nominal[3]}`.trim() : null;
 }

@@ -53,7 +53,7 @@ export type VerdictReason =
   | { code: "condition"; condition: Condition; inCircuit: boolean }
   | { code: "said"; word: SaidWord }
   | { code: "contradiction"; quantity: "esr" | "capacitance" | "leak" }
-  | { code: "unlikeItsTwins"; twins: readonly string[]; quantity: "esr" | "capacitance"; ratio: number };
+  | { code: "unlikeCounterparts"; counterparts: readonly string[]; quantity: "esr" | "capacitance"; ratio: number };
 
 /** The reading that would turn a likely or undecided verdict into a shown one. */
 export type Settle =
@@ -74,8 +74,8 @@ export type Settle =
 
 export type VerdictNote =
   | { code: "metersDisagree"; meters: readonly [string, string]; ratio: number }
-  | { code: "allTwinsBad"; twins: readonly string[] }
-  | { code: "twinRatio"; twins: readonly string[]; quantity: "esr" | "capacitance"; ratio: number }
+  | { code: "allCounterpartsBad"; counterparts: readonly string[] }
+  | { code: "counterpartRatio"; counterparts: readonly string[]; quantity: "esr" | "capacitance"; ratio: number }
   | { code: "lookedBad"; sign: VisualSign };
 
 /** One finding drawn from one reading; a verdict is the finding that weighs most. */

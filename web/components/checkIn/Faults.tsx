@@ -54,19 +54,19 @@ export function Faults() {
         Another fault: <span className="mono">fault headphone socket cuts out</span>
         {checkInWords.linkLine} <span className="mono">re 214 fault 2</span>.
       </p>
-      {notes.sibling !== null && (
+      {notes.counterpart !== null && (
         <p>
           <b>{checkInWords.otherUnitPair}</b>{" "}
-          {notes.sibling === "here" ? (
+          {notes.counterpart === "here" ? (
             checkInWords.hereCompareWith
           ) : (
             <>
-              {notes.sibling === "absent" ? checkInWords.notHereAskReadings : "is it here? "}
-              <Button size="small" onClick={() => void submit("twin here")}>
+              {notes.counterpart === "absent" ? checkInWords.notHereAskReadings : "is it here? "}
+              <Button size="small" onClick={() => void submit("counterpart here")}>
                 here
               </Button>{" "}
-              {notes.sibling === "ask" && (
-                <Button size="small" onClick={() => void submit("twin not here")}>
+              {notes.counterpart === "ask" && (
+                <Button size="small" onClick={() => void submit("counterpart not here")}>
                   not here
                 </Button>
               )}

@@ -44,8 +44,8 @@ export function Candidates({ position, onDecided }: Props) {
   const [issue, setIssue] = useState<RequestIssue | null>(null);
   const [again, setAgain] = useState(0);
   const [busy, setBusy] = useState(false);
-  const twins = position.twins.flatMap((d) => view.positions.filter((p) => p.designator === d));
-  const [withTwins, setWithTwins] = useState(view.job.sidesApproach === "everyChannel");
+  const counterparts = position.counterparts.flatMap((d) => view.positions.filter((p) => p.designator === d));
+  const [withCounterparts, setWithCounterparts] = useState(view.job.sidesApproach === "everyChannel");
   const [withRules, setWithRules] = useState(false);
   const [asked, setAsked] = useState<Asked | null>(null);
   const [more, setMore] = useState<"sets" | "hand" | "hear" | "can" | null>(null);
@@ -69,7 +69,7 @@ export function Candidates({ position, onDecided }: Props) {
     reason: string | null,
     set: PartSet | null = null,
   ): Promise<boolean> => {
-    const together = withTwins && decision === "replace" ? [position, ...twins] : [position];
+    const together = withCounterparts && decision === "replace" ? [position, ...counterparts] : [position];
     const answer = await write("POST", "choices", {
       positions: together.map((p) => ({ designator: p.designator, follows: p.choice?.id ?? null })),
       decision,
@@ -167,9 +167,9 @@ export function Candidates({ position, onDecided }: Props) {
         />
       )}
       <div className={styles.acts}>
-        {twins.length > 0 && (
-          <Checkbox checked={withTwins} onChange={(e) => setWithTwins(e.target.checked)}>
-            the same for {list(twins.map((t) => t.designator))}
+        {counterparts.length > 0 && (
+          <Checkbox checked={withCounterparts} onChange={(e) => setWithCounterparts(e.target.checked)}>
+            the same for {list(counterparts.map((t) => t.designator))}
           </Checkbox>
         )}
         <Button size="small" aria-expanded={more === "sets"} onClick={() => toggle("sets")}>

@@ -1,6 +1,6 @@
 "use client";
 
-import { channelsOf, roadMap, type RoadMapRow } from "@mirvek/core/job";
+import { channelsOf, componentMap, type ComponentMapRow } from "@mirvek/core/job";
 import { isPolarised } from "@mirvek/core/part";
 import { Button } from "antd";
 import { useState } from "react";
@@ -22,9 +22,9 @@ export function ComponentMapSheet() {
   const channels = channelsOf(view.positions);
   const hasCommon = view.positions.some((p) => p.channel === null);
   const [channel, setChannel] = useState<string>(channels[0] ?? COMMON);
-  const map = roadMap(view.positions, view.unit.notes.laid, channel === COMMON ? null : channel);
+  const map = componentMap(view.positions, view.unit.notes.laid, channel === COMMON ? null : channel);
   const rows = map.sections.flatMap((s) => s.rows);
-  const reversed = rows.filter((r) => r.reversed || r.twinsOtherWay.length > 0);
+  const reversed = rows.filter((r) => r.reversed || r.counterpartsOtherWay.length > 0);
   useKeys({ p: () => window.print() });
   const options = [
     ...channels.map((value) => ({ value, label: `channel ${value}` })),
@@ -88,7 +88,7 @@ export function ComponentMapSheet() {
   );
 }
 
-function Row({ of: { position: p, laid, others, reversed, twinsOtherWay } }: { of: RoadMapRow }) {
+function Row({ of: { position: p, laid, others, reversed, counterpartsOtherWay } }: { of: ComponentMapRow }) {
   const { view } = useJob();
   const choice = view.positions.find((o) => o.id === p.id)?.choice ?? null;
   const goesIn =
@@ -120,7 +120,7 @@ function Row({ of: { position: p, laid, others, reversed, twinsOtherWay } }: { o
               <span className="muted">not entered</span>
             )}
             {reversed && <b> against its neighbours</b>}
-            {twinsOtherWay.length > 0 && <b> {list(twinsOtherWay)} the other way</b>}
+            {counterpartsOtherWay.length > 0 && <b> {list(counterpartsOtherWay)} the other way</b>}
           </>
         )}
       </td>

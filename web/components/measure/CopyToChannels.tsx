@@ -10,8 +10,8 @@ import { measureWords } from "../../wording/screens/measure";
 const MAX_CHANNELS = 15;
 
 /**
- * The same positions again in every other channel, in one act: C14 becomes C114, C214 … Originals and copies are compared as twins from
- * then on.
+ * The same positions again in every other channel, in one act: C14 becomes C114, C214 … Originals and copies are compared as
+ * counterparts from then on.
  */
 export function CopyToChannels({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { view, write } = useJob();
@@ -22,7 +22,8 @@ export function CopyToChannels({ open, onClose }: { open: boolean; onClose: () =
   const names = named.split(/[\s,;]+/).filter(Boolean);
   const [busy, setBusy] = useState(false);
   const originals =
-    from ?? view.positions.filter((p) => p.channel !== null && p.channel === channels[0] && p.twins.length === 0).map((p) => p.designator);
+    from ??
+    view.positions.filter((p) => p.channel !== null && p.channel === channels[0] && p.counterparts.length === 0).map((p) => p.designator);
   const copies = names.flatMap((_, i) => originals.map((d) => shiftDesignator(d, (offset ?? 0) * (i + 1))));
   const taken = copies.filter((c): c is string => c !== null && view.positions.some((p) => p.designator === c));
   const ready =
@@ -37,7 +38,7 @@ export function CopyToChannels({ open, onClose }: { open: boolean; onClose: () =
     names.every((n) => /^[A-Za-z0-9]{1,12}$/.test(n));
   const copy = async () => {
     setBusy(true);
-    const answer = await write("POST", "positions", { kind: "twins", from: originals, offset, channels: names });
+    const answer = await write("POST", "positions", { kind: "counterparts", from: originals, offset, channels: names });
     setBusy(false);
     if (!answer.ok) return;
     setFrom(null);
@@ -51,25 +52,25 @@ export function CopyToChannels({ open, onClose }: { open: boolean; onClose: () =
       okText={`Make ${copies.length}`}
       okButtonProps={{ disabled: !ready, loading: busy }}
       title={measureWords.copyOtherChannels}
-      afterOpenChange={(stands) => stands && document.getElementById("twin-from")?.focus()}
+      afterOpenChange={(stands) => stands && document.getElementById("counterpart-from")?.focus()}
       destroyOnHidden
     >
       <Form layout="vertical">
-        <Form.Item label="Positions" htmlFor="twin-from">
+        <Form.Item label="Positions" htmlFor="counterpart-from">
           <Select
-            id="twin-from"
+            id="counterpart-from"
             mode="multiple"
             value={originals}
             onChange={setFrom}
             options={view.positions.map((p) => ({ value: p.designator, label: p.designator }))}
           />
         </Form.Item>
-        <Form.Item label={measureWords.numbersGoUpEach} htmlFor="twin-offset">
-          <InputNumber id="twin-offset" value={offset} onChange={setOffset} min={-9998} max={9998} precision={0} />
+        <Form.Item label={measureWords.numbersGoUpEach} htmlFor="counterpart-offset">
+          <InputNumber id="counterpart-offset" value={offset} onChange={setOffset} min={-9998} max={9998} precision={0} />
         </Form.Item>
-        <Form.Item label={measureWords.channelsCopiesTheirOrder} htmlFor="twin-channel">
+        <Form.Item label={measureWords.channelsCopiesTheirOrder} htmlFor="counterpart-channel">
           <Input
-            id="twin-channel"
+            id="counterpart-channel"
             value={named}
             onChange={(e) => setNamed(e.target.value)}
             onPressEnter={() => ready && void copy()}

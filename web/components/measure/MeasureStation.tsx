@@ -17,8 +17,8 @@ const Points = dynamic(() => import("./Points").then((m) => m.Points));
 const SideBySide = dynamic(() => import("./SideBySide").then((m) => m.SideBySide));
 const PositionDrawer = dynamic(() => import("./PositionDrawer").then((m) => m.PositionDrawer), { ssr: false });
 
-const PARTS: readonly Part[] = ["capacitors", "others", "points", "siblings"];
-type Part = "capacitors" | "others" | "points" | "siblings";
+const PARTS: readonly Part[] = ["capacitors", "others", "points", "counterparts"];
+type Part = "capacitors" | "others" | "points" | "counterparts";
 
 /** Every position by section, with what was read and what it means. The entry line below fills it. */
 export function MeasureStation() {
@@ -51,12 +51,12 @@ export function MeasureStation() {
           { value: "capacitors", label: `Capacitors ${view.positions.length}` },
           { value: "others", label: `Other parts ${view.unit.parts.length}` },
           { value: "points", label: `Points ${view.unit.points.length}` },
-          { value: "siblings", label: "Side by side" },
+          { value: "counterparts", label: "Side by side" },
         ]}
       />
       {shown === "others" && <OtherParts />}
       {shown === "points" && <Points />}
-      {shown === "siblings" && <SideBySide />}
+      {shown === "counterparts" && <SideBySide />}
       {shown === "capacitors" && (
         <>
           <div className={styles.tools}>
@@ -130,6 +130,6 @@ function bySection(positions: readonly PositionView[]): [string, PositionView[]]
 
 function summary(positions: readonly PositionView[]): string {
   const measured = positions.filter((p) => p.verdict.state !== "unmeasured").length;
-  const twins = positions.some((p) => p.twins.length > 0) ? ", counterparts compared" : "";
-  return `${measured} of ${positions.length} measured${twins}`;
+  const counterparts = positions.some((p) => p.counterparts.length > 0) ? ", counterparts compared" : "";
+  return `${measured} of ${positions.length} measured${counterparts}`;
 }

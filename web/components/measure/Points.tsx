@@ -101,9 +101,9 @@ function PointRow({ of: p }: { of: PointModel }) {
           <>
             <b className="mono">{signedVolts(now.reading.volts, now.reading.significant)}</b>{" "}
             <span className={TONE[now.verdict.state]}>{pointVerdictText(now.verdict)}</span>
-            {p.sister && (
+            {p.complementary && (
               <div className="muted">
-                its complementary rail {p.sister.name} is at {signedVolts(p.sister.volts)}
+                its complementary rail {p.complementary.name} is at {signedVolts(p.complementary.volts)}
               </div>
             )}
             {p.name.startsWith("offset") && (

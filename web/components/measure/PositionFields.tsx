@@ -57,7 +57,7 @@ function missingOf(p: PositionView): readonly string[] {
 
 const GROUPS: Readonly<Record<FieldGroup, readonly string[]>> = {
   marking: ["nominal", "rated", "technology", "toleranceMinus", "tolerancePlus", "temperature"],
-  place: ["section", "channel", "role", "across", "twinKey", "holdsCharge"],
+  place: ["section", "channel", "role", "across", "counterpartGroup", "holdsCharge"],
   circuit: ["working", "following", "largest", "originalEsr", "esrLeast", "esrMost", "pulse", "audio"],
   fit: ["mounting", "diameter", "height", "pitch", "maxDiameter", "maxHeight"],
 };
@@ -83,7 +83,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
         ...values,
         ...Object.fromEntries(UNIT_FIELDS.map((f) => [f, number(f)])),
         channel: values.channel || null,
-        twinKey: values.twinKey || null,
+        counterpartGroup: values.counterpartGroup || null,
         ...Object.fromEntries(PLAIN_NUMBERS.map((f) => [f, numberOf(values[f])])),
         toleranceMinus: (numberOf(values.toleranceMinus) ?? 0) / 100,
         tolerancePlus: (numberOf(values.tolerancePlus) ?? 0) / 100,
@@ -176,8 +176,8 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
         <Input maxLength={12} />
       </Form.Item>
     ),
-    twinKey: (
-      <Form.Item key="twinKey" name="twinKey" label="Counterpart group">
+    counterpartGroup: (
+      <Form.Item key="counterpartGroup" name="counterpartGroup" label="Counterpart group">
         <Input maxLength={40} placeholder={measureWords.oneNameAllThem} />
       </Form.Item>
     ),
@@ -216,7 +216,7 @@ function Fields({ position: p, onTouch, onDone }: { position: PositionView; onTo
         ...p,
         ...Object.fromEntries(UNIT_FIELDS.map((f) => [f, text(f)])),
         channel: p.channel ?? "",
-        twinKey: p.twinKey ?? "",
+        counterpartGroup: p.counterpartGroup ?? "",
         toleranceMinus: Math.round(p.tolerance.minus * 1000) / 10,
         tolerancePlus: Math.round(p.tolerance.plus * 1000) / 10,
         across: p.parallelWith === null ? "unknown" : p.parallelWith.length === 0 ? "alone" : "with",

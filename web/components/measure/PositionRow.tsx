@@ -64,7 +64,7 @@ function PlainPositionRow({ position: p, here, onCursor, onOpen }: Props) {
       <td className={styles.why}>
         {[reasonOf(verdict), ...notesOf(verdict)].filter(Boolean).join("; ")}
         {verdict.state === "unmeasured" && p.renewed && measureWords.newPartFittedNot}
-        {verdict.state === "unmeasured" && !p.renewed && p.twins.length > 0 && `counterpart of ${p.twins.join(", ")}`}
+        {verdict.state === "unmeasured" && !p.renewed && p.counterparts.length > 0 && `counterpart of ${p.counterparts.join(", ")}`}
       </td>
     </tr>
   );

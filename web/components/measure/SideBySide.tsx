@@ -1,7 +1,7 @@
 "use client";
 
 import { countingOf, magnitudeOf } from "@mirvek/core/evidence";
-import { besideSiblings } from "@mirvek/core/verdict";
+import { besideCounterparts } from "@mirvek/core/verdict";
 import { useEffect } from "react";
 import type { PositionView } from "../../schemas/jobView";
 import { shown, times } from "../../wording/quantity";
@@ -15,7 +15,7 @@ const NAME = { esr: "ESR", capacitance: "C" } as const;
 const UNIT = { esr: "Ω", capacitance: "F" } as const;
 /**
  * The same position in every channel beside each other: each reading, its ratio to the median of the row. A bare number goes to the part
- * under the cursor, and Enter moves on to its next sibling.
+ * under the cursor, and Enter moves on to its next counterpart.
  */
 export function SideBySide() {
   const { view, answer, focusLine } = useJob();
@@ -39,7 +39,7 @@ export function SideBySide() {
   return (
     <>
       {QUANTITIES.map((quantity) => (
-        <table key={quantity} className={`sheet ${styles.siblings}`} aria-label={`${NAME[quantity]} side by side`}>
+        <table key={quantity} className={`sheet ${styles.counterparts}`} aria-label={`${NAME[quantity]} side by side`}>
           <thead>
             <tr>
               <th>{NAME[quantity]}</th>
@@ -55,9 +55,9 @@ export function SideBySide() {
           <tbody>
             {groups.map((group) => {
               const values = group.map((p) => valueOf(p, quantity));
-              const { median, ratios, odd, gradient } = besideSiblings(view.shop.constants, values);
+              const { median, ratios, odd, gradient } = besideCounterparts(view.shop.constants, values);
               return (
-                <tr key={group[0]!.twinKey}>
+                <tr key={group[0]!.counterpartGroup}>
                   <td className="mono">{group[0]!.designator}</td>
                   {channels.map((c, column) => {
                     const i = group.findIndex((p, at) => (p.channel ?? `#${at + 1}`) === c);
@@ -99,7 +99,7 @@ export function SideBySide() {
   );
 }
 
-/** After a bare number for the part under the cursor, the cursor moves on to its next sibling. */
+/** After a bare number for the part under the cursor, the cursor moves on to its next counterpart. */
 function useWalk(answer: ReturnType<typeof useJob>["answer"], order: readonly string[], setCursor: (designator: string) => void): void {
   const said = answer?.kind === "said" && answer.entry.kind === "keeps" ? answer : null;
   const reading = said?.entry.kind === "keeps" ? said.entry.effects.find((c) => c.about === "reading") : undefined;
@@ -118,9 +118,10 @@ function valueOf(p: PositionView, quantity: Shown): number | null {
   return reading ? magnitudeOf(reading.measurement) : null;
 }
 
-/** Twin groups, each in the order of their designators. */
+/** Counterpart groups, each in the order of their designators. */
 function groupsOf(positions: readonly PositionView[]): PositionView[][] {
   const groups = new Map<string, PositionView[]>();
-  for (const p of positions) if (p.twinKey !== null) groups.set(p.twinKey, [...(groups.get(p.twinKey) ?? []), p]);
+  for (const p of positions)
+    if (p.counterpartGroup !== null) groups.set(p.counterpartGroup, [...(groups.get(p.counterpartGroup) ?? []), p]);
   return [...groups.values()].filter((g) => g.length > 1);
 }

@@ -9,7 +9,7 @@ import type { Outcomes } from "./useCircuit";
 import styles from "./Simulate.module.css";
 
 const tick = { fill: "var(--muted)", fontSize: 12 };
-const ORDER: readonly CaseName[] = ["healthy", "measured", "twin", "replacement"];
+const ORDER: readonly CaseName[] = ["healthy", "measured", "counterpart", "replacement"];
 const keyOf = (c: Pick<Curve, "key" | "at">) => `${c.key} ${c.at ?? ""}`;
 const curveIn = (outcomes: Outcomes, name: CaseName, of: Pick<Curve, "key" | "at">) =>
   outcomes[name]?.curves.find((c) => keyOf(c) === keyOf(of));

@@ -7,7 +7,7 @@ import { CASE_TEXT, type CaseName } from "./cases";
 import type { Outcomes } from "./useCircuit";
 import styles from "./Simulate.module.css";
 
-const ORDER: readonly CaseName[] = ["healthy", "measured", "twin", "replacement", "tried"];
+const ORDER: readonly CaseName[] = ["healthy", "measured", "counterpart", "replacement", "tried"];
 /** Figures a technician asks for seldom; they fold away. */
 const SELDOM = new Set(["harmonic", "rippleRms", "trough", "discharge", "q", "nearest", "railImpedancePeak", "balanceWatts"]);
 const same = (a: Figure, b: Figure) => a.key === b.key && a.at === b.at;

@@ -44,7 +44,7 @@ function restoringNotes({ cases }: Circuit): string[] {
 /** How far the two sides are apart where the ear places sounds, and whether the parts chosen bring them together. */
 function matchNotes(outcomes: Outcomes | null): string[] {
   const level = (o: Solved | undefined) => o?.curves.find((c) => c.key === "response");
-  const [here, there] = [level(outcomes?.measured), level(outcomes?.twin)];
+  const [here, there] = [level(outcomes?.measured), level(outcomes?.counterpart)];
   if (!here || !there) return [];
   return [mismatchText(sideMismatch(here.x, here.y, there.y, ...EAR_BAND))];
 }

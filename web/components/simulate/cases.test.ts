@@ -19,7 +19,7 @@ const position = (designator: string, state: string, share: number, over: object
   };
   const measurement = { kind: "capacitance", farads: farads(4.7e-6 * (share || 1)), at: hertz(120) } as const;
   const folded = fold(STANDARD_CONSTANTS, share === 0 ? [] : [{ takenAt: 1, inCircuit: false, meter: "blue", measurement }], true);
-  return { ...part, verdict: { state }, folded, fittings: [{ part }], twins: [], choice: null, ...over } as unknown as PositionView;
+  return { ...part, verdict: { state }, folded, fittings: [{ part }], counterparts: [], choice: null, ...over } as unknown as PositionView;
 };
 const faradsOf = (parts: ReturnType<typeof casesOf>["measured"] | null) =>
   parts?.["c1"]?.kind === "works" ? parts["c1"].farads * 1e6 : null;
@@ -31,19 +31,19 @@ const film = {
   esr: { ohms: ohms(0.02), at: hertz(5000) },
 };
 
-test("healthy is the marked value, measured what was read, the twin its own reading", () => {
-  const positions = [position("C101", "failed", 0.34, { twins: ["C1"] }), position("C1", "sound", 0.97, { twins: ["C101"] })];
+test("healthy is the marked value, measured what was read, the counterpart its own reading", () => {
+  const positions = [position("C101", "failed", 0.34, { counterparts: ["C1"] }), position("C1", "sound", 0.97, { counterparts: ["C101"] })];
   const cases = casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, positions);
   expect(faradsOf(cases.healthy)).toBeCloseTo(4.7, 6);
   expect(faradsOf(cases.measured)).toBeCloseTo(4.7 * 0.34, 6);
-  expect(faradsOf(cases.twin)).toBeCloseTo(4.7 * 0.97, 6);
+  expect(faradsOf(cases.counterpart)).toBeCloseTo(4.7 * 0.97, 6);
   expect(cases.replacement).toBeNull();
 });
 
-test("an unmeasured twin tells nothing, and a part without one has no other channel", () => {
-  const bad = position("C101", "failed", 0.34, { twins: ["C1"] });
-  expect(casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, [bad, position("C1", "unmeasured", 0)]).twin).toBeNull();
-  expect(casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, [{ ...bad, twins: [] }]).twin).toBeNull();
+test("an unmeasured counterpart tells nothing, and a part without one has no other channel", () => {
+  const bad = position("C101", "failed", 0.34, { counterparts: ["C1"] });
+  expect(casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, [bad, position("C1", "unmeasured", 0)]).counterpart).toBeNull();
+  expect(casesOf(STANDARD_CONSTANTS, scenario, settings, { c1: "C101" }, [{ ...bad, counterparts: [] }]).counterpart).toBeNull();
 });
 
 test("the part chosen stands in with its series' own ESR; one left in or taken back does not", () => {

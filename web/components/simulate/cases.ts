@@ -5,18 +5,18 @@ import type { PartState } from "@mirvek/core/part";
 import { partsOf, slotStates, type Binding, type SlotState } from "@mirvek/core/explain";
 import type { PositionView } from "../../schemas/jobView";
 
-export type CaseName = "healthy" | "measured" | "twin" | "replacement" | "tried";
+export type CaseName = "healthy" | "measured" | "counterpart" | "replacement" | "tried";
 export const CASE_TEXT: Readonly<Record<CaseName, string>> = {
   healthy: "healthy",
   measured: "as measured",
-  twin: "the other channel",
+  counterpart: "the other channel",
   replacement: "with the parts chosen",
   tried: "tried",
 };
 export const CASE_INK: Readonly<Record<CaseName, { stroke: string; dash?: string; width: number }>> = {
   healthy: { stroke: "var(--sound)", width: 2 },
   measured: { stroke: "var(--failed)", width: 2.4 },
-  twin: { stroke: "var(--open)", dash: "1 4", width: 2.4 },
+  counterpart: { stroke: "var(--open)", dash: "1 4", width: 2.4 },
   replacement: { stroke: "var(--ink)", dash: "7 4", width: 2 },
   tried: { stroke: "var(--copper)", dash: "2 3", width: 2.4 },
 };
@@ -26,7 +26,7 @@ export interface Cases {
   healthy: Parts;
   measured: Parts;
   /** the same circuit of another channel, where its parts are on the job */
-  twin: Parts | null;
+  counterpart: Parts | null;
   /** null while nothing has been chosen for any part in this circuit */
   replacement: Parts | null;
 }
@@ -59,12 +59,12 @@ export function casesOf(
     slots,
     healthy: partsOf(slots, (s) => s.sound.state),
     measured: partsOf(slots, (s) => s.now.state),
-    twin: twinParts(constants, scenario, slots, positions),
+    counterpart: counterpartParts(constants, scenario, slots, positions),
     replacement: any ? partsOf(slots, (s) => chosen(s) ?? s.now.state) : null,
   };
 }
 
-function twinParts(
+function counterpartParts(
   constants: ShopConstants,
   scenario: ScenarioFacts,
   slots: readonly SlotState[],
@@ -72,9 +72,9 @@ function twinParts(
 ): Parts | null {
   const at = scenario.esrAt;
   const stateOf = (s: SlotState): PartState | null => {
-    const name = positions.find((p) => p.designator === s.position?.part.designator)?.twins[0];
-    const twin = positions.find((p) => p.designator === name);
-    return twin && twin.verdict.state !== "unmeasured" ? measuredState(constants, asPart(twin), at).state : null;
+    const name = positions.find((p) => p.designator === s.position?.part.designator)?.counterparts[0];
+    const counterpart = positions.find((p) => p.designator === name);
+    return counterpart && counterpart.verdict.state !== "unmeasured" ? measuredState(constants, asPart(counterpart), at).state : null;
   };
   return slots.some((s) => stateOf(s) !== null) ? partsOf(slots, (s) => stateOf(s) ?? s.now.state) : null;
 }

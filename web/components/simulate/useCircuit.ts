@@ -96,10 +96,10 @@ export function useCircuit(id: ScenarioId, setup: Setup, focus: string | null) {
   const [solved, setSolved] = useState<{ id: ScenarioId; outcomes: Record<string, Solved> } | null>(null);
   const [issue, setIssue] = useState<CircuitIssue | null>(null);
   // plain data: the same circuit asked for again by a refreshed view need not be solved again
-  const question = JSON.stringify([id, settings, cases.healthy, cases.measured, cases.twin, cases.replacement], withInfinity);
+  const question = JSON.stringify([id, settings, cases.healthy, cases.measured, cases.counterpart, cases.replacement], withInfinity);
   useEffect(() => {
     let gone = false;
-    const named = (["healthy", "measured", "twin", "replacement"] as const).flatMap((name) =>
+    const named = (["healthy", "measured", "counterpart", "replacement"] as const).flatMap((name) =>
       cases[name] ? [{ name, parts: cases[name] as Parts }] : [],
     );
     void client.ask({ type: "solve", scenario: id, settings, cases: named, detail: "full" }).then((outcome) => {

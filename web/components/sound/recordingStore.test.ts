@@ -105,11 +105,11 @@ describe("a recording that is taken", () => {
     void b.store.add(file(6), "two");
     await b.hear();
     expect(b.now().keeping.kind).toBe("sending");
-    await b.store.mean(b.now().key, { moment: "twin", played: "nothing" });
+    await b.store.mean(b.now().key, { moment: "counterpart", played: "nothing" });
     arrive();
     await b.settle();
-    expect(b.now()).toMatchObject({ keeping: { kind: "kept" }, moment: "twin", played: "nothing" });
-    expect(b.kept[1]).toMatchObject({ moment: "twin", played: "nothing" });
+    expect(b.now()).toMatchObject({ keeping: { kind: "kept" }, moment: "counterpart", played: "nothing" });
+    expect(b.kept[1]).toMatchObject({ moment: "counterpart", played: "nothing" });
   });
   test("the same file again is the one that is there", async () => {
     const b = bench();
@@ -192,8 +192,8 @@ describe("recordings of the records", () => {
     const b = bench();
     void b.store.add(file(5), "one");
     await b.hear();
-    await b.store.mean(b.now().key, { moment: "twin", played: "sweep" });
-    expect(b.kept[0]).toMatchObject({ moment: "twin", played: "sweep" });
+    await b.store.mean(b.now().key, { moment: "counterpart", played: "sweep" });
+    expect(b.kept[0]).toMatchObject({ moment: "counterpart", played: "sweep" });
     expect(b.now().hearing.kind, "what was heard stays known").toBe("heard");
     await b.store.drop(b.now().key);
     expect([b.kept, b.store.get().recordings, b.store.get().current]).toEqual([[], [], null]);

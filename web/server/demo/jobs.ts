@@ -12,7 +12,7 @@ export interface DemoJob {
   checkIn: Partial<CheckIn> & Pick<CheckIn, "title" | "unitKind" | "supplyKind" | "complaint" | "findings">;
   daysAgo: number;
   positions: string;
-  twins: readonly { from: readonly string[]; offset: number; channel: string }[];
+  counterparts: readonly { from: readonly string[]; offset: number; channel: string }[];
   faults: Readonly<Record<string, DemoFault>>;
   /** typed before anything is measured: power, residual volts, rails, notes. "wait" lets 65 s pass. */
   before: readonly string[];
@@ -50,14 +50,14 @@ export const DEMO_JOBS: readonly DemoJob[] = [
 C1 4.7u 50v crossover bipolar L 6.3x11 p2.5
 C2 10u 50v crossover bipolar L 8x11.5 p3.5
 C3 2.2u 100v crossover film L p15`,
-    twins: [{ from: ["C1", "C2", "C3"], offset: 100, channel: "R" }],
+    counterparts: [{ from: ["C1", "C2", "C3"], offset: 100, channel: "R" }],
     faults: { C101: { share: 0.34, dryness: 16 }, C102: { share: 0.62, dryness: 4 }, C2: { dryness: 1.45, share: 0.9 } },
     before: ["note no supply inside, nothing holds charge", "swapped left tweeter with right, fault stayed"],
     measure: { quick: "all", full: "all" },
     after: [
       "LS1 8 ohm reads 6.1",
       "LS101 8 ohm reads 6 ohm",
-      "twin here",
+      "counterpart here",
       "note left and right within 0.3 dB at 8 kHz after the change, heard with the same record",
       "dull gone",
     ],
@@ -94,7 +94,7 @@ C7 100n 400v coupling paper axial
 C8 100n 400v coupling paper axial
 C9 50u 50v bypass axial
 C10 470p 500v feedback c0g p5`,
-    twins: [],
+    counterparts: [],
     faults: {},
     before: [
       "F1 looks whole",
@@ -142,7 +142,7 @@ C23 22u 25v decoupler L 5x11 p2
 C24 220p 100v feedback c0g L p5
 C25 47u 25v decoupler L 6.3x11 p2.5
 C26 10u 50v coupling L 5x11 p2`,
-    twins: [{ from: ["C21", "C22", "C23", "C24", "C25", "C26"], offset: 20, channel: "R" }],
+    counterparts: [{ from: ["C21", "C22", "C23", "C24", "C25", "C26"], offset: 20, channel: "R" }],
     faults: {
       C42: { open: true, share: 0.02 },
       C41: { dryness: 3.4, share: 0.7 },
@@ -208,7 +208,7 @@ C16 1u 50v coupling bipolar 5x11 p2
 #Output
 C21 47u 35v coupling 6.3x11 p2.5
 C22 220u 35v decoupler 10x12.5 p5`,
-    twins: [],
+    counterparts: [],
     faults: { C3: { dryness: 3, share: 0.72 }, C22: { dryness: 1.7, share: 0.83 } },
     before: [...safe("C1", "C2")],
     measure: { quick: ["C1", "C2", "C3", "C4", "C11", "C12", "C15", "C21", "C22"], full: ["C1", "C2", "C3", "C4", "C21", "C22"] },
@@ -254,7 +254,7 @@ C14 47u 25v decoupler 5x11 p2
 C15 220n 63v servo film p5
 #Amplifier
 C21 100u 25v bypass 6.3x11 p2.5`,
-    twins: [],
+    counterparts: [],
     faults: { C11: { share: 0.24, dryness: 14 }, C14: { dryness: 3.1, share: 0.66 } },
     before: [...safe("C1", "C2")],
     measure: { quick: "all", full: ["C1", "C2", "C3", "C4", "C11", "C12", "C15"] },
@@ -301,7 +301,7 @@ C25 1u 50v coupling L 5x11 p2
 C31 10u 50v coupling L 5x11 p2
 C33 47u 50v feedback L 6.3x11 p2.5
 C35 100n 100v suppression film L p5`,
-    twins: [{ from: ["C14", "C21", "C23", "C25", "C31", "C33", "C35"], offset: 100, channel: "R" }],
+    counterparts: [{ from: ["C14", "C21", "C23", "C25", "C31", "C33", "C35"], offset: 100, channel: "R" }],
     faults: {
       C1: { share: 0.31, dryness: 7 },
       C2: { share: 0.19, dryness: 22 },
@@ -364,7 +364,7 @@ C2 47u 50v start 6.3x11 p2.5
 C11 1000u 16v output 10x20 p5
 C12 470u 16v output 10x16 p5
 C13 100u 25v output 6.3x11 p2.5`,
-    twins: [],
+    counterparts: [],
     faults: { C2: { share: 0.28, dryness: 17 }, C12: { dryness: 1.4, share: 0.88 } },
     before: [
       ...safe("C1"),
@@ -403,7 +403,7 @@ C2 2200u 35v reservoir 16x31.5 p7.5
 C11 10u 50v coupling L 5x11 p2
 C12 47u 25v decoupler L 6.3x11 p2.5
 C13 22u 25v bypass L 5x11 p2`,
-    twins: [{ from: ["C11", "C12", "C13"], offset: 100, channel: "R" }],
+    counterparts: [{ from: ["C11", "C12", "C13"], offset: 100, channel: "R" }],
     faults: {
       C1: { dryness: 1.0 },
       C12: { dryness: 3.2, share: 0.7 },

@@ -41,7 +41,7 @@ describe("each job of the demo stands somewhere else", () => {
 
   test("the receiver has two bad reservoirs with replacements, and the counterpart of a bad decoupler to measure next", async () => {
     const receiver = await view(406);
-    expect(receiver.next).toMatchObject({ code: "measure", position: "C114", twinOf: "C14" });
+    expect(receiver.next).toMatchObject({ code: "measure", position: "C114", counterpartOf: "C14" });
     for (const designator of ["C1", "C2"]) {
       const reservoir = receiver.positions.find((p) => p.designator === designator)!;
       expect(reservoir.verdict).toMatchObject({ state: "failed", certainty: "shown" });
@@ -60,7 +60,7 @@ describe("each job of the demo stands somewhere else", () => {
     expect(prompter.positions.filter((p) => p.holdsCharge).map((p) => p.designator)).toEqual(["C1A", "C1B", "C3", "C4"]);
   });
 
-  test("the mixer's right output goes open, its left twin is sound", async () => {
+  test("the mixer's right output goes open, its left counterpart is sound", async () => {
     expect(await stateOf(403, "C42")).toBe("open");
     expect(await stateOf(403, "C22")).toBe("sound");
   });
@@ -108,7 +108,7 @@ describe("each job of the demo stands somewhere else", () => {
     expect(unit.points.find((p) => p.name === "rail +15")).toMatchObject({
       expected: { low: 14.7, high: 15.3, from: "said" },
       now: { verdict: { state: "low" } },
-      sister: { name: "rail -15", volts: -15 },
+      complementary: { name: "rail -15", volts: -15 },
     });
   });
 

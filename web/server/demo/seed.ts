@@ -117,8 +117,8 @@ class JobSeeder {
     await db.query("update job set opened_at = $2 where id = $1", [id, new Date(this.clock)]);
     await insertJobEvent(db, id, "opened", {}, "demo");
     await addPositions(db, number, { kind: "list", text: demo.positions });
-    for (const { from, offset, channel } of demo.twins)
-      await addPositions(db, number, { kind: "twins", from: [...from], offset, channels: [channel] });
+    for (const { from, offset, channel } of demo.counterparts)
+      await addPositions(db, number, { kind: "counterparts", from: [...from], offset, channels: [channel] });
     for (const [i, r] of (demo.recordings ?? []).entries()) await seedRecording(db, id, r, SEED + 10 * this.index + i);
     const positions = await this.positions();
     const mains = demo.checkIn.supplyKind !== "none" && demo.checkIn.supplyKind !== "battery";

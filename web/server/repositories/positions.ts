@@ -19,7 +19,7 @@ const positionRow = z
     designator: z.string(),
     section: z.string(),
     channel: z.string().nullable(),
-    twin_key: z.string().nullable(),
+    counterpart_group: z.string().nullable(),
     role: z.enum(ROLES),
     technology: z.enum(TECHNOLOGIES),
     nominal_f: z.number().transform(farads),
@@ -54,7 +54,7 @@ const positionRow = z
     designator: r.designator,
     section: r.section,
     channel: r.channel,
-    twinKey: r.twin_key,
+    counterpartGroup: r.counterpart_group,
     role: r.role,
     technology: r.technology,
     nominal: r.nominal_f,
@@ -82,12 +82,12 @@ const positionRow = z
 /** Positions of several jobs at once, in the order they were entered. */
 export const listPositions = (db: Db, jobIds: readonly number[]): Promise<PositionRecord[]> => listWhere(db, jobIds, "is null");
 
-/** These positions and their twins. */
-export async function listWithTwins(db: Db, ids: readonly number[]): Promise<PositionRecord[]> {
+/** These positions and their counterparts. */
+export async function listWithCounterparts(db: Db, ids: readonly number[]): Promise<PositionRecord[]> {
   const { rows } = await db.query(
     `select r.*, l.client_key as line from position r left join readout_line l on l.id = r.line_id
-     where r.retired_at is null and (r.id = any($1)
-       or (r.job_id, r.twin_key) in (select job_id, twin_key from position where id = any($1) and twin_key is not null))
+     where r.retired_at is null and (r.id = any($1) or (r.job_id, r.counterpart_group) in
+       (select job_id, counterpart_group from position where id = any($1) and counterpart_group is not null))
      order by r.id`,
     [ids],
   );
@@ -111,12 +111,12 @@ export async function insertPosition(
   db: Db,
   jobId: number,
   draft: Omit<PositionDraft, "assumed">,
-  twinKey: string | null,
+  counterpartGroup: string | null,
   lineId: number | null = null,
 ): Promise<number> {
   const { rows } = await db
     .query(
-      `insert into position (job_id, designator, section, channel, twin_key, role, technology, nominal_f, rated_v, tolerance_minus,
+      `insert into position (job_id, designator, section, channel, counterpart_group, role, technology, nominal_f, rated_v, tolerance_minus,
        tolerance_plus, temperature_c, diameter_mm, height_mm, pitch_mm, mounting, holds_charge, line_id)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18) returning id`,
       [
@@ -124,7 +124,7 @@ export async function insertPosition(
         draft.designator,
         draft.section,
         draft.channel,
-        twinKey,
+        counterpartGroup,
         draft.role,
         draft.technology,
         draft.nominal,
@@ -146,18 +146,21 @@ export async function insertPosition(
   return z.object({ id: z.number() }).parse(rows[0]).id;
 }
 
-/** A copy of `id` under another designator and channel, in the same twin group. */
-export async function insertTwin(db: Db, id: number, designator: string, channel: string, twinKey: string): Promise<void> {
-  await db.query("update position set twin_key = $2, version = version + 1 where id = $1 and twin_key is distinct from $2", [id, twinKey]);
+/** A copy of `id` under another designator and channel, in the same counterpart group. */
+export async function insertCounterpart(db: Db, id: number, designator: string, channel: string, counterpartGroup: string): Promise<void> {
+  await db.query(
+    "update position set counterpart_group = $2, version = version + 1 where id = $1 and counterpart_group is distinct from $2",
+    [id, counterpartGroup],
+  );
   await db
     .query(
-      `insert into position (job_id, designator, section, channel, twin_key, role, technology, nominal_f, rated_v, tolerance_minus,
+      `insert into position (job_id, designator, section, channel, counterpart_group, role, technology, nominal_f, rated_v, tolerance_minus,
          tolerance_plus, temperature_c, diameter_mm, height_mm, max_diameter_mm, max_height_mm, pitch_mm, mounting, working_v, largest_f,
          following_ohms, original_esr_ohms, esr_least_ohms, esr_most_ohms, pulse_v_us, audio_v, holds_charge)
        select job_id, $2, section, $3, $4, role, technology, nominal_f, rated_v, tolerance_minus, tolerance_plus, temperature_c,
          diameter_mm, height_mm, max_diameter_mm, max_height_mm, pitch_mm, mounting, working_v, largest_f, following_ohms,
          original_esr_ohms, esr_least_ohms, esr_most_ohms, pulse_v_us, audio_v, holds_charge from position where id = $1`,
-      [id, designator, channel, twinKey],
+      [id, designator, channel, counterpartGroup],
     )
     .catch((error: unknown) => {
       throw sqlState(error) === "23505" ? new Refused({ code: "designatorTaken", designator }) : error;
@@ -169,7 +172,7 @@ export async function updatePosition(db: Db, id: number, version: number, f: Pos
     `update position set version = version + 1, section = $3, channel = $4, role = $5, technology = $6, nominal_f = $7, rated_v = $8,
        tolerance_minus = $9, tolerance_plus = $10, temperature_c = $11, diameter_mm = $12, height_mm = $13, max_diameter_mm = $14,
        max_height_mm = $15, pitch_mm = $16, mounting = $17, working_v = $18, largest_f = $19, following_ohms = $20,
-       original_esr_ohms = $21, holds_charge = $22, twin_key = $23, esr_least_ohms = $24, esr_most_ohms = $25, pulse_v_us = $26,
+       original_esr_ohms = $21, holds_charge = $22, counterpart_group = $23, esr_least_ohms = $24, esr_most_ohms = $25, pulse_v_us = $26,
        audio_v = $27 where id = $1 and version = $2`,
     [
       id,
@@ -194,7 +197,7 @@ export async function updatePosition(db: Db, id: number, version: number, f: Pos
       f.following,
       f.originalEsr,
       f.holdsCharge,
-      f.twinKey,
+      f.counterpartGroup,
       f.esrLeast,
       f.esrMost,
       f.pulse,

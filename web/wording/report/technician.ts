@@ -354,7 +354,7 @@ function asideBlocks({ unit }: JobView): ReportBlock[] {
     ["Checked", notes.checks.map((c) => `${capital(checkName[c.what])} ${resultText(c)}${c.fine || c.ohms === null ? "" : ": not good"}`)],
     ["After a leak", notes.leaks.map((l) => `${l.name}, ${leakStepName[l.step]}: ${resultText(l)}${l.fine ? "" : ", not good"}`)],
     ["Fuses", notes.fuses.filter((f) => f.blown).map(fuseText)],
-    ["Counterpart", notes.sibling === "absent" ? ["Not brought: nothing could be compared with it."] : []],
+    ["Counterpart", notes.counterpart === "absent" ? ["Not brought: nothing could be compared with it."] : []],
     ["Time", notes.time.map(workTimeText)],
   ];
   return rows.flatMap(([name, texts]) => (texts.length === 0 ? [] : [heading(name), ...[listed(texts)!]]));

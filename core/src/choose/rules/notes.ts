@@ -66,20 +66,20 @@ function valueNotes(part: CataloguePart, { needs, old }: Requirements): FitNote[
 export function matchOf(
   constants: ShopConstants,
   part: Pick<CataloguePart, "tolerance">,
-  needs: Pick<PositionNeeds, "role" | "twins">,
+  needs: Pick<PositionNeeds, "role" | "counterparts">,
 ): { within: number; buy: number } | null {
   const within = figure(constants, "choose.pair");
   const width = part.tolerance.minus + part.tolerance.plus;
-  const pair = needs.role === "crossover" && needs.twins?.length === 1;
+  const pair = needs.role === "crossover" && needs.counterparts?.length === 1;
   return pair && width > within * (1 + EDGE) ? { within, buy: buyToMatch(width, within) } : null;
 }
 
 function supplyNotes(constants: ShopConstants, part: CataloguePart, needs: PositionNeeds): FitNote[] {
   const notes: FitNote[] = [];
-  const pair = 1 + (needs.twins?.length ?? 0);
+  const pair = 1 + (needs.counterparts?.length ?? 0);
   if (part.stock === 0) notes.push({ code: "notInStock" });
   else if (part.stock !== null && part.stock < pair) notes.push({ code: "stockOfPair", needed: pair });
-  if (needs.twins && needs.twins.length > 0) notes.push({ code: "otherLot", twins: needs.twins });
+  if (needs.counterparts && needs.counterparts.length > 0) notes.push({ code: "otherLot", counterparts: needs.counterparts });
   const match = matchOf(constants, part, needs);
   if (match !== null) notes.push({ code: "matchPair", ...match });
   if (part.priceCents === null) notes.push({ code: "priceUnknown" });

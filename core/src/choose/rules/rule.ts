@@ -61,7 +61,7 @@ export type FitNote = Ruled<
   | { code: "thump" }
   | { code: "inrush" }
   | { code: "valveUnknown" }
-  | { code: "otherLot"; twins: readonly string[] }
+  | { code: "otherLot"; counterparts: readonly string[] }
   | { code: "matchPair"; within: number; buy: number }
   | { code: "plusToGround" }
   | { code: "notInStock" }

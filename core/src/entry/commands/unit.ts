@@ -9,16 +9,16 @@ const ofUnit = (observation: Extract<Effect, { about: "observed" }>["observation
   keeps({ about: "observed", subject: { kind: "unit" }, observation });
 
 /** `twin not here`: whether the other one of a pair is at hand to be held against. */
-export const sibling: Command = {
-  name: "sibling",
+export const counterpart: Command = {
+  name: "counterpart",
   understand(_line, _context, typed) {
     const match =
-      /^(?:twin|sibling|other one|the other one|other unit|its pair)\s+(?:is\s+)?(not here|absent|missing|not there|here|present|there|came)$/i.exec(
+      /^(?:counterpart|twin|sibling|other one|the other one|other unit|its pair)\s+(?:is\s+)?(not here|absent|missing|not there|here|present|there|came)$/i.exec(
         typed,
       );
-    return match ? ofUnit({ kind: "sibling", here: /^(here|present|there|came)$/i.test(match[1]!) }) : null;
+    return match ? ofUnit({ kind: "counterpart", here: /^(here|present|there|came)$/i.test(match[1]!) }) : null;
   },
-  examples: [{ line: "twin not here", says: "the other one of the pair was not brought; here: it was" }],
+  examples: [{ line: "counterpart not here", says: "the other one of the pair was not brought; here: it was" }],
 };
 
 /** `teardown 6 screws, bottom lid`: what came off, in order; `refit 214`, `refit all`: it is on again. */

@@ -3,7 +3,7 @@ import type { Role, Section } from "../../device";
 import type { BenchTest, Instrument, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import { expectedBits, weightOfEvidence, type Posterior } from "../../diagnosis";
 import { isCondemned } from "../../verdict";
-import type { JobModel } from "../jobModel";
+import type { JobModel } from "../model/jobModel";
 import type { Advice, AdviceWhat, HeldBack, DiagnosisJob, Diagnosis } from "./types";
 import { heardTests } from "./heard";
 import { badAnyway, chancesOf, nameOf, partsOf, type JobEvidence } from "./evidence";

@@ -2,7 +2,7 @@ import type { Subject } from "../../evidence";
 import type { BenchTest, HypothesisId, HypothesisRow } from "../../knowledge";
 import type { EvidenceSource, Predicted, SourcedEvidence } from "../../diagnosis";
 import type { VerdictState } from "../../verdict";
-import type { PositionModel } from "../jobModel";
+import type { PositionModel } from "../model/jobModel";
 import type { Decisive, DiagnosisJob } from "./types";
 
 // What all evidence of a job is made of.

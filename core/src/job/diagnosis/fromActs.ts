@@ -2,8 +2,8 @@ import type { Role } from "../../device";
 import type { Act, Outcome, Subject } from "../../evidence";
 import type { EvidenceSource } from "../../diagnosis";
 import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
-import type { JobModel, PositionModel } from "../jobModel";
-import { REPAIRS, type TriedModel } from "../tried";
+import type { JobModel, PositionModel } from "../model/jobModel";
+import { REPAIRS, type TriedModel } from "../model/tried";
 import { DECISIVE, about, chancesOf, nameOf, type JobEvidence } from "./evidence";
 import { OF_CLASS, namedBy } from "./named";
 

@@ -1,5 +1,5 @@
 import type { HypothesisRow } from "../../knowledge";
-import type { JobModel, PositionModel } from "../jobModel";
+import type { JobModel, PositionModel } from "../model/jobModel";
 import type { Decisive, DiagnosisJob } from "./types";
 import { isWetAluminium } from "../../part";
 import { isCondemned } from "../../verdict";

@@ -1,7 +1,7 @@
 import type { EvidenceSource } from "../../diagnosis";
 import type { BenchTest, HypothesisId, HypothesisRow, TestId } from "../../knowledge";
 import { isBad } from "../../verdict";
-import type { JobModel } from "../jobModel";
+import type { JobModel } from "../model/jobModel";
 import { about, chancesOf, nameOf, type JobEvidence } from "./evidence";
 import { OF_CLASS, namedBy } from "./named";
 import { acquittedIn } from "./fromCapacitors";

@@ -2,9 +2,9 @@ import type { FindingToken, HumKind, SoundLabel } from "../../device";
 import type { Heard } from "../../evidence";
 import type { BenchTest, HypothesisRow, TestId } from "../../knowledge";
 import { sidesEvidence, symptomEvidence } from "../../diagnosis";
-import type { Of } from "../observed";
-import type { JobModel } from "../jobModel";
-import { REPAIRS } from "../tried";
+import type { Of } from "../records/observed";
+import type { JobModel } from "../model/jobModel";
+import { REPAIRS } from "../model/tried";
 import type { DiagnosisJob } from "./types";
 import { chancesOf, type JobEvidence } from "./evidence";
 
@@ -105,7 +105,10 @@ export function heardEvidence(
       const token = TOKEN[o.label];
       return token === undefined || !o.present || soundsOf(job, o.label)
         ? told
-        : [...told, { ...symptomEvidence(token, rows), source: { kind: "heard", sound: o.label } as const, weight: UNTICKED * weightOf(o) }];
+        : [
+            ...told,
+            { ...symptomEvidence(token, rows), source: { kind: "heard", sound: o.label } as const, weight: UNTICKED * weightOf(o) },
+          ];
     }),
     ...(job.channels > 1 && !placed && sides.size === 1
       ? [

@@ -6,7 +6,7 @@ import { modelOf, positionRecord, records, typed } from "../../testing/jobs";
 import { part } from "../../testing/parts";
 import { STARTER } from "../../diagnosis";
 import { rippleQuestions, traceCase, type RippleSolver, type TraceCase } from "..";
-import { diagnoseJob } from "../diagnosis";
+import { diagnoseJob } from "./diagnoseJob";
 
 const base = records();
 const JOB = {

@@ -2,8 +2,8 @@ import type { HypothesisId, HypothesisRow } from "../../knowledge";
 import { SCENARIO_FACTS } from "../../scenarios";
 import { type Predicted, type RippleQuestion } from "../../diagnosis";
 import { settingsOf } from "../../explain";
-import type { JobModel } from "../jobModel";
-import type { CircuitFacts, JobHead } from "../records";
+import type { JobModel } from "../model/jobModel";
+import type { CircuitFacts, JobHead } from "../records/records";
 import type { JobEvidence } from "./evidence";
 
 // A ripple that was read at a reservoir against what the circuit of the supply would show there, whole, dried or with a rectifier open.

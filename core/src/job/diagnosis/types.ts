@@ -1,6 +1,6 @@
 import type { EvidenceSource, Predicted } from "../../diagnosis";
 import type { HypothesisId, HypothesisRow, TestId } from "../../knowledge";
-import type { JobHead } from "../records";
+import type { JobHead } from "../records/records";
 
 // What the diagnosis of a job is told in.
 

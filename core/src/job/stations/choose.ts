@@ -1,5 +1,5 @@
 import { isBad } from "../../verdict";
-import { needsDecision } from "../facts";
+import { needsDecision } from "../model/facts";
 import type { NextAct, Station, StationState } from "./station";
 
 export const choose: Station<"choose"> = {

@@ -1,5 +1,5 @@
-import type { JobFacts } from "../facts";
-import { twinWaiting } from "./measure";
+import type { JobFacts } from "../model/facts";
+import { counterpartWaiting } from "./measure";
 import type { NextAct, Station } from "./station";
 
 export const diagnosis: Station<"diagnose"> = {
@@ -22,6 +22,6 @@ export function advised({ diagnosis: t, proven, positions, stillThere }: JobFact
   if (t === null || (proven !== null && !stillThere) || positions.some((p) => p.decision === "replace")) return null;
   if (t.mend) return { code: "mend", ...t.mend };
   const { advice } = t;
-  if (t.settled || advice === null || twinWaiting(positions)) return null;
+  if (t.settled || advice === null || counterpartWaiting(positions)) return null;
   return advice.kind !== "measure" || advice.designators.length === 0 ? { code: "advise", advice } : null;
 }

@@ -1,4 +1,4 @@
-import { isClosed } from "../facts";
+import { isClosed } from "../model/facts";
 import type { NextAct, Station, StationState } from "./station";
 
 export const finalTest: Station<"finalTest"> = {

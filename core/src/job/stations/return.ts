@@ -1,5 +1,5 @@
-import { closingBlockers, isClosed } from "../facts";
-import type { ClosingBlocker } from "../state";
+import { closingBlockers, isClosed } from "../model/facts";
+import type { ClosingBlocker } from "../records/state";
 import type { Station } from "./station";
 
 /** What holds the closing and is asked for at a station of its own. */

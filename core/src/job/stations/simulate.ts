@@ -1,4 +1,4 @@
-import { needsDecision } from "../facts";
+import { needsDecision } from "../model/facts";
 import type { Station } from "./station";
 
 export const simulate: Station<"simulate"> = {

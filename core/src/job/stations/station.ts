@@ -1,10 +1,10 @@
 import type { Stage } from "../../device";
 import type { HypothesisId } from "../../knowledge";
 import type { Settle } from "../../verdict";
-import type { JobFacts } from "../facts";
-import type { ProofItem } from "../state";
+import type { JobFacts } from "../model/facts";
+import type { ProofItem } from "../records/state";
 import type { Advice } from "../diagnosis/types";
-import type { ClosingBlocker } from "../state";
+import type { ClosingBlocker } from "../records/state";
 
 export type StationState =
   | { kind: "untouched" }
@@ -27,7 +27,7 @@ export type NextAct =
   | { code: "mend"; hypothesis: HypothesisId; part: string | null }
   | { code: "advise"; advice: Advice }
   | { code: "listPositions" }
-  | { code: "measure"; position: string; twinOf: string | null; left: number }
+  | { code: "measure"; position: string; counterpartOf: string | null; left: number }
   | { code: "settle"; position: string; settle: Settle }
   | { code: "confirmOut"; position: string }
   | { code: "simulate"; positions: readonly string[] }
