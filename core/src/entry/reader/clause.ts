@@ -14,7 +14,7 @@ export type Tag = Exclude<Token["is"], "sense" | "stop"> | Sense["is"] | "comma"
 export const tagOf = (t: Token): Tag => (t.is === "sense" ? t.sense.is : t.is === "stop" ? (t.strong ? "stop" : "comma") : t.is);
 
 /** Tokens that carry nothing by themselves. */
-export const EMPTY: ReadonlySet<Tag> = new Set<Tag>(["fill", "on", "for", "to", "and", "onIt"]);
+export const EMPTY: ReadonlySet<Tag> = new Set<Tag>(["fill", "on", "for", "to", "and", "onIt", "describes"]);
 
 /** What a line has told so far. */
 export interface Telling {
