@@ -51,8 +51,10 @@ const readoutTexts: Texts<ReadoutIssue> = {
   nothingSaid: (i) => `${i.designator}: enter a reading, as in ${i.designator} esr 0.4`,
   notUnderstood: (i) => `"${i.token}" not understood. A quotation mark before the line saves it as typed.`,
   partlyUnderstood: (i) =>
-    `${i.unread.length > 0 ? `Not understood: ${list(i.unread.slice(0, 6))}.` : "That may say more than it seems."} ` +
-    (i.offers.length > 0 ? "Which is meant?" : "Say it another way, or save it as typed with Ctrl+Enter."),
+    [
+      i.question === null ? (i.unread.length > 0 ? `Not understood: ${list(i.unread.slice(0, 6))}.` : "That may say more than it seems.") : readoutIssueText(i.question),
+      i.offers.length > 0 ? "Which is meant?" : "Say it another way, or save it as typed with Ctrl+Enter.",
+    ].join(" "),
   surplus: (i) => `"${i.token}" after ${i.after}: one thing a line, or note.`,
   valueMissing: (i) => `A value must follow ${i.after}.`,
   voltsOrMillivolts: (i) => `${i.token} volts or millivolts? Enter ${i.token}v or ${i.token}mv.`,

@@ -133,6 +133,9 @@ export type ReadoutIssue =
   | { code: "alreadyThere"; designator: string }
   | { code: "jobFull"; most: number }
   | { code: "reservedWord"; token: string }
-  /** words carry something that was not understood; `offers`: what the line would record without them, best first */
-  | { code: "partlyUnderstood"; unread: readonly string[]; offers: readonly (readonly Effect[])[] }
+  /**
+   * words carry something that was not understood; `offers`: what the line would record without them, best first; `question`: what was
+   * asked before it was read another way
+   */
+  | { code: "partlyUnderstood"; unread: readonly string[]; offers: readonly (readonly Effect[])[]; question: ReadoutIssue | null }
   | { code: "position"; issue: PositionIssue };

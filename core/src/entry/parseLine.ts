@@ -39,7 +39,7 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
     return asked;
   // what a head asks back for a reason of its own is not settled by reading it another way
   const wantsMore = !asked.ok && (WANTS_MORE.has(asked.issue.code) || ofTheShelf(typed, asked.issue.code));
-  const read = asked.ok || wantsMore || UNREAD.has(asked.issue.code) ? readLine(typed, context) : { effects: [], unread: [], others: [] };
+  const read = readLine(typed, context);
   const shelf = !asked.ok && ofTheShelf(typed, asked.issue.code) && read.effects.some(isReference);
   const complete = read.effects.length > 0 && read.unread.length === 0 && read.others.length === 0 && !shelf;
   if (asked.ok && asked.value.kind === "keeps" && isLongText(typed, asked.value.effects))
@@ -62,7 +62,7 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   if (understood && !twoWays && !understood.unread?.length && !isDoubtful(typed, understood.effects, context))
     return keeps(...understood.effects);
   if (complete) return keeps(...withParts(read.effects, context));
-  if (wantsMore) return asked;
+  if (!asked.ok && (wantsMore || !UNREAD.has(asked.issue.code))) return askedWithOffers(asked, [read.effects, ...read.others], read.unread, context);
   const taken = asked.ok && asked.value.kind === "keeps" ? asked.value.effects : [];
   // what is added to the list is asked for by its own rules
   if (!asked.ok && typed.startsWith("add ")) return asked;
@@ -70,15 +70,28 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   const readings = [read.effects, ...read.others, understood?.effects ?? [], beside, taken].filter((o) => o.length > 0);
   const unread = understood?.unread?.length && read.unread.length === 0 ? understood.unread : read.unread;
   if (readings.length > 0) {
-    // the line kept in its own words is no reading of it
-    const offers = once(readings.filter((o) => !o.some(isRemark)).map((o) => withParts(o, context)));
-    return fail({ code: "partlyUnderstood", unread, offers: offers.slice(0, OFFERS) });
+    return fail({ code: "partlyUnderstood", unread, offers: offersOf(readings, context), question: null });
   }
   return sentence ?? (!asked.ok && isWords(tokens, asked.issue) ? keeps(remarkOf(typed, context)) : asked);
 }
 
 /** Readings that are offered where a line asks; more are no quicker than typing it again. */
 const OFFERS = 3;
+/** What is offered of some readings. The line kept in its own words is no reading of it. */
+const offersOf = (readings: readonly (readonly Effect[])[], context: ReadoutContext): (readonly Effect[])[] =>
+  once(readings.filter((o) => o.length > 0 && !o.some(isRemark)).map((o) => withParts(o, context))).slice(0, OFFERS);
+
+/** What a head asked, with the readings there are beside it; a doubt about the figure itself stands alone. */
+function askedWithOffers(
+  asked: Extract<Parsed<Entry>, { ok: false }>,
+  readings: readonly (readonly Effect[])[],
+  unread: readonly string[],
+  context: ReadoutContext,
+): Parsed<Entry> {
+  const offers = WANTS_MORE.has(asked.issue.code) ? offersOf(readings, context) : [];
+  return offers.length > 0 ? fail({ code: "partlyUnderstood", unread, offers, question: asked.issue }) : asked;
+}
+
 const once = (offers: readonly (readonly Effect[])[]): (readonly Effect[])[] =>
   offers.filter((o, i) => offers.findIndex((p) => JSON.stringify(p) === JSON.stringify(o)) === i);
 
@@ -116,6 +129,14 @@ function readAlone(text: string, context: ReadoutContext): Parsed<Entry> | null 
 const UNREAD: ReadonlySet<ReadoutIssue["code"]> = new Set(["notUnderstood", "noDesignator", "unknownDesignator"]);
 /** Issues by which a head asks for more of what it takes to be its own: a line that is read whole another way is not. */
 const WANTS_MORE: ReadonlySet<ReadoutIssue["code"]> = new Set([
+  "valueMissing",
+  "noBareEsr",
+  "ohmsOfWhat",
+  "overOfWhat",
+  "startsUnclear",
+  "positionOrCondition",
+  "meterShowsNoEsr",
+
   "nothingSaid",
   "surplus",
   "unitMissing",

@@ -9,22 +9,31 @@ const NOUNS: ReadonlyMap<string, string> = new Map(
       "volume, vol, vol pot, volume pot, volume knob, volume control, level knob, level control, level, vol control, pot for volume",
     faders: "faders, fader, all faders",
     inputs:
-      "inputs, input, both inputs, all inputs, any input, every input, input sockets, input, inputs shorted, shorting plugs, shorting plug",
+      "inputs, input, both inputs, all inputs, any input, every input, input sockets, input, inputs shorted, " +
+      "shorting plugs, shorting plug, line in, line input, line inputs, aux in, aux input, phono input, phono inputs, " +
+      "tuner input, tape input, mic input, mic inputs, input jacks, input jack, rca inputs, rcas, rca",
     "input leads": "input leads, leads",
     speakers: "speakers, spkrs, loudspeakers, speaker, spkr",
     "speaker leads": "speaker leads, speaker lead, speaker cables, speaker cable",
-    "headphone jack": "headphones, phones, headphone jack, cans as well",
+    "headphone jack":
+      "headphones, phones, headphone jack, cans as well, headphone socket, headphone output, headphone out, phones jack, " +
+      "phones socket, phones output",
     "heat sink": "heat sink, heatsink, heat sinks, sink",
     chassis: "chassis, metalwork, case metal",
     "earth pin": "earth pin, ground pin, pe pin, pe",
     "mains plug": "mains plug",
-    plug: "plug, plugs",
+    plug: "plug, plugs, din plug, jack plug, phono plug, rca plug, xlr, xlrs, mains inlet, iec inlet, iec, inlet",
     "mains lead": "mains lead, mains cord, power cord, power lead",
     "mains switch": "mains switch, power switch",
     "earth lug": "earth lug, ground lug, earth tag",
     "fuse holder": "fuse holder, fuseholder",
     socket: "socket, sockets, valve socket, tube socket",
-    board: "board, pcb, main board, panel board",
+    board:
+      "board, pcb, main board, panel board, boards, circuit board, psu board, supply board, power board, " +
+      "power supply board, output board, driver board, amp board, control board, cpu board, dsp board, display board, " +
+      "front board, front panel board, io board, input board, output boards, preamp board, tuner board, daughter board, " +
+      "daughterboard, riser, riser board, voice board, key board, key contact board, effects board, channel board, " +
+      "master board, motherboard, module, dsp module, wifi module, bluetooth module, cpu module, voice card, cards, card",
     trace: "trace, traces, track, tracks",
     joint: "joint, joints, solder joint, solder joints, solder",
     pin: "pin, pins",
@@ -35,7 +44,8 @@ const NOUNS: ReadonlyMap<string, string> = new Map(
     connector: "connector, connectors, ribbon, ribbon cable, link, links, jumper, jumpers",
     contacts: "contacts, contact",
     glue: "glue, old glue",
-    display: "display, lcd, screen display",
+    display:
+      "display, lcd, screen display, displays, tube display, vfd, digits, segments, fluorescent display, touch screen, " + "touchscreen",
     leds: "led, leds, power led, lights, light, every led, all leds, dial lamp, pilot light",
     wire: "wire, wires",
     cone: "cone, cones",
@@ -48,6 +58,55 @@ const NOUNS: ReadonlyMap<string, string> = new Map(
     fan: "fan, fans",
     insulator: "insulator, mica, mica washer",
     "speaker terminals": "speaker terminals, speaker terminal, speaker output, spkr terminals, speaker posts",
+    supply:
+      "psu, power supply, smps, switcher, switch mode supply, psu module, psu end, wall wart, adapter, adaptor, " + "power brick, brick",
+    "front panel": "front panel, front, panel, fascia, faceplate, front plate",
+    "rear panel": "rear panel, back panel, rear, back plate",
+    bottom: "bottom plate, base plate, baseplate, underside, bottom side, solder side, component side, foil side",
+    case: "case, casing, cabinet, housing, enclosure, sleeve of the unit, wrap",
+    frame: "frame, core, lamination, laminations, bell end, end bells",
+    winding:
+      "winding, windings, primary, secondary, primaries, secondaries, primary winding, secondary winding, ht winding, " +
+      "heater winding, centre tap, center tap",
+    earth:
+      "earth, ground, gnd, star ground, star earth, earth point, ground point, star point, ground bus, earth bus, " +
+      "chassis ground, chassis earth",
+    heaters: "heaters, heater, filaments, heater supply, heater wiring, heater pins",
+    "aerial lead": "aerial, antenna, aerial plug, antenna lead, antenna cable, aerial cable, dish, satellite lead",
+    screen: "shield, braid, screening, shielding, screening can",
+    loom: "loom, harness, wiring, wiring loom, wiring harness, cabling, bundle",
+    "fuse clips": "fuse clips, fuse clip",
+    terminal:
+      "terminal, terminals, binding post, binding posts, posts, tag, tags, tag strip, tagboard, tag board, lug, lugs, " +
+      "solder tag, solder tags, spade, spades, crimp, crimps",
+    header: "header, headers, header pins, edge connector, flat cable, ribbon lead, fpc, flat flex, flex, flexprint, zif",
+    wiper: "wiper, wipers, track of the pot, carbon track",
+    pot:
+      "pot, pots, control, controls, tone control, tone controls, balance, balance pot, treble pot, bass pot, gain pot, " +
+      "trim pot, trimmer, trimmers, preset, presets, fader track",
+    "mute switch":
+      "mute switch, mute button, standby switch, power button, on switch, on off switch, rocker, rocker switch, " +
+      "push switch, button, buttons, speaker switch, tape monitor, tape switch, monitor switch, function switch, " +
+      "mode switch, range switch, rotary switch, rotary",
+    encoder:
+      "encoder, encoders, pitch wheel, mod wheel, wheel, pedal, foot switch, footswitch, aftertouch, key contacts, " +
+      "rubber contacts, contact strip, contact strips",
+    tweeter: "tweeter, tweeters",
+    woofer: "woofer, woofers, bass driver, sub driver",
+    midrange: "midrange, mid, mids, mid driver",
+    surround: "surround, surrounds, foam surround, spider, dust cap, magnet, basket, grille",
+    "cabinet port": "port, ports, reflex port",
+    battery: "battery, batteries, backup battery, battery holder, cell, cells",
+    bulb: "dial bulb, pilot bulb, bulbs, lamps, dial lamps, dial light, dial lights, indicator, indicators, pilot",
+    meter: "vu, vu meter, vu meters, needle, needles, magic eye",
+    vents: "vents, grille holes, slots, vent, louvres",
+    mica: "mica washers, pads, thermal pad, thermal pads, paste, thermal paste, heat paste, grease, compound",
+    "valve base": "valve base, valve bases, valve holder, valve holders, tube base, top cap, top caps, can base",
+    standoff:
+      "standoff, standoffs, spacer, spacers, bracket, brackets, clamp, clamps, cable tie, cable ties, grommet, " + "strain relief, bush",
+    outputs:
+      "line out, line output, outputs, tape out, pre out, pre outs, pre-out, rec out, sub out, output jacks, output jack, " +
+      "output sockets, main outs, main outputs",
   }).flatMap(([name, said]) => said.split(", ").map((s): [string, string] => [s, name])),
 );
 

@@ -2,7 +2,7 @@ import type { Subject } from "../../evidence";
 import type { Effect, ReadoutContext } from "../entry";
 import { contradicts } from "../doubtful";
 import { Clause, EMPTY, NOTHING_TOLD, tagOf, type Frame, type Telling } from "./clause";
-import { conditions, drainedThrough, figures, frequency, ought, reference, temperatures, wanders } from "./frames/figures";
+import { conditions, drainedThrough, figures, frequency, ought, reference, rightFuse, temperatures, wanders } from "./frames/figures";
 import { behaves, clean, complaint, partDoes, soaked, sounds, starts } from "./frames/heard";
 import { fine, glows, looks, looksNot, notOriginal, states } from "./frames/seen";
 import { lamp, load, mains, sine } from "./frames/supply";
@@ -30,6 +30,7 @@ const FRAMES: readonly Frame[] = [
   conditions,
   reference,
   ought,
+  rightFuse,
   temperatures,
   wanders,
   looks,

@@ -108,6 +108,10 @@ function ofCapacitor(designator: string, f: FigureSaid, how: HowRead, context: R
   const { value, unit, tiny, prefixed, significant } = f.value;
   const like = f.like === "F" && unit === null && !prefixed;
   const marked = context.known.get(designator)!;
+  // what a bridge shows near the marked value is microfarads
+  const micro = unit === null && !prefixed && !tiny && meter?.shows === "capacitance" && f.quantity === null && value >= 1;
+  if (micro && value * 1e-6 > 0.5 * marked && value * 1e-6 < 1.5 * marked)
+    return reading({ kind: "capacitance", farads: farads(value * 1e-6), at: meter?.capacitanceAt ?? hertz(120) }, significant, true);
   if (like && (f.quantity === null || f.quantity === "capacitance") && value * 1e-6 > 0.02 * marked && value * 1e-6 < 3 * marked)
     return reading({ kind: "capacitance", farads: farads(value * 1e-6), at: meter?.capacitanceAt ?? hertz(120) }, significant, true);
   if (unit === "F" || (unit === null && tiny && f.quantity !== "esr")) {
@@ -130,7 +134,12 @@ function ofCapacitor(designator: string, f: FigureSaid, how: HowRead, context: R
       ? reading({ kind: "leakage", amperes: amperes(value) }, significant, !showsEsr)
       : null;
   if (unit !== null && unit !== "Ω") return null;
-  if (f.quantity === "esr" || (f.quantity === null && meter?.shows === "esr" && value <= MAX_BARE_ESR && (unit === "Ω" || !prefixed))) {
+  // a bridge shows ohms of a capacitor as its ESR
+  const onBridge = meter?.shows === "capacitance" && (unit === "Ω" || (unit === null && !prefixed && value < 1));
+  if (
+    f.quantity === "esr" ||
+    (f.quantity === null && value <= MAX_BARE_ESR && ((meter?.shows === "esr" && (unit === "Ω" || !prefixed)) || onBridge))
+  ) {
     // the marked value on the display of an ESR meter is a value said without its unit
     if (unit === null && Math.abs(value - context.known.get(designator)! * 1e6) < 1e-9 * value) return null;
     return within("esrOhms", value) ? reading({ kind: "esr", ohms: ohms(value), at: esrAt, ...bound }, significant, showsEsr) : null;

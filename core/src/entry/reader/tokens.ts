@@ -19,6 +19,8 @@ export type Token = { text: string } & (
   | { is: "place"; name: string }
   /** which junction of a transistor */
   | { is: "ends"; label: "be" | "bc" }
+  /** an electrode whose part is named elsewhere in the clause: "-28 on the grids of both" */
+  | { is: "electrode"; end: string }
   /** how many of how many */
   | { is: "count"; good: number; of: number }
   /** words that are kept as they are: what the owner decides, what is for another day */
@@ -119,24 +121,108 @@ const NUMBER = /^[+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+)$/;
 
 /** A line in typed pieces. Names are known by their letters or by what is on record. */
 export function tokensOf(line: string, context: ReadoutContext): Token[] {
-  return line
+  const letters = lettersNamed(line, context);
+  const tokens = line
     .split(/(?<=[.;])\s+/)
-    .flatMap((part, i): Token[] => [...(i > 0 ? [{ text: ".", is: "stop" as const, strong: true }] : []), ...tokensOfPart(part, context)]);
+    .flatMap((part, i): Token[] => [
+      ...(i > 0 ? [{ text: ".", is: "stop" as const, strong: true }] : []),
+      ...tokensOfPart(part, context, letters),
+    ]);
+  return withElectrodes(withOthers(withRanges(tokens, context), context), context);
 }
+
+/** Letters of the parts that are named in full: a bare number beside them is of their kind. */
+const lettersNamed = (line: string, context: ReadoutContext): ReadonlySet<string> =>
+  new Set(piecesOf(line).flatMap((p) => (namesIn(p, context) ?? []).map((n) => /^[A-Z]+/.exec(n)![0])));
+
+const MAX_RANGE = 24;
+
+/** "C21 to C24", "D701 to 704": every part between them, where all are on record. */
+function withRanges(tokens: readonly Token[], context: ReadoutContext): Token[] {
+  const out: Token[] = [];
+  for (let i = 0; i < tokens.length; i++) {
+    const [a, to, b] = [tokens[i]!, tokens[i + 1], tokens[i + 2]];
+    const all = a.is === "parts" && to?.is === "sense" && to.sense.is === "to" && b ? rangeOf(a.names, b, context) : null;
+    if (all === null) out.push(a);
+    else {
+      out.push({
+        text: `${a.text} to ${b!.text}`,
+        is: "parts",
+        names: [...(a as { names: readonly string[] }).names.slice(0, -1), ...all],
+      });
+      i += 2;
+    }
+  }
+  return out;
+}
+
+function rangeOf(names: readonly string[], last: Token, context: ReadoutContext): string[] | null {
+  const from = /^([A-Z]+)(\d+)$/.exec(names.at(-1)!);
+  const end = last.is === "parts" ? last.names[0]! : last.is === "value" && /^\d{1,4}$/.test(last.text) ? `${from?.[1]}${last.text}` : null;
+  const to = end === null ? null : /^([A-Z]+)(\d+)$/.exec(end);
+  if (!from || !to || from[1] !== to[1]) return null;
+  const [low, high] = [Number(from[2]), Number(to[2])];
+  if (!(high > low && high - low <= MAX_RANGE)) return null;
+  const all = Array.from({ length: high - low + 1 }, (_, k) => `${from[1]}${low + k}`).filter((n) => isOnRecord(n, context));
+  return all.includes(`${to[1]}${to[2]}`) && all.length > 1 ? all : null;
+}
+
+/** "the other can": the one part that is like the one just named. */
+function withOthers(tokens: readonly Token[], context: ReadoutContext): Token[] {
+  let last: string | null = null;
+  return tokens.map((t): Token => {
+    if (t.is === "parts") last = t.names.length === 1 ? t.names[0]! : null;
+    if (t.is !== "unknown" || !/^(?:the )?other(?: \w+)?$/.test(t.text) || last === null) return t;
+    const farads = context.known.get(last);
+    const like = farads === undefined ? [] : [...context.known].filter(([n, f]) => n !== last && f === farads).map(([n]) => n);
+    return like.length === 1 ? { text: t.text, is: "parts", names: like } : t;
+  });
+}
+
+/** Electrodes said of several parts at once, or away from their names. */
+function withElectrodes(tokens: readonly Token[], context: ReadoutContext): Token[] {
+  const out = [...tokens];
+  const has = (t: Token | undefined): t is Extract<Token, { is: "parts" }> =>
+    t?.is === "parts" && t.names.every((n) => ELECTRIC.has(context.parts.get(n)?.class ?? classOf(n) ?? "capacitor"));
+  const points = (t: Extract<Token, { is: "parts" }>, end: string): Token[] =>
+    t.names.map((n) => ({ text: t.text, is: "point", name: `${n} ${end}` }));
+  for (let i = out.length - 1; i > 0; i--) {
+    const t = out[i]!;
+    const end =
+      t.is === "point" ? /^[A-Z]+\d+[A-Z]? (anode|grid|cathode|base|collector|emitter|gate|drain|source)$/.exec(t.name)?.[1] : undefined;
+    const k = out[i - 1]!.is === "and" ? i - 2 : i - 1;
+    const before = out[k];
+    if (end !== undefined && has(before)) out.splice(k, 1, ...points(before, end));
+  }
+  for (let from = 0; from < out.length;) {
+    let to = out.findIndex((t, k) => k >= from && t.is === "stop" && t.strong);
+    if (to < 0) to = out.length;
+    const ends = out.slice(from, to).flatMap((t) => (t.is === "electrode" ? [t.end] : []));
+    const parts = out.slice(from, to).filter((t) => t.is === "parts");
+    if (new Set(ends).size === 1 && parts.length > 0 && parts.every(has)) {
+      const made = out.slice(from, to).flatMap((t): Token[] => (t.is === "electrode" ? [] : has(t) ? points(t, ends[0]!) : [t]));
+      out.splice(from, to - from, ...made);
+      to = from + made.length;
+    }
+    from = to + 1;
+  }
+  return out;
+}
+const ELECTRIC: ReadonlySet<string> = new Set(["valve", "transistor"]);
 
 const OWNER =
   /^(?:the\s+)?(?:owner|customer|he|she)\b(?!\s+(?:says|put|changed|did|replaced|had|swears|said|fitted))|\bowner'?s?\s+(?:call|wish|choice|decision)\b/i;
 const LATER =
   /^(?:note\b|later\b|for later\b|for next time\b)|\b(?:for later|next time|for next time|tmrw|tomorrow)[.!]?$|,\s*later[.!]?$/i;
 
-function tokensOfPart(line: string, context: ReadoutContext): Token[] {
+function tokensOfPart(line: string, context: ReadoutContext, letters: ReadonlySet<string>): Token[] {
   if (OWNER.test(line) && DECIDES.test(line)) return [{ text: line, is: "quote", as: "owner" }];
   if (LATER.test(line)) return [{ text: line, is: "quote", as: "note" }];
   const said = piecesOf(line);
   const pieces = said.map((p) => p.toLowerCase());
   const out: Token[] = [];
   for (let i = 0; i < pieces.length;) {
-    const [token, length] = tokenAt(pieces, i, context, out.at(-1), said[i]!);
+    const [token, length] = tokenAt(pieces, i, context, out.at(-1), said[i]!, letters);
     if (token) out.push(token);
     i += length;
   }
@@ -168,7 +254,14 @@ const piecesOf = (line: string): string[] =>
 
 type Found = [token: Token | null, length: number];
 
-function tokenAt(p: readonly string[], i: number, context: ReadoutContext, before: Token | undefined, said: string): Found {
+function tokenAt(
+  p: readonly string[],
+  i: number,
+  context: ReadoutContext,
+  before: Token | undefined,
+  said: string,
+  letters: ReadonlySet<string>,
+): Found {
   const text = p[i]!;
   if (text === ";" || text === "." || (text === "->" && !(before?.is === "parts" && ratingOrFarads(p[i + 1]))))
     return [{ text, is: "stop", strong: true }, 1];
@@ -190,23 +283,49 @@ function tokenAt(p: readonly string[], i: number, context: ReadoutContext, befor
     calledAt(p, i, context) ??
     partsAt(p, i, context) ??
     timeAt(p, i) ??
+    digitsOf(p, i, context, before, letters) ??
     ratingAt(text) ??
-    digitsOf(p, i, context, before) ??
     countAt(p, i) ??
     endsAt(p, i) ??
     placeAt(p, i, context) ??
     valueAt(p, i, said) ??
     sideAt(p, i, before) ??
-    senseToken(p, i) ?? [{ text, is: "unknown" }, 1]
+    senseToken(p, i, context) ??
+    loneElectrodeAt(p, i) ??
+    otherAt(p, i) ?? [{ text, is: "unknown" }, 1]
   );
 }
 
 const ratingOrFarads = (text: string | undefined): boolean =>
-  text !== undefined && (ratingAt(text) !== null || /^\d[\d.,]*(u|uf|n|nf|p|pf|k|r|ohm)\d*$/.test(text) || /^\d+k\d*$/.test(text));
+  text !== undefined &&
+  (ratingAt(text) !== null ||
+    /^t?\d+(?:[.,]\d+)?a[tf]?$/.test(text) ||
+    /^\d[\d.,]*(u|uf|n|nf|p|pf|k|r|ohm)\d*$/.test(text) ||
+    /^\d+k\d*$/.test(text));
 const isName = (text: string | undefined, context: ReadoutContext): boolean => text !== undefined && namesIn(text, context) !== null;
 
-function senseToken(p: readonly string[], i: number): Found | null {
+function loneElectrodeAt(p: readonly string[], i: number): Found | null {
+  const end = ELECTRODES.get(p[i]!);
+  return end === undefined ? null : [{ text: p[i]!, is: "electrode", end }, 1];
+}
+
+function otherAt(p: readonly string[], i: number): Found | null {
+  if (p[i] !== "other") return null;
+  const noun = /^(?:can|cap|one|reservoir|capacitor)$/.test(p[i + 1] ?? "");
+  return [{ text: noun ? `other ${p[i + 1]!}` : "other", is: "unknown" }, noun ? 2 : 1];
+}
+
+/** Whether a part is named here, past what kind of part it is: "cap C3", "resistors R104". */
+function describesPart(p: readonly string[], i: number, context: ReadoutContext): boolean {
+  const noun = /^(?:caps?|capacitors?|res|resistors?|diodes?|transistors?|valves?|tubes?|chip|ic|fet|fets|pair|electro|electros)$/.test(
+    p[i] ?? "",
+  );
+  return isName(p[noun ? i + 1 : i], context);
+}
+
+function senseToken(p: readonly string[], i: number, context: ReadoutContext): Found | null {
   const found = senseAt(p, i);
+  if (found?.sense.is === "role" && !describesPart(p, i + found.length, context)) return null;
   return found && [{ text: p.slice(i, i + found.length).join(" "), is: "sense", sense: found.sense }, found.length];
 }
 
@@ -359,22 +478,34 @@ function placeAt(p: readonly string[], i: number, context: ReadoutContext): Foun
   let end = i + noun.length;
   const at = atLength(p, end);
   const names: string[] = [];
-  if (at > 0 && namesIn(p[end + at] ?? "", context)) {
+  const called = (text: string | undefined) => (text === undefined ? null : (namesIn(text, context) ?? byDigits(text, context)));
+  if (at > 0 && called(p[end + at])) {
     end += at;
-    for (let more = namesIn(p[end] ?? "", context); more; more = namesIn(p[end] ?? "", context)) {
+    for (let more = called(p[end]); more; more = called(p[end])) {
       names.push(...more);
       end++;
-      if (p[end] === "and" && namesIn(p[end + 1] ?? "", context)) end++;
+      if (p[end] === "and" && called(p[end + 1])) end++;
     }
   }
   // "plug CN5" is the part by its name
   const own = at === 0 && OF_ONE_PART.has(noun.name) ? namesIn(p[end] ?? "", context) : null;
   if (own?.length === 1) return [{ text: p.slice(i, end + 1).join(" "), is: "place", name: `${noun.name} ${own[0]!}` }, end + 1 - i];
-  const called = at === 0 && CALLED.has(noun.name) ? namesIn(p[end] ?? "", context) : null;
-  if (called) return [{ text: p.slice(i, end + 1).join(" "), is: "parts", names: called }, end + 1 - i];
+  const plugged = at === 0 && CALLED.has(noun.name) ? namesIn(p[end] ?? "", context) : null;
+  if (plugged) return [{ text: p.slice(i, end + 1).join(" "), is: "parts", names: plugged }, end + 1 - i];
   const text = p.slice(i, end).join(" ");
   if (names.length > 0 && OF_THE_PART.has(p.slice(i, i + noun.length).join(" "))) return [{ text, is: "parts", names }, end - i];
   return [{ text, is: "place", name: names.length > 0 ? `${noun.name} ${names.join(" ")}` : noun.name }, end - i];
+}
+
+/** "709/710": parts by their numbers, each the only capacitor or the only part with it. */
+function byDigits(text: string, context: ReadoutContext): string[] | null {
+  if (!/^\d{3,4}(?:\/\d{3,4})*$/.test(text)) return null;
+  const names = text.split("/").map((n) => {
+    const of = (all: Iterable<string>) => [...all].filter((d) => d.replace(/^[A-Z]+/, "") === n);
+    const capacitors = of(context.known.keys());
+    return capacitors.length === 1 ? capacitors : of(context.parts.keys());
+  });
+  return names.every((n) => n.length === 1) ? names.flat() : null;
 }
 
 const isOnRecord = (name: string, { known, parts }: ReadoutContext): boolean => known.has(name) || parts.has(name);
@@ -397,9 +528,19 @@ function partsAt(p: readonly string[], i: number, context: ReadoutContext): Foun
 }
 
 /** A designator said by its number alone, where one part on record has it: "601 0.02". */
-function digitsOf(p: readonly string[], i: number, context: ReadoutContext, before: Token | undefined): Found | null {
+function digitsOf(
+  p: readonly string[],
+  i: number,
+  context: ReadoutContext,
+  before: Token | undefined,
+  letters: ReadonlySet<string>,
+): Found | null {
   const all = [...context.known.keys(), ...context.parts.keys()];
-  const byNumber = (n: string) => all.filter((d) => d.replace(/^[A-Z]+/, "") === n.toUpperCase());
+  const byNumber = (n: string) => {
+    const found = all.filter((d) => d.replace(/^[A-Z]+/, "") === n.toUpperCase());
+    const like = found.filter((d) => letters.has(/^[A-Z]+/.exec(d)![0]));
+    return found.length > 1 && letters.size > 0 ? like : found;
+  };
   const several = /^\d{3,4}(?:\/\d{3,4})+$/.test(p[i]!) ? p[i]!.split("/").map(byNumber) : [];
   if (several.length > 1 && several.every((n) => n.length === 1)) return [{ text: p[i]!, is: "parts", names: several.flat() }, 1];
   if (!/^\d{3,4}[a-z]?$/.test(p[i]!)) return null;
@@ -411,7 +552,7 @@ function digitsOf(p: readonly string[], i: number, context: ReadoutContext, befo
     // "C21 1900u 22 610u": another figure follows
     (before.is === "value" && /^[\d.,<>]/.test(p[i + 1] ?? "")) ||
     (before.is === "sense" &&
-      ["on", "for", "fill", "circuit", "act", "held", "quantity", "judged", "each", "with"].includes(before.sense.is));
+      ["on", "for", "fill", "circuit", "act", "held", "quantity", "judged", "each", "with", "to", "new", "not"].includes(before.sense.is));
   return names.length === 1 && opens && !follows ? [{ text: p[i]!, is: "parts", names }, 1] : null;
 }
 

@@ -9,7 +9,7 @@ import type { DiagnosisJob } from "./types";
 const wordFor = <T>(words: ReadonlyMap<string, T>, meant: T): string => [...words].find(([, m]) => m === meant)?.[0] ?? "";
 const ROLE_WORD = (role: Role) => wordFor(ROLE_WORDS, role);
 const TECHNOLOGY_WORD = (technology: Technology) => (technology === "aluminium" ? "" : wordFor(TECHNOLOGY_WORDS, technology));
-const METER: Readonly<Record<MeterDefault, CaseMeter>> = { esr: "esr", capacitance: "bridge", ohmmeter: "multi", volts: "multi" };
+const METER: Readonly<Record<MeterDefault, CaseMeter>> = { esr: "esr", capacitance: "bridge", ohmmeter: "multi", volts: "volts" };
 
 /** A part as a line of a parts list: "C1 4700u 50v reservoir". */
 function partLine(p: PositionRecord): string {

@@ -17,7 +17,7 @@ import type { DiagnosisJob, Diagnosis } from "./types";
 
 /** A line as it was said: by itself, or with the part under the cursor, what the meter showed, and that the part was out of circuit. */
 export type CaseLine = string | { line: string; on?: string; out?: boolean; meter?: CaseMeter; powered?: boolean };
-const CASE_METERS = ["esr", "bridge", "multi"] as const;
+const CASE_METERS = ["esr", "bridge", "multi", "volts"] as const;
 export type CaseMeter = (typeof CASE_METERS)[number];
 
 /** Version 1. Lines are those of the readout line; times are none of its business: each line is a minute after the one before. */
@@ -59,6 +59,7 @@ const METERS: readonly ReadoutMeter[] = [
   { id: "esr", word: "esrmeter", shows: "esr", esrAt: hertz(100_000), capacitanceAt: hertz(120) },
   { id: "bridge", word: "bridge", shows: "capacitance", esrAt: hertz(120), capacitanceAt: hertz(120) },
   { id: "multi", word: "multi", shows: "ohmmeter", esrAt: hertz(100_000), capacitanceAt: "dc" },
+  { id: "volts", word: "voltmeter", shows: "volts", esrAt: hertz(100_000), capacitanceAt: "dc" },
 ];
 /** The shop a case is judged in: none of its own. */
 export const CASE_SHOP: ShopFacts = {

@@ -41,7 +41,7 @@ export const figures = frame(
       "judged",
       "still",
     ] as const),
-    ...(["time", "comma", "colon", "with", "across", "meter", "ends", "place", "state", "mills"] as const),
+    ...(["time", "comma", "colon", "with", "across", "meter", "ends", "place", "state", "mills", "marking"] as const),
   ],
   (c, telling, context) => {
     // "220k for R905", "R905 with 220k": what goes in
@@ -194,7 +194,12 @@ function itemsOf(c: Clause, telling: Telling, context: ReadoutContext): Items | 
     if (isRun(last)) last.push(...things);
     else items.push(things);
   };
+  const sided = c.parts.length > 0 && !c.senses("quantity").some((q) => CHANNEL_QUANTITIES.has(q.quantity));
   for (const [i, t] of c.tokens.entries()) {
+    if (isMarking(c, i, telling, context)) continue;
+    if (t.is === "sense" && t.sense.is === "marking") return null;
+    // "left 24 mV across R741": the side is that of the part
+    if (t.is === "side" && sided) continue;
     if (t.is === "parts") name(t.names.map((n) => ({ kind: "part", name: n })));
     else if (t.is === "point") name([{ kind: "point", name: t.name }]);
     else if (t.is === "place" && t.name === "inputs") continue;
@@ -250,12 +255,54 @@ function itemsOf(c: Clause, telling: Telling, context: ReadoutContext): Items | 
     for (const f of bare) if (f.value !== "over") f.value = { ...f.value, unit: "V", prefixed: true, value: f.value.value / 1000 };
   }
   unitsForward(items);
+  if (context.meter?.shows === "volts") inMetersVolts(items);
+  ripplesInVolts(items, context);
+  if (c.senses("quantity").some((q) => q.quantity === "clip")) clipsInVolts(items);
   if (charge || telling.unit === "V")
     for (const x of items)
       if (!isRun(x) && x.value !== "over" && x.value.unit === null && !x.value.prefixed && !x.value.tiny && x.quantity === null)
         x.value = { ...x.value, unit: "V" };
   return { items, how, each, charge, judged: c.senses("judged").some((j) => j.as === "good") };
 }
+
+/** "41u left of 470", "says 470 on it": the value printed on the part that was named last, which is no reading of it. */
+function isMarking(c: Clause, i: number, telling: Telling, context: ReadoutContext): boolean {
+  const opens = c.tags[i] === "marking" ? i : c.tags[i - 1] === "marking" ? i - 1 : -1;
+  const v = opens < 0 ? undefined : c.tokens[opens + 1];
+  const named = c.tokens.slice(0, Math.max(opens, 0)).flatMap((t) => (t.is === "parts" ? t.names : []));
+  const of = named.at(-1) ?? nameOf(telling.last.at(-1) ?? { kind: "unit" });
+  const farads = of === null ? undefined : context.known.get(of);
+  if (v?.is !== "value" || farads === undefined) return false;
+  const said = v.value.unit === "F" || v.value.tiny ? v.value.value : v.value.value * 1e-6;
+  return Math.abs(said / farads - 1) < 1e-3;
+}
+
+/** Nobody clips at millivolts. */
+function clipsInVolts(items: readonly (Thing[] | FigureSaid)[]): void {
+  for (const x of items)
+    if (!isRun(x) && x.value !== "over" && isBare(x.value) && x.value.value >= 1 && x.quantity === "clip")
+      x.value = { ...x.value, unit: "V", alternating: true };
+}
+
+/** What a voltmeter shows without a unit is volts, where no word says that it is something else. */
+function inMetersVolts(items: readonly (Thing[] | FigureSaid)[]): void {
+  for (const x of items)
+    if (!isRun(x) && x.value !== "over" && isBare(x.value) && (x.quantity === null || x.quantity === "dc") && x.ends === null)
+      if (!items.some((o) => isRun(o) && o.some((t) => t.kind === "channel"))) x.value = { ...x.value, unit: "V" };
+}
+
+/** Of bare ripples of one clause, one under a volt tells that all are in volts: nobody reads a fifth of a millivolt on a rail. */
+function ripplesInVolts(items: readonly (Thing[] | FigureSaid)[], context: ReadoutContext): void {
+  const bare = items.filter(
+    (x): x is FigureSaid => !isRun(x) && x.value !== "over" && isBare(x.value) && (x.quantity === "ripple" || x.quantity === "ac"),
+  );
+  const volts =
+    bare.some((f) => f.value !== "over" && Math.abs(f.value.value) < 1) ||
+    (context.meter?.shows === "volts" && bare.some((f) => /[.,]/.test(f.text)));
+  if (volts) for (const f of bare) if (f.value !== "over") f.value = { ...f.value, unit: "V", alternating: true };
+}
+
+const isBare = (v: ParsedValue): boolean => v.unit === null && !v.prefixed && !v.tiny;
 
 /** "L 38 R 4 mv": the unit said once, at the end, is that of the figures before it. */
 function unitsForward(items: readonly (Thing[] | FigureSaid)[]): void {
@@ -434,14 +481,22 @@ export const drainedThrough = frame(
   },
 );
 
+/** Frequencies of a supply and of its ripple. */
+const isMains = (t: Token) => t.is === "value" && t.value.unit === null && [50, 60, 100, 120].includes(t.value.value);
+const isFrequency = (e: Effect): boolean =>
+  e.about === "observed" && e.observation.kind === "told" && e.observation.told.quantity === "frequency";
+
 const isHertz = (t: Token) => t.is === "value" && t.value.unit === "Hz";
 
 /** "hum is 100 hz", "ripple on the minus rail is 60 hz". */
 export const frequency = frame([["value"], ["symptom", "quantity", "point", "parts"]], ["judged", "each", "side", "all"], (c, telling) => {
   const values = c.tokens.filter((t) => t.is === "value");
-  if (values.length === 0 || !values.every(isHertz)) return null;
+  // "minus 60 cycles, plus 120": the unit said before
+  const carried = telling.effects.at(-1);
+  const before = carried !== undefined && isFrequency(carried) && c.has("point") && values.every((t) => isMains(t));
+  if (values.length === 0 || !(values.every(isHertz) || before)) return null;
   if (c.senses("quantity").some((q) => q.quantity !== "ripple" && q.quantity !== "ac")) return null;
-  const hertz = c.values.map((v) => v.value);
+  const hertz = values.map((t) => (t.is === "value" ? t.value.value : NaN));
   if (hertz.some((h) => h <= 0 || h > 1e6)) return null;
   const reading = (of: string, value: number) => keptAsTold("reading", of, { quantity: "frequency", value, unit: "Hz" });
   const heard = c.senses("symptom");
@@ -458,6 +513,22 @@ export const frequency = frame([["value"], ["symptom", "quantity", "point", "par
     { last: of },
   );
 });
+
+/** "F701 is a 5 A, ok": what a fuse is, and that it is the right one. */
+export const rightFuse = frame(
+  [["value"], ["parts"], ["judged"]],
+  ["each", "comma", "colon", "describes", "old"],
+  (c, telling, context) => {
+    const [v, second] = c.values;
+    if (v === undefined || second !== undefined || v.unit !== "A" || !c.parts.every((p) => classIn(p, context) === "fuse")) return null;
+    if (!c.senses("judged").every((j) => j.as === "good")) return null;
+    return more(
+      telling,
+      c.subjects.map((s) => keptAsTold("look", [s], { quantity: "current", value: v.value, unit: "A", outcome: "good" })),
+      { last: c.subjects },
+    );
+  },
+);
 
 /** "R711 88 deg, R611 41 deg". */
 export const temperatures = frame([["temperature"], ["parts", "place"]], ["judged", "comma", "each"], (c, telling) => {

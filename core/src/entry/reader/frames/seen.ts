@@ -1,3 +1,4 @@
+import type { Subject } from "../../../evidence";
 import type { Effect } from "../../entry";
 import { frame, keptAsTold, more, nameOf, observed } from "../clause";
 import { lookOf, stateOf } from "../readings";
@@ -13,7 +14,10 @@ export const looks = frame(
     const named = c.subjects;
     // "neither is blown": of all that was named
     const all = c.has("each") || /neither|none|nothing/.test(c.text("not"));
-    const about = named.length > 0 ? named : all ? telling.named : telling.last;
+    const last = all ? telling.named : telling.last;
+    // of glue at two parts, what bulges is the parts
+    const swells = c.senses("sign").every((x) => x.sign === "bulged" || x.sign === "leaking");
+    const about = named.length > 0 ? named : swells ? last.flatMap(partsAt) : last;
     if (about.length === 0 || !c.apart(["parts", "place"], ["sign", "not"]) || !c.wellJoined) return null;
     // "looks ok" behind a figure judges the figure
     if (named.length === 0 && c.senses("sign").some((s) => s.sign === "looksWhole")) return null;
@@ -23,6 +27,7 @@ export const looks = frame(
     for (const t of c.tokens) {
       if (t.is !== "sense") continue;
       if (t.sense.is === "not") not = true;
+      else if (t.sense.is === "sign" && t.sense.sign === "bulged" && about.some(holdsParts)) return null;
       else if (t.sense.is === "sign") {
         // "so C5 isn't leaking": what a meter told
         const electrical = not && t.sense.sign === "leaking" && telling.effects.some((e) => e.about === "point");
@@ -44,6 +49,15 @@ export const looks = frame(
     return more(telling, effects, { last: about });
   },
 );
+
+const IN_A_PLACE = /^(?:glue|board|trace|joint) ((?:[A-Z]+\d+[A-Z]? ?)+)$/;
+const holdsParts = (s: Subject): boolean => s.kind === "place" && IN_A_PLACE.test(s.name);
+const partsAt = (s: Subject): Subject[] =>
+  s.kind === "place" && IN_A_PLACE.test(s.name)
+    ? IN_A_PLACE.exec(s.name)![1]!
+        .split(" ")
+        .map((name) => ({ kind: "part", name }))
+    : [s];
 
 /** "C21 not" behind a sign of others: it has it not. */
 export const looksNot = frame([["not"], ["parts"]], [], (c, telling, context) => {

@@ -36,10 +36,34 @@ export const PLAIN: Topic = [
       "all the way, most of it, mostly, half way, halfway, sort of, kind of, a touch, a little, a bit, bit, bits, a tad, " +
       "a hair, hair, roughly speaking, more or less, give or take, ish, some, odd, few, a few, couple, a couple, couple of, " +
       "a couple of, several, plenty, lots, such, another one, same sort, same kind, sure, for sure, indeed so, by eye, " +
-      "by ear, to the eye, to the ear, to the touch, that one, this one, those two, these two, the two, the pair, pair, " +
-      "pairs, a pair of, a set of, in turn, one by one, one after another, one at a time, each in turn, respectively, " +
-      "in that order, that order, l/r, l to r, left to right, per channel, per side, per ch, on paper, pulled it, made it, " +
-      "took it, done it, in question, concerned, itself fine",
+      "by ear, to the eye, to the ear, to the touch, that one, this one, those two, these two, the two, a pair of, " +
+      "a set of, in turn, one by one, one after another, one at a time, each in turn, respectively, in that order, " +
+      "that order, l/r, l to r, left to right, per channel, per side, per ch, on paper, pulled it, made it, took it, " +
+      "done it, in question, concerned, itself fine, climbs to, climbs up to, climbed to, climbed up to, climb to, " +
+      "climb up to, creeps to, creeps up to, crept to, crept up to, rises to, rose to, rises up to, sinks to, falls to, " +
+      "fell to, fell back to, runs up to, run up to, goes up to, go up to, comes up to, came up to, settles at, settle at, " +
+      "settles, settled, stops at, ends at, ends up at, ended up at, hovers at, hovers around, levels off at, peaks at, " +
+      "and stops there, and stop there, and stays, and stays there, then stops, stops there, and stuck, gets stuck at, sit, " +
+      "sit at, sat at, hang at, hangs at, stands at, stand at, comes out as, works out at, gets to, got to, got up to, " +
+      "reaches, reached, reaching, look, looks, parts, the parts, parts themselves, on its own, scope, on the scope, " +
+      "by scope, with the scope, on scope, scoped, dmm, on the dmm, clamp meter, clamp says, in a minute, a minute later, " +
+      "a min later, min later, one min later, after a min, after a minute, later, mins later, minutes later, hours later, " +
+      "afterwards, soon after, ten mins later, at last, bout, around, circa, somewhere around, close to, in no time, " +
+      "in seconds, from here, by me, in the garage, in the room, at home, on the bench, in the van, on stage, at the gig, " +
+      "in the studio, overnight, over night, in the workshop, in the freezer, in the fridge, in the cellar, on the table, " +
+      "by the window, onboard, in the unit, in the amp, in the box, in the set, inside, inside it, outside, underneath, " +
+      "on top, at the top, at the bottom, at the back, at the front, at the side, in the middle, in the corner, " +
+      "in the centre, nearby, next to it, beside it, behind it, below it, above it, around it, right next to it, close by, " +
+      "actual, accurate, accurately, exact, precisely so, tidy, neat, neatly, carefully, gently, hard, firmly, lightly, " +
+      "quickly, quick, slow motion, step by step, bit by bit, gradually, in steps, steadily, continuously, continually, " +
+      "permanently, temporary like, freshly, newly, recently so, previously so, additionally, likewise, similarly, equally, " +
+      "evenly, correspondingly, accordingly, comparable, measured here, measured there, tested, test, testing, tests, " +
+      "checked, check, checking, rechecked, recheck, retest, retested, verified, confirmed by, measuring, reading again, " +
+      "read again, second reading, third reading, first reading, repeat, repeated, in total now, overall, all told so, " +
+      "grand total, using, use, under test, meter says, meter shows, meter reads, meter on, probe on, probes on, red probe, " +
+      "black probe, tip on, hooked up to, hooked to, connected to, connected, connecting, wired to, wired, plugged in to, " +
+      "plugged into, set up, setup, thing, things, bit of, piece, piece of, part of it, everything else, all else, " +
+      "the rest, rest, rest of it, others as well, as for, regarding, concerning, plus a",
   ],
   [
     { is: "not" },

@@ -51,6 +51,8 @@ export type Sense =
   | { is: "original" }
   | { is: "done" }
   | { is: "describes" }
+  /** what a part does in its circuit: it describes the part named behind it */
+  | { is: "role" }
   | { is: "noInput" }
   | { is: "sine" }
   | { is: "untouched" }

@@ -5,7 +5,8 @@ import type { Topic } from "./sense";
 export const SOUNDS: Topic = [
   [
     { is: "symptom", symptom: "hum" },
-    "hum, hums, humming, hummed, mains hum, hummy, low hum, deep hum, hum comes back, hum there, hum there again",
+    "hum, hums, humming, hummed, mains hum, hummy, low hum, deep hum, hum comes back, hum there, hum there again, " +
+      "hummed again, bass hum, hum bar, low drone",
   ],
   [
     { is: "symptom", symptom: "buzz" },
@@ -15,7 +16,8 @@ export const SOUNDS: Topic = [
   [
     { is: "symptom", symptom: "hiss" },
     "hiss, hisses, hissing, noise, noisy, hissy, rushing, rushes, rush, rushing noise, white noise, hissing noise, shhh, " +
-      "blowing noise, hiss there, background noise, sputter",
+      "blowing noise, hiss there, background noise, sputter, noisier, rustling hiss, blowing, roar, roars, roaring, rumble, " +
+      "rumbles, rumbling, thermal noise",
   ],
   [
     { is: "symptom", symptom: "crackle" },
@@ -69,7 +71,7 @@ export const SOUNDS: Topic = [
   [
     { is: "does", did: "recovers" },
     "comes back, came back, brings it back, back it comes, sound comes back, recovers, it comes back, brings sound back, " +
-      "brings the sound back, is back, sound is back, sound back, recovered, comes back again, comes back on, comes good, " +
+      "brings the sound back, is back, sound is back, sound back, recovered, comes comes back on, comes good, " +
       "back to life, sound returns, returns, returned, picks up again, came back on, back again, sound returned, " +
       "works again once, on again, comes out of protect, out of protect, back out of protect",
   ],

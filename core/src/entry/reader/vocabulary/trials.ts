@@ -49,64 +49,102 @@ export const TRIALS: Topic = [
       "a lot worse, bit worse, gets worse, getting worse, even worse, worse than before, more of it, increases, increased, " +
       "rises, doubles, doubled, hum louder, hum up, up a lot",
   ],
-  [{ is: "act", act: "unplugged" }, "pulled, unplugged, disconnected, unplug, taken out, removed, took out, pulling, links pulled"],
+  [
+    { is: "act", act: "unplugged" },
+    "pulled, unplugged, disconnected, unplug, taken out, removed, took out, pulling, links pulled, unplugging, unplugs, " +
+      "disconnect, disconnecting, disconnects, unhooked, unsoldered, desoldered, lifted off, pulled off, pull, pulls, " +
+      "took off, taken off, taken away, plucked, drew, removing, remove, off its socket, out of its socket, out of socket, " +
+      "detached, isolated, cut loose, disconnected from",
+  ],
   [
     { is: "act", act: "knocked" },
-    "tapped, tap, taps, tapping, knocked, knock, knocking, hit, thumped, banged, wiggled, wiggle, wiggling, wiggles, tap on, " +
-      "when tapped, pencil on, rapped, flicked, hitting, banging",
+    "tapped, tap, taps, tapping, knocked, knock, knocking, hit, thumped, banged, wiggled, wiggle, wiggling, wiggles, " +
+      "tap on, when tapped, pencil on, rapped, flicked, hitting, banging, tapping on, tapped on, knocking on, knocked on, " +
+      "thump, thumping, bang, bump, bumped, bumping, poke, poked, poking, prod, prodded, prodding, wobble, wobbled, " +
+      "wobbling, jiggle, jiggled, jiggling, shake, shaken, shaking, shook, twist, twisted, twisting, flick, flicking, rap, " +
+      "rapping, slap, slapped, moved about, moving, waggle, waggled, waggling, stirred, tugged, tug, tugging, rocked, " +
+      "rocking, tapped with a pencil, tapped with a stick, tapping with a pencil, tapping with a stick, pencil tap, " +
+      "tap test, chopstick on, stick on, plastic stick on, insulated stick on",
   ],
   [
     { is: "act", act: "pressed" },
-    "pressed, press, pressing, pushed, push, pushing, flexed, flexing, squeezed, leaned on, lean on, leaning on, press on, " +
-      "presses, finger on",
+    "pressed, press, pressing, pushed, push, pushing, flexed, flexing, squeezed, leaned on, lean on, leaning on, " +
+      "press on, presses, finger on, pressing on, pressed on, pressed down on, press down on, pushing on, pushed on, " +
+      "push on, flex, bent, bending, bend, squeezing, squeeze, leaning, leant on, pressed with a stick, thumb on, " +
+      "held down, hold down, holding down, weight on, pressure on",
   ],
   [
     { is: "act", act: "warmed" },
     "warmed, heated, hair dryer on, hairdryer on, hot air on, hot air, hair dryer, hairdryer, warming, heating, heat on, " +
-      "heated up, warm air on, soldering iron on, heat gun on",
+      "heated up, warm air on, soldering iron on, heat gun on, heat, heats, heated with a dryer, dryer on, " +
+      "blown hot air on, hot air at, iron on, warmed up with, heat gun, dryer, warmed with hot air, hot air over, heat up, " +
+      "blow hot air at, lamp on",
   ],
   [
     { is: "act", act: "cooled" },
     "cooled, froze, frozen, freezer on, freeze spray on, freezer spray on, cold spray on, freezer, freeze spray, freeze, " +
-      "freeze on, freezing, freezer spray, cooling, chilled, cold spray, a shot of freezer on",
+      "freeze on, freezing, freezer spray, cooling, chilled, cold spray, a shot of freezer on, freezes, freezer can on, " +
+      "cold air on, sprayed cold, cooling spray, cooling spray on, ice spray, ice spray on, iced, ice on, froze with spray, " +
+      "cooled down with spray, spray on, freezing spray on, cooled with spray, frozen with spray",
   ],
   [
     { is: "act", act: "swapped" },
-    "swapped, swap, exchanged, changed over, swopped, crossed over, <->, <>, interchanged, changed round, swap round",
+    "swapped, swap, exchanged, changed over, swopped, crossed over, <->, <>, interchanged, changed round, swap round, " +
+      "swap over, swapped over, swapped round, swapped around, swapping, swopping, exchange, exchanging, changed places, " +
+      "traded, crossed, cross swapped, interchanging",
   ],
   [
     { is: "act", act: "bridged" },
     "bridged, bridging, clipped across, clipped over, hung across, paralleled, tacked across, hung over, held across, " +
-      "tacked over, clipped, bridge, held, bridgeing",
+      "tacked over, clipped, bridge, held, bridgeing, bridges, bridging with, paralleling, held over, held a, clip across, " +
+      "clipping across, in parallel to, soldered across, tack across, tacking across, jumped across",
   ],
   [
     { is: "act", act: "replaced" },
     "replaced, fitted, changed, changed for, renewed, replaced with, replaced by, swapped for, put in, in for, done with, " +
-      "done w, replaced by a, fitted at, fitted in, put, replacing, recapped, been replaced, been changed",
+      "done w, replaced by a, fitted at, fitted in, put, replacing, recapped, been replaced, been changed, replace, renew, " +
+      "renewing, change, changing, changed to, exchanged for, put new, put a new, put in a new, new one in, new ones in, " +
+      "new in, fitted a new, fitted new, fit, fitting, installed, install, installing, swapped out, swapped out for, " +
+      "subbed, fitted with, upgraded to, went in, goes in, now fitted, redone with, re-capped, recap, recapping",
   ],
   [
     { is: "act", act: "resoldered" },
     "resoldered, redone, been redone, reflowed, resolder, reflow, soldered again, re-soldered, re-flowed, " +
-      "resoldered the legs of, touched up",
+      "resoldered the legs of, touched up, soldered it again, soldered, resoldered it, re soldered, made good, " +
+      "soldering redone",
   ],
   [
     { is: "act", act: "cleaned" },
     "cleaned, wiped, contact cleaner on, sprayed, burnished, cleaned contacts of, cleaned the contacts of, reseated, " +
       "re-seated, clean contacts, contacts cleaned, contacts burnished, retensioned, cleaned and tightened, " +
-      "contact cleaner in",
+      "contact cleaner in, clean up, cleaned up, cleaning, polished, scraped, scraped clean, sanded, brushed, washed, " +
+      "washed off, degreased, deoxidised, cleaner on, spray in, cleaning spray in, switch cleaner in, switch cleaner on, " +
+      "contact spray on, contact spray in, tightened, tighten, retightened, retensioned the pins of, worked back and forth, " +
+      "exercised",
   ],
   [{ is: "act", act: "turnedDown" }, "turned down, turned the volume down, turning down, turned it down, volume down, vol down"],
   [
     { is: "toldAct", act: "adjust" },
-    "set, bias set, bias adjusted, idle set, adjusted, set to, adjusted to, trimmed, trimmed to, turned, turned til, turned to, at zero, " +
-      "at minimum, right down, full, wide open, all down, at max, max, full up, at full, up full, minimum, zero",
+    "set, bias set, bias adjusted, idle set, adjusted, set to, adjusted to, trimmed, trimmed to, turned, turned til, " +
+      "turned to, at zero, at minimum, right down, full, wide open, all down, at max, max, full up, at full, up full, " +
+      "minimum, zero, set at, setting, dialled in, dialed in, dialled, dialed, wound down, wound back, turned up, " +
+      "turned up full, turned full up, cranked, cranked up, fully up, fully down, fully open, fully closed, all up, " +
+      "all the way up, all the way down, at half, halfway up, half way up, at noon, re-set, reset to, trim, readjusted, " +
+      "re-adjusted, aligned",
   ],
   [
     { is: "toldAct", act: "substitute" },
     "tried in place of, in place of, in its place, tried, temporary, temp, temporarily, for a trial, " +
-      "hung on wires in place of, tacked",
+      "hung on wires in place of, tacked, substituted, substitute, sub in, trial fit, tacked in, tacked in place of, " +
+      "on wires, on flying leads, hung in, hung in place of, hung on wires, as a trial, try, trying, to try, for a try, " +
+      "known good one in, stand in, stand-in",
   ],
-  [{ is: "toldAct", act: "bypass" }, "bypassed, by-passed, jumpered, linked out"],
+  [
+    { is: "toldAct", act: "bypass" },
+    "bypassed, by-passed, jumpered, linked out, jumped, jumper over, jumper across, linked, linked across, strapped, " +
+      "strapped across, bridged out, shorted out with, wire link across, clip lead across, crocodile clip across, " +
+      "croc clip across",
+  ],
   [
     { is: "went", to: "part" },
     "follows, goes with it, goes with the valve, moved with it, follows the valve, it follows, fault follows, follows it, " +
