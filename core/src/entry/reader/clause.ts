@@ -23,8 +23,10 @@ export interface Telling {
   last: readonly Subject[];
   /** everything named so far: what "both", "neither" and "each" are of */
   named: readonly Subject[];
-  /** what was tried and has no outcome yet, by its place in `effects` */
-  open: number | null;
+  /** what was tried and has no outcome yet, by its place in `effects`: one after another, they share what follows */
+  open: readonly number[];
+  /** more was taken than the words say: it is offered, never kept unasked */
+  guess: boolean;
   /** what was done last, whatever came of it */
   act: Act | null;
   /** how things were read, where a clause said no more than that */
@@ -47,7 +49,8 @@ export const NOTHING_TOLD: Telling = {
   effects: [],
   last: [],
   named: [],
-  open: null,
+  open: [],
+  guess: false,
   act: null,
   how: { inCircuit: null, under: {} },
   waiting: [],
@@ -193,7 +196,7 @@ export const more = (t: Telling, effects: readonly Effect[], rest: Partial<Telli
   ...t,
   named: rest.last ? [...t.named, ...rest.last.filter((s) => !t.named.some((n) => ofSubject(n) === ofSubject(s)))] : t.named,
   begun: true,
-  open: null,
+  open: [],
   waiting: [],
   ...rest,
   effects: [...t.effects, ...effects],

@@ -41,7 +41,10 @@ const NOUNS: ReadonlyMap<string, string> = new Map(
     lid: "lid, cover, top cover, bottom cover",
     knob: "knob, knobs, cutoff knob, filter knob",
     lead: "lead, cable, cord, phono lead, aerial lead, coax",
-    connector: "connector, connectors, ribbon, ribbon cable, link, links, jumper, jumpers",
+    connector: "connector, connectors",
+    ribbon: "ribbon, ribbon cable",
+    links: "link, links",
+    jumper: "jumper, jumpers",
     contacts: "contacts, contact",
     glue: "glue, old glue",
     display:

@@ -3,11 +3,24 @@ import type { Effect, ReadoutContext } from "../entry";
 import { contradicts } from "../doubtful";
 import { Clause, EMPTY, NOTHING_TOLD, tagOf, type Frame, type Telling } from "./clause";
 import { conditions, drainedThrough, figures, frequency, ought, reference, rightFuse, temperatures, wanders } from "./frames/figures";
-import { behaves, clean, complaint, partDoes, soaked, sounds, starts } from "./frames/heard";
+import { behaves, clean, complaint, afterTime, partDoes, soaked, sounds, starts } from "./frames/heard";
 import { fine, glows, looks, looksNot, notOriginal, states } from "./frames/seen";
 import { lamp, load, mains, sine } from "./frames/supply";
-import { across, act, adjusted, again, alsoNew, back, inNew, inputs, noInput, outcome, substitute } from "./frames/tried";
-import { declined, history, how, informed, meterLimit, nothing, quoted, readsSame, spent, toBeGot, untouched } from "./frames/work";
+import { across, act, adjusted, again, alsoNew, back, inNew, inputs, noInput, outcome, substitute, takenOut, fed } from "./frames/tried";
+import {
+  declined,
+  history,
+  how,
+  informed,
+  meterLimit,
+  nothing,
+  quoted,
+  readsSame,
+  spent,
+  spentPerhaps,
+  toBeGot,
+  untouched,
+} from "./frames/work";
 import { tokensOf, type Token } from "./tokens";
 import { slipOf } from "./vocabulary";
 
@@ -49,6 +62,8 @@ const FRAMES: readonly Frame[] = [
   substitute,
   adjusted,
   inputs,
+  takenOut,
+  fed,
   noInput,
   complaint,
   sounds,
@@ -56,12 +71,14 @@ const FRAMES: readonly Frame[] = [
   behaves,
   partDoes,
   starts,
+  afterTime,
   soaked,
   history,
   untouched,
   declined,
   informed,
   spent,
+  spentPerhaps,
   toBeGot,
   how,
   meterLimit,
@@ -95,7 +112,8 @@ export function readLine(line: string, context: ReadoutContext): LineRead {
   const unknown = tokens.filter((t) => t.is === "unknown").map((t) => t.text);
   const known = tokens.filter((t) => t.is !== "unknown");
   const paths = search(known, context, null);
-  const [best] = paths;
+  // what is only guessed never stands before what is said
+  const best = paths.find((p) => isWhole(p) && !p.telling.guess) ?? paths[0];
   const righted = unknown.length > 0 ? readRighted(line, unknown, context) : [];
   if (righted.length > 0) return { effects: [], unread: unknown, others: righted };
   // a line without a name may be of the part under the cursor: that is offered, never taken
@@ -109,10 +127,13 @@ export function readLine(line: string, context: ReadoutContext): LineRead {
   if (offered.length > 0) return { effects: [], unread: unknown, others: offered.slice(0, 2) };
   if (best === undefined) return { effects: [], unread: unknown, others: [] };
   const unread = [...unknown, ...best.unread, ...best.telling.waiting, ...(best.telling.drained ? ["drained"] : [])];
+  if (best.telling.guess) return { effects: [], unread, others: [best.telling.effects] };
   const mine = JSON.stringify(best.telling.effects);
   if (contradicts(best.telling.effects))
     return { effects: best.telling.effects, unread: [...unread, ...tokens.flatMap((t) => (t.is === "value" ? [t.text] : []))], others: [] };
-  const near = paths.slice(1).filter((p) => JSON.stringify(p.telling.effects) !== mine && p.telling.effects.length > 0);
+  const near = paths
+    .filter((p) => p !== best)
+    .filter((p) => !p.telling.guess && JSON.stringify(p.telling.effects) !== mine && p.telling.effects.length > 0);
   return {
     effects: best.telling.effects,
     unread,

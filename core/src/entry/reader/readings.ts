@@ -135,7 +135,7 @@ function ofCapacitor(designator: string, f: FigureSaid, how: HowRead, context: R
       : null;
   if (unit !== null && unit !== "Ω") return null;
   // a bridge shows ohms of a capacitor as its ESR
-  const onBridge = meter?.shows === "capacitance" && (unit === "Ω" || (unit === null && !prefixed && value < 1));
+  const onBridge = meter?.shows === "capacitance" && !like && (unit === "Ω" || (unit === null && !prefixed && value < 1));
   if (
     f.quantity === "esr" ||
     (f.quantity === null && value <= MAX_BARE_ESR && ((meter?.shows === "esr" && (unit === "Ω" || !prefixed)) || onBridge))

@@ -128,12 +128,16 @@ export function tokensOf(line: string, context: ReadoutContext): Token[] {
       ...(i > 0 ? [{ text: ".", is: "stop" as const, strong: true }] : []),
       ...tokensOfPart(part, context, letters),
     ]);
-  return withElectrodes(withOthers(withRanges(tokens, context), context), context);
+  return withElectrodes(withOthers(withRanges(describedByPlaces(tokens), context), context), context);
 }
 
 /** Letters of the parts that are named in full: a bare number beside them is of their kind. */
 const lettersNamed = (line: string, context: ReadoutContext): ReadonlySet<string> =>
   new Set(piecesOf(line).flatMap((p) => (namesIn(p, context) ?? []).map((n) => /^[A-Z]+/.exec(n)![0])));
+
+/** "psu board BD1": what stands right before a name describes the part. */
+const describedByPlaces = (tokens: readonly Token[]): Token[] =>
+  tokens.filter((t, i) => !(t.is === "place" && tokens[i + 1]?.is === "parts"));
 
 const MAX_RANGE = 24;
 
@@ -347,9 +351,10 @@ function electrodeAt(p: readonly string[], i: number, context: ReadoutContext): 
     const pin = p[i + 1] === "pin" && /^\d{1,2}$/.test(p[i + 2] ?? "") ? `pin ${p[i + 2]}` : null;
     const glued = /^pin(\d{1,2})$/.exec(p[i + 1] ?? "")?.[1];
     const numbered = pin ?? (glued ? `pin ${glued}` : null);
-    // what a pin is, is told by the drawing: only one that is on record is known
+    // what a pin of a valve or chip is, is told by the drawing: only one that is on record is known
     const end = numbered
-      ? context.points.has(`${names[0]!} ${numbered}`.toLowerCase())
+      ? context.points.has(`${names[0]!} ${numbered}`.toLowerCase()) ||
+        (context.parts.get(names[0]!)?.class ?? classOf(names[0]!)) === "connector"
         ? numbered
         : undefined
       : ELECTRODES.get(p[i + 1] ?? "");
@@ -509,8 +514,11 @@ function byDigits(text: string, context: ReadoutContext): string[] | null {
 }
 
 const isOnRecord = (name: string, { known, parts }: ReadoutContext): boolean => known.has(name) || parts.has(name);
-const namesIn = (text: string, context: ReadoutContext): string[] | null =>
-  designatorsIn(text, (name) => (isOnRecord(name, context) || classOf(name) !== null) && parseValue(name) === null);
+/** Parts named by one piece: by letters that stand for a class, or on record. "D703s" is D703 where that is on record. */
+function namesIn(text: string, context: ReadoutContext): string[] | null {
+  const names = designatorsIn(text, (name) => (isOnRecord(name, context) || classOf(name) !== null) && parseValue(name) === null);
+  return names && names.map((n) => (/\dS$/.test(n) && !isOnRecord(n, context) && isOnRecord(n.slice(0, -1), context) ? n.slice(0, -1) : n));
+}
 
 function partsAt(p: readonly string[], i: number, context: ReadoutContext): Found | null {
   const names = namesIn(
@@ -539,7 +547,11 @@ function digitsOf(
   const byNumber = (n: string) => {
     const found = all.filter((d) => d.replace(/^[A-Z]+/, "") === n.toUpperCase());
     const like = found.filter((d) => letters.has(/^[A-Z]+/.exec(d)![0]));
-    return found.length > 1 && letters.size > 0 ? like : found;
+    if (found.length > 1 && letters.size > 0) return like;
+    // a meter for capacitors in the hand: a capacitor is meant
+    const shows = context.meter?.shows;
+    const capacitors = found.filter((d) => context.known.has(d));
+    return found.length > 1 && (shows === "esr" || shows === "capacitance") && capacitors.length === 1 ? capacitors : found;
   };
   const several = /^\d{3,4}(?:\/\d{3,4})+$/.test(p[i]!) ? p[i]!.split("/").map(byNumber) : [];
   if (several.length > 1 && several.every((n) => n.length === 1)) return [{ text: p[i]!, is: "parts", names: several.flat() }, 1];
@@ -636,8 +648,15 @@ const namesThere = (p: readonly string[], i: number, length: number): boolean =>
   return (
     next !== undefined &&
     (/^(?:reads|is|now|at|has|rail|rails|had|only|reading|shows|gives|ripple|ac|:|=|down|up)$/.test(next) ||
-      (/^\d|^[.,]\d/.test(next) && !/^[+-]/.test(next)))
+      (/^\d|^[.,]\d/.test(next) && !/^[+-]/.test(next)) ||
+      // "-12 -12.02": the name, and what it reads
+      isNear(p[i]!, next))
   );
+};
+
+const isNear = (name: string, read: string): boolean => {
+  const [a, b] = [name, read].map((t) => (/^[+-]\d+(?:[.,]\d+)?v?$/.test(t) ? parseFloat(t.replace(",", ".")) : NaN)) as [number, number];
+  return a * b > 0 && /[.,]/.test(read) && Math.abs(b / a - 1) < 0.1;
 };
 
 const SIGNS: Readonly<Record<"+" | "-", readonly string[]>> = {

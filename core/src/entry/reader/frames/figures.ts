@@ -60,6 +60,7 @@ export const figures = frame(
     const effects: Effect[] = [];
     let { ac, carry } = telling;
     carry = shareUnits(runs, carry, context);
+    alikeInFarads(runs, telling, context);
     for (const { things, figures: list } of runs) {
       const handed = spread(things, list, each);
       if (handed === null) return null;
@@ -82,7 +83,10 @@ export const figures = frame(
     }
     // how long it was off says nothing that a charge left does not
     const volts = effects.every((e) => e.about === "voltsAt" && e.form === "dc");
-    if ((charge || c.has("time")) && !volts) return null;
+    // "only 11u left": what is left of its value
+    const worn =
+      effects.every((e) => e.about === "reading") && /^left$/.test(c.text("held")) && !telling.drained && !c.has("drained", "off");
+    if (((charge && !worn) || c.has("time")) && !volts) return null;
     if (telling.drained && !volts) return null;
     const last = runs.at(-1)!.things.filter((t): t is Subject => t.kind !== "channel");
     const farads = effects.some((e) => e.about === "reading" && e.measurement.kind === "capacitance");
@@ -161,6 +165,16 @@ function shareUnits(runs: readonly Run[], before: Telling["carry"], context: Rea
     if (/\bmills?\b/.test(from.text)) f.text = `${f.text} mills`;
   }
   return carry;
+}
+
+/** "C5 .22u, C6 .77": the first bare figure of a capacitor behind one that was said in farads is in farads too. */
+function alikeInFarads(runs: readonly Run[], telling: Telling, context: ReadoutContext): void {
+  let farads = telling.unit === "F";
+  for (const { things, figures: list } of runs) {
+    const capacitors = things.every((t) => t.kind === "part" && isCapacitor(t.name, context));
+    for (const [i, f] of list.entries()) f.like = farads && capacitors && i < things.length ? "F" : f.like === "F" ? null : f.like;
+    farads ||= list.some((f) => f.value !== "over" && f.value.unit === "F");
+  }
 }
 
 const inMillivolts = (f: FigureSaid): boolean => /\d\s*(?:mv|mills?)/i.test(f.text);
@@ -260,7 +274,15 @@ function itemsOf(c: Clause, telling: Telling, context: ReadoutContext): Items | 
   if (c.senses("quantity").some((q) => q.quantity === "clip")) clipsInVolts(items);
   if (charge || telling.unit === "V")
     for (const x of items)
-      if (!isRun(x) && x.value !== "over" && x.value.unit === null && !x.value.prefixed && !x.value.tiny && x.quantity === null)
+      if (
+        !isRun(x) &&
+        x.value !== "over" &&
+        !items.some((o) => !isRun(o) && o.value !== "over" && o.value.unit === "F") &&
+        x.value.unit === null &&
+        !x.value.prefixed &&
+        !x.value.tiny &&
+        x.quantity === null
+      )
         x.value = { ...x.value, unit: "V" };
   return { items, how, each, charge, judged: c.senses("judged").some((j) => j.as === "good") };
 }
@@ -377,7 +399,7 @@ function alone(
   const kinds = new Set(named.map((s) => s.kind));
   if (each && last.length === 1) return named.length > 1 && kinds.size === 1 ? [{ things: named, figures: [...list] }] : null;
   const one = last.length === 1 || (each && last.length > 1) || last.length === list.length;
-  return one && last.length > 0 && telling.open === null ? [{ things: last, figures: [...list] }] : null;
+  return one && last.length > 0 && telling.open.length === 0 ? [{ things: last, figures: [...list] }] : null;
 }
 
 /** Figures handed out to several things: one each, in order, or one of all that was said of each. */
@@ -530,17 +552,39 @@ export const rightFuse = frame(
   },
 );
 
+/** A bare figure that can be a temperature of a part, behind one that was said to be. */
+const isDegrees = (v: ParsedValue): boolean => v.unit === null && !v.prefixed && !v.tiny && v.value >= 5 && v.value <= 250;
+const isTemperature = (e: Effect): boolean =>
+  e.about === "observed" && e.observation.kind === "told" && e.observation.told.quantity === "temperature";
+
 /** "R711 88 deg, R611 41 deg". */
-export const temperatures = frame([["temperature"], ["parts", "place"]], ["judged", "comma", "each"], (c, telling) => {
-  const celsius = c.tokens.flatMap((t) => (t.is === "temperature" ? [t.celsius] : []));
-  const of = c.subjects;
-  if (c.senses("judged").some((j) => j.as !== undefined) || of.length !== celsius.length) return null;
-  return more(
-    telling,
-    of.map((s, i) => keptAsTold("reading", [s], { quantity: "temperature", value: celsius[i]!, unit: "degC" })),
-    { last: of },
-  );
-});
+export const temperatures = frame(
+  [
+    ["temperature", "value"],
+    ["parts", "place"],
+  ],
+  ["judged", "comma", "each", "colon", "side"],
+  (c, telling) => {
+    const carried = telling.effects.some(isTemperature) || c.has("temperature");
+    const celsius = c.tokens.flatMap((t) =>
+      t.is === "temperature"
+        ? [t.celsius]
+        : t.is === "value" && carried && isDegrees(t.value)
+          ? [t.value.value]
+          : t.is === "value"
+            ? [NaN]
+            : [],
+    );
+    if (celsius.some((x) => !Number.isFinite(x))) return null;
+    const of = c.subjects;
+    if (c.senses("judged").some((j) => j.as !== undefined) || of.length !== celsius.length) return null;
+    return more(
+      telling,
+      of.map((s, i) => keptAsTold("reading", [s], { quantity: "temperature", value: celsius[i]!, unit: "degC" })),
+      { last: of },
+    );
+  },
+);
 
 /** "5v hunting", "vcc jumps up and down". */
 export const wanders = frame([["wanders"], ["point"]], ["quantity", "judged", "under", "still"], (c, telling) =>
@@ -560,14 +604,31 @@ export const reference = frame(
   ["quantity", "shelf", "new", "comma", "colon", "judged", "meter", "on", "over"],
   (c, telling, { meter }) => {
     const list = c.tokens.flatMap((t) => (t.is === "rating" ? [t.farads, t.volts] : t.is === "value" ? [t.value] : []));
-    const marked = list.findIndex((v) => v.unit === "F" || (v.unit === null && v.tiny));
-    const volts = list[marked + 1]?.unit === "V" ? list[marked + 1]! : null;
-    if (marked !== 0 || volts === null) return null;
-    const read = list.slice(2);
-    const [f] = read;
-    if (f === undefined || read.length > 1) return null;
+    const isFarads = (v: ParsedValue | undefined): v is ParsedValue => v !== undefined && (v.unit === "F" || (v.unit === null && v.tiny));
+    const [marked] = list;
+    const volts = list[1]?.unit === "V" ? list[1] : null;
+    if (!isFarads(marked) || c.has("over")) return null;
+    const read = list.slice(volts === null ? 1 : 2);
+    const [f, second] = read;
+    if (f === undefined || read.length > 2) return null;
+    const of = `new:${micro(marked.value)}${volts === null ? "" : ` ${volts.value}v`}`;
+    const both = [f, second].find(isFarads);
+    const ohms = read.find((v) => v !== both && (v.unit === "Ω" || v.unit === null) && !v.tiny && v.value >= 0 && v.value <= 100);
+    // without its volts, it is a part that was measured only where a value follows the marking
+    if (volts === null && both === undefined) return null;
+    if (second !== undefined) {
+      if (
+        both === undefined ||
+        ohms === undefined ||
+        c.senses("quantity").some((q) => q.quantity !== "esr" && q.quantity !== "capacitance")
+      )
+        return null;
+      return more(telling, [
+        keptAsTold("reference", of, { quantity: "capacitance", value: both.value, unit: "F" }),
+        keptAsTold("reference", of, { quantity: "esr", value: ohms.value, unit: "ohm" }),
+      ]);
+    }
     const quantity = c.senses("quantity")[0]?.quantity ?? null;
-    const of = `new:${micro(list[0]!.value)} ${volts.value}v`;
     const esr = quantity === "esr" || (quantity === null && meter?.shows === "esr" && (f.unit === null || f.unit === "Ω") && !f.tiny);
     if (esr && within("esrOhms", f.value))
       return more(telling, [keptAsTold("reference", of, { quantity: "esr", value: f.value, unit: "ohm" })]);
@@ -577,7 +638,11 @@ export const reference = frame(
   },
 );
 
-export const micro = (farads: number): string => `${Number((farads * 1e6).toPrecision(6))}u`;
+/** Farads as they are marked: 470u, 680n, 22p. */
+export function micro(farads: number): string {
+  const [scale, unit] = farads >= 1e-6 * (1 - 1e-9) ? [1e6, "u"] : farads >= 1e-9 * (1 - 1e-9) ? [1e9, "n"] : [1e12, "p"];
+  return `${Number((farads * (scale as number)).toPrecision(6))}${unit}`;
+}
 
 /** Figures that belong somewhere: "should be 100k", "want -38". */
 export const ought = frame([["ought"], ["value"]], ["parts", "point", "each", "comma", "colon", "judged"], (c, telling) => {

@@ -22,7 +22,7 @@ const ABOUT_THE_FAULT = /\b(?:hum|buzz|noise|crackle|fault|pumping|whistle|hiss)
 
 /** "hum gone", "no hum any more", "still crackles": where the complaint stands. */
 export const complaint = frame([["outcome", "symptom", "not"]], [...CONCLUDING, "each", "all", "comma", "colon"], (c, telling) => {
-  if (telling.open !== null || c.senses("judged").some((j) => j.as !== undefined)) return null;
+  if (telling.open.length > 0 || c.senses("judged").some((j) => j.as !== undefined)) return null;
   // "without a drop out" is how it ran
   if (/\bwithout\b|w\/o/.test(c.text("not"))) return null;
   if (c.has("colon") && !c.wellJoined) return null;
@@ -47,7 +47,7 @@ export const sounds = frame(
   ],
   ["comma", "colon", "judged", "under", "still", "sign"],
   (c, telling) => {
-    if (telling.open !== null) return null;
+    if (telling.open.length > 0) return null;
     if (c.parts.length > 0 && c.sides.length > 0) return null;
     if (!c.places.every((p) => p === "headphone jack" || p === "speakers") || (c.places.length > 0 && c.has("side", "parts", "all")))
       return null;
@@ -104,7 +104,7 @@ export const clean = frame(
 
 /** What the unit does: "plays", "goes off by itself", "fine cold, cuts out once warm". */
 export const behaves = frame([["does", "symptom", "state", "judged"]], ["unit", "under", "comma", "colon", "still"], (c, telling) => {
-  if (telling.open !== null) return null;
+  if (telling.open.length > 0) return null;
   const does = c.senses("does");
   const heats = c.senses("under").flatMap((u) => (u.under.heat ? [u.under.heat] : []));
   if (heats.length !== c.senses("under").length || heats.length > 1) return null;
@@ -132,7 +132,7 @@ const DOES: ReadonlySet<PartClass> = new Set<PartClass>(["relay", "chip", "valve
 
 /** "a relay clicks": what a part does. */
 export const partDoes = frame([["does"], ["parts"]], ["under", "comma", "colon"], (c, telling, context) => {
-  if (telling.open !== null || telling.act !== null) return null;
+  if (telling.open.length > 0 || telling.act !== null) return null;
   const does = c.senses("does");
   if (c.parts.some((p) => !DOES.has(classIn(p, context) ?? "capacitor"))) return null;
   if (does.length !== 1 || does[0]!.did === "silent" || !c.before(["parts"], ["does"]) || c.has("under")) return null;
@@ -162,6 +162,20 @@ export const starts = frame(
     return more(telling, [keptAsTold("behaviour", "unit", { outcome, with: [good === of ? `${of} starts` : `${good} of ${of}`] })]);
   },
 );
+
+/** "42 s then protect", "trips at 55 s": that it goes off, and after how long. */
+export const afterTime = frame([["time"], ["does"]], ["judged", "on", "comma", "colon", "unit", "under"], (c, telling) => {
+  const [seconds, second] = c.times;
+  const does = c.senses("does");
+  if (seconds === undefined || second !== undefined || does.length !== 1 || telling.open.length > 0) return null;
+  const [{ did }] = does as [(typeof does)[number]];
+  if (did !== "shutsDown" || c.has("under")) return null;
+  if (c.senses("judged").some((j) => j.as !== undefined)) return null;
+  return more(telling, [
+    keptAsTold("behaviour", "unit", { outcome: did }),
+    keptAsTold("behaviour", "unit", { quantity: "time", value: seconds, unit: "s", outcome: did }),
+  ]);
+});
 
 /** How long it was on: "1 hour on", "ran for 2 hours". */
 export const soaked = frame(

@@ -4,17 +4,21 @@ import { frame, keptAsTold, more, observed, UNIT } from "../clause";
 // How the unit is fed and loaded: lamp, variac, mains, loads.
 
 /** What the lamp in series did. */
-export const lamp = frame([["flash"], ["dark", "circuit"]], ["lamp", "value", "with", "comma", "colon", "circuit"], (c, telling) => {
-  // "blink and out" is of the lamp
-  const out = c.senses("circuit");
-  if (!c.has("flash") || (!c.has("dark") && out.length === 0) || !out.every((_) => /^out/.test(c.text("circuit")))) return null;
-  const [v, second] = c.values;
-  if (second !== undefined || (v !== undefined && v.unit !== "W" && v.unit !== null)) return null;
-  return more(telling, [
-    ...(v === undefined ? [] : [keptAsTold("limiter", "tool:series lamp", { quantity: "power", value: v.value, unit: "W" })]),
-    observed(UNIT, { kind: "lamp", did: "flashDim" }),
-  ]);
-});
+export const lamp = frame(
+  [["flash"], ["dark", "circuit", "off"]],
+  ["lamp", "value", "with", "comma", "colon", "circuit", "off"],
+  (c, telling) => {
+    // "blink and out" is of the lamp
+    const out = c.senses("circuit");
+    if (!c.has("flash") || (!c.has("dark", "off") && out.length === 0) || !out.every((_) => /^out/.test(c.text("circuit")))) return null;
+    const [v, second] = c.values;
+    if (second !== undefined || (v !== undefined && v.unit !== "W" && v.unit !== null)) return null;
+    return more(telling, [
+      ...(v === undefined ? [] : [keptAsTold("limiter", "tool:series lamp", { quantity: "power", value: v.value, unit: "W" })]),
+      observed(UNIT, { kind: "lamp", did: "flashDim" }),
+    ]);
+  },
+);
 
 /** On a variac or straight on the mains: the unit is on. */
 export const mains = frame([["variac", "on-power"]], ["value", "share", "variac", "on-power", "off"], (c, telling) => {

@@ -1,4 +1,5 @@
-import type { Act, Marked, Observation, Subject } from "../../../evidence";
+import type { FindingToken } from "../../../device";
+import type { Act, Marked, Observation, Subject, ToldFact } from "../../../evidence";
 import { within } from "../../../knowledge";
 import { farads, volts as inVolts, type ParsedValue } from "../../../units";
 import type { Effect, ReadoutContext } from "../../entry";
@@ -51,11 +52,13 @@ export const act = frame(
     "colon",
     "circuit",
     "back",
+    "allOver",
   ],
   (c, telling, context) => {
-    if (!c.wellJoined || !c.oneValue) return null;
     const acts = c.senses("act");
     const done = acts[0]!.act;
+    if (done === "replaced" && acts.length === 1 && !c.oneValue) return replacedEach(c, telling, context);
+    if (!c.wellJoined || !c.oneValue) return null;
     if (acts.length > 1 || c.senses("judged").some((j) => j.as !== undefined)) return null;
     // what came of it stands behind it
     const ending = c.tags.findIndex((t) => t !== "judged" && CONCLUDING.includes(t));
@@ -71,10 +74,26 @@ export const act = frame(
     if (circuit.length > 0 && !(done === "unplugged" && circuit.every((x) => !x.inCircuit))) return null;
     if (c.has("back")) return null;
     const { places, marked, sides } = c;
+    if (c.has("allOver")) {
+      if (c.subjects.length > 0 || !TOUCHES.has(done) || marked.length > 0 || said.outcome === "answers") return null;
+      if (isOpen(said)) return null;
+      const came = said.outcome === null ? said.did : TOLD_OUTCOME[said.outcome];
+      return more(telling, [keptAsTold(TOUCHED[done as keyof typeof TOUCHED], "unit", { outcome: came })], { act: null });
+    }
     // "ringed, resoldered": what was named just before
     const own = actedOn(c, done);
     const to = own.length > 0 || sides.length > 0 ? own : telling.last;
-    if (c.subjects.length === 0 && done !== "turnedDown" && (marked.length > 0 || !telling.begun || !REPAIRED_AGAIN.has(done))) return null;
+    if (
+      c.subjects.length === 0 &&
+      done !== "turnedDown" &&
+      (marked.length > 0 ||
+        !telling.begun ||
+        !(
+          REPAIRED_AGAIN.has(done) ||
+          (TOUCHES.has(done) && telling.last.length > 0 && telling.last.every((s) => s.kind !== "point" && s.kind !== "unit"))
+        ))
+    )
+      return null;
     if (marked.length > 0 && !TAKES.has(done)) return null;
     if (places.length > 0 && !TO_PLACES.has(done) && done !== "turnedDown" && done !== "swapped") return null;
     if (done === "turnedDown") return c.parts.length > 0 ? null : more(telling, [tried(done, [], null, said)], { act: done });
@@ -88,11 +107,16 @@ export const act = frame(
     return more(telling, [tried(done, to, put, said)], {
       last: to,
       act: done,
-      open: isOpen(said) ? telling.effects.length : null,
+      open: isOpen(said)
+        ? [...(TOUCHES.has(done) && telling.act !== null && TOUCHES.has(telling.act) ? telling.open : []), telling.effects.length]
+        : [],
     });
   },
 );
 
+const TOUCHED = { knocked: "knock", pressed: "press", warmed: "warm", cooled: "cool" } as const;
+/** What is tried at one place after another, or at the same place another way: "wiggle it". */
+const TOUCHES: ReadonlySet<Act> = new Set<Act>(["knocked", "pressed", "warmed", "cooled"]);
 const REPAIRED_AGAIN: ReadonlySet<Act> = new Set<Act>(["resoldered", "cleaned"]);
 
 /** What an act is done to: joints are of the parts they are at, and what sits in its socket is the part. */
@@ -122,7 +146,7 @@ export const across = frame(
     return more(telling, [tried("bridged", c.subjects, { marked: given, named: null }, said)], {
       last: c.subjects,
       act: "bridged",
-      open: isOpen(said) ? telling.effects.length : null,
+      open: isOpen(said) ? [telling.effects.length] : [],
     });
   },
 );
@@ -134,7 +158,7 @@ export const again = frame(
   (c, telling) => {
     const { act: done } = telling;
     if (done === null || done === "swapped" || TAKES.has(done) || done === "turnedDown" || done === "unplugged") return null;
-    if (telling.open !== null || c.senses("judged").some((j) => j.as !== undefined) || c.has("still")) return null;
+    if (telling.open.length > 0 || c.senses("judged").some((j) => j.as !== undefined) || c.has("still")) return null;
     if (!c.before([...THINGS], ["outcome", "symptom", "does", "not"])) return null;
     const said = concludedIn(c, done);
     if (said === null || said.outcome === null || said.followed !== null) return null;
@@ -147,21 +171,23 @@ export const outcome = frame(
   [["outcome", "symptom", "does", "went", "not"]],
   [...CONCLUDING, "side", "all", "comma", "colon"],
   (c, telling) => {
-    if (telling.open === null || c.senses("judged").some((j) => j.as !== undefined)) return null;
-    const open = telling.effects[telling.open];
-    const before = open?.about === "observed" && open.observation.kind === "tried" ? open.observation : null;
-    if (before === null || (c.sides.length > 0 && before.act !== "swapped")) return null;
-    const said = concludedIn(c, before.act);
-    if (said === null || isOpen(said) || (said.followed !== null && before.act !== "swapped")) return null;
+    if (telling.open.length === 0 || c.senses("judged").some((j) => j.as !== undefined)) return null;
     const effects = [...telling.effects];
-    effects[telling.open] = observed((open as Extract<Effect, { about: "observed" }>).subject, {
-      ...before,
-      outcome: said.outcome,
-      symptom: before.symptom ?? said.symptom,
-      followed: said.followed,
-      ...(said.did === null ? {} : { did: said.did }),
-    });
-    return { ...telling, effects, open: null };
+    for (const at of telling.open) {
+      const open = telling.effects[at];
+      const before = open?.about === "observed" && open.observation.kind === "tried" ? open.observation : null;
+      if (before === null || (c.sides.length > 0 && before.act !== "swapped")) return null;
+      const said = concludedIn(c, before.act);
+      if (said === null || isOpen(said) || (said.followed !== null && before.act !== "swapped")) return null;
+      effects[at] = observed((open as Extract<Effect, { about: "observed" }>).subject, {
+        ...before,
+        outcome: said.outcome,
+        symptom: before.symptom ?? said.symptom,
+        followed: said.followed,
+        ...(said.did === null ? {} : { did: said.did }),
+      });
+    }
+    return { ...telling, effects, open: [] };
   },
 );
 
@@ -183,10 +209,12 @@ export const alsoNew = frame([["with", "for", "on"], ["parts"], ["value", "ratin
 );
 
 /** "F1 F2 back in". */
-export const back = frame([["back"], ["parts", "place"]], ["each"], (c, telling) =>
+export const back = frame([["back"], ["parts", "place"]], ["each"], (c, telling, context) =>
   more(
     telling,
-    c.subjects.map((s) => keptAsTold("unplug", [s], { outcome: "back" })),
+    c.subjects.map((s) =>
+      keptAsTold(s.kind === "part" && !PULLED.has(classIn(s.name, context) ?? "connector") ? "lift" : "unplug", [s], { outcome: "back" }),
+    ),
     { last: c.subjects },
   ),
 );
@@ -224,7 +252,7 @@ function swapped(to: readonly Subject[], sides: readonly string[], said: Conclud
     // "crackle moved to the right" is said of the part by its side
     if (sides.length > 0 && said.followed === null) return null;
     const effect = tried("swapped", [parts[0]!], { marked: [], named: nameOf(parts[1]!) }, said);
-    return more(telling, [effect], { last: [parts[0]!], act: "swapped", open: isOpen(said) ? telling.effects.length : null });
+    return more(telling, [effect], { last: [parts[0]!], act: "swapped", open: isOpen(said) ? [telling.effects.length] : [] });
   }
   const places = to.flatMap((s) => (s.kind === "place" ? [s] : []));
   if (parts.length > 0 || (places.length === 0 && new Set(sides).size < 2)) return null;
@@ -241,6 +269,27 @@ function swapped(to: readonly Subject[], sides: readonly string[], said: Conclud
   );
 }
 
+/** "replaced C5 (470p 2kv) and C4 (2n2 2kv)": each part for what stands behind it. */
+function replacedEach(c: Clause, telling: Telling, context: ReadoutContext): Telling | null {
+  const allowed: readonly string[] = ["parts", "value", "rating", "act", "comma", "colon", "with", "new", "each"];
+  if (!c.tags.every((t) => allowed.includes(t) || EMPTY.has(t))) return null;
+  const groups: { to: Subject[]; marked: ParsedValue[] }[] = [];
+  for (const t of c.tokens) {
+    const last = groups.at(-1);
+    if (t.is === "parts") {
+      const to = t.names.map((name): Subject => ({ kind: "part", name }));
+      if (last && last.marked.length === 0) last.to.push(...to);
+      else groups.push({ to, marked: [] });
+    } else if (t.is === "value" || t.is === "rating") {
+      if (!last) return null;
+      last.marked.push(...(t.is === "value" ? [t.value] : [t.farads, t.volts]));
+    }
+  }
+  if (groups.length < 2 || groups.some((g) => g.marked.length === 0)) return null;
+  const none = { outcome: null, symptom: null, did: null, followed: null };
+  return groups.reduce<Telling | null>((told, g) => told && replaced(g.to, g.marked, none, told, context), telling);
+}
+
 /** Parts that were changed, and for what: a capacitor for a value and its volts, or neither; a place for a new one. */
 function replaced(
   to: readonly Subject[],
@@ -250,7 +299,7 @@ function replaced(
   context: ReadoutContext,
 ): Telling | null {
   if (said.followed !== null) return null;
-  const rest = (effects: number) => ({ last: to, act: "replaced" as const, open: isOpen(said) ? telling.effects.length + effects : null });
+  const rest = (effects: number) => ({ last: to, act: "replaced" as const, open: isOpen(said) ? [telling.effects.length + effects] : [] });
   if (to.every((s) => s.kind === "place")) return marked.length > 0 ? null : more(telling, [tried("replaced", to, null, said)], rest(0));
   if (!to.every((s) => s.kind === "part")) return null;
   const c = marked.find((v) => v.unit === "F" || (v.unit === null && v.tiny));
@@ -270,6 +319,59 @@ function replaced(
   if (given === null) return null;
   return more(telling, [tried("replaced", to, given.length > 0 ? { marked: given, named: null } : null, said)], rest(0));
 }
+
+const PULLED: ReadonlySet<string> = new Set(["fuse", "connector", "valve"]);
+
+/** What is plugged and is out or off: "F1 F2 out", "coax off: no hum", "with CN5 out". */
+export const takenOut = frame(
+  [
+    ["circuit", "off"],
+    ["parts", "place"],
+  ],
+  [...CONCLUDING, "with", "comma", "colon", "each"],
+  (c, telling, context) => {
+    const out = c.has("off")
+      ? /^off$/.test(c.text("off"))
+      : c.senses("circuit").every((x) => !x.inCircuit && !x.lifted) && /^out$/.test(c.text("circuit"));
+    if (!out || !c.wellJoined || c.senses("judged").some((j) => j.as !== undefined)) return null;
+    if (!c.parts.every((p) => PULLED.has(classIn(p, context) ?? ""))) return null;
+    if (!c.places.every((p) => /lead|plug|connector|wire|speakers|headphone/.test(p))) return null;
+    if (!c.before(["parts", "place"], ["circuit", "off"]) || !c.before(["circuit", "off"], CONCLUDING)) return null;
+    const said = concludedIn(c, "unplugged");
+    if (said === null || said.followed !== null) return null;
+    const effect = tried("unplugged", c.subjects, null, said);
+    return more(telling, [effect], { last: c.subjects, act: "unplugged", open: isOpen(said) ? [telling.effects.length] : [] });
+  },
+);
+
+/** What plays into a socket: "CD in J4: quiet", "TV into J3 -> hum". */
+export const fed = frame(
+  [["device"], ["parts", "place"]],
+  [...CONCLUDING, "with", "comma", "colon", "loads", "across"],
+  (c, telling, context) => {
+    if (!c.parts.every((p) => classIn(p, context) === "connector") || !c.places.every((p) => p === "inputs" || p === "jack")) return null;
+    if (c.subjects.length === 0 || !c.before(["parts", "place"], CONCLUDING) || c.senses("judged").some((j) => j.as !== undefined))
+      return null;
+    const heard = c.senses("symptom");
+    const [symptom] = heard;
+    const not = c.has("not");
+    if (heard.length > 1 || c.senses("outcome").length > 0 || c.senses("does").some((d) => d.did !== "silent" && d.did !== "plays"))
+      return null;
+    const sound = symptom === undefined ? null : (HEARD_AS[symptom.symptom] ?? null);
+    if (symptom !== undefined && sound === null) return null;
+    const did = c.senses("does")[0]?.did;
+    const outcome = symptom ? (not ? "silent" : sound) : did === "silent" ? "silent" : did === "plays" && !not ? "plays" : null;
+    if (outcome === null || (not && !symptom)) return null;
+    return more(telling, [keptAsTold("source", c.subjects, { outcome })], { last: c.subjects });
+  },
+);
+const HEARD_AS: Partial<Record<FindingToken, ToldFact["outcome"]>> = {
+  hum: "hum",
+  buzz: "buzz",
+  hiss: "hiss",
+  crackle: "crackle",
+  distorted: "distorted",
+};
 
 /** Hung in for a test: "470u 25v in place of C31 for a test, fault gone". */
 export const substitute = frame(

@@ -62,6 +62,19 @@ export const spent = frame([["time"], ["spent", "onIt"]], ["comma", "colon"], (c
   ]);
 });
 
+/** A time that stands alone: time that went into the work more often than not, which is asked. */
+export const spentPerhaps = frame([["time"]], ["comma", "judged"], (c, telling) => {
+  const [seconds, second] = c.times;
+  if (seconds === undefined || second !== undefined || seconds < 600 || c.senses("judged").some((j) => j.as !== undefined)) return null;
+  const spentOn = observed(UNIT, {
+    kind: "spent",
+    minutes: Math.round(seconds / 60),
+    step: null,
+    text: c.tokens.map((t) => t.text).join(" "),
+  });
+  return more(telling, [spentOn], { guess: true });
+});
+
 /** What is still to be got. */
 export const toBeGot = frame([["ordered"], ["rating", "value"]], ["new", "parts", "comma", "colon", "each"], (c, telling) => {
   const marked = c.marked;
@@ -84,7 +97,7 @@ export const how = frame(
     for (const s of c.senses("under")) said = { ...said, under: { ...said.under, ...s.under } };
     if (c.has("new") || c.has("quantity") || (c.has("all") && c.has("parts"))) return null;
     const subjects = c.subjects;
-    if (subjects.length === 0 && c.has("circuit") && telling.open !== null) return null;
+    if (subjects.length === 0 && c.has("circuit") && telling.open.length > 0) return null;
     return {
       ...telling,
       how: said,
@@ -119,7 +132,7 @@ export const quoted = frame([["quote"]], [], (c, telling) => {
 /** "F602 same": reads what the one before reads. */
 export const readsSame = frame([["outcome"], ["parts"]], ["comma", "colon"], (c, telling, context) => {
   const before = telling.effects.at(-1);
-  if (telling.act !== null || telling.open !== null || c.senses("outcome").length > 1 || c.senses("outcome")[0]!.outcome !== "same")
+  if (telling.act !== null || telling.open.length > 0 || c.senses("outcome").length > 1 || c.senses("outcome")[0]!.outcome !== "same")
     return null;
   if (!c.before(["parts"], ["outcome"])) return null;
   const like = (a: string, b: string) => classIn(a, context) === classIn(b, context);

@@ -15,7 +15,7 @@ export const DESCRIBES: Topic = [
       "ordinary, standard, usual, common, cheap, " +
       "decent, modern, vintage, nos, used, spare, borrowed, similar, suitable, matching, next size, next size up, type, " +
       "types, kind, brand, rated, quality, general purpose, switching grade, switching type, safety, class x2, class y2, " +
-      "x2, y2, x1, flameproof, fusible, wirewound, wire wound, carbon, carbon film, carbon comp, metal oxide, cement, " +
+      "x2, y2, flameproof, fusible, wirewound, wire wound, carbon, carbon film, carbon comp, metal oxide, cement, " +
       "ceramic, disc, discs, disc ceramic, polystyrene, oil, screw terminal, smd, surface mount, low noise, high temp, " +
       "high temperature, high ripple, low profile, tants, tant, bipolars, nonpolar, non polarised, nonpolarised, snap ins, " +
       "1%, 2%, 5%, 10%, 0.5w, gp, schottky, ultrafast, fast recovery, small signal, dual, quad, single, twin, " +

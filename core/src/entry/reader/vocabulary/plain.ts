@@ -12,12 +12,12 @@ export const PLAIN: Topic = [
       "comes out at, as, both of them, be, been, again, just now, channel, ch, side, one, ones, only got, which, in all, " +
       "in total, altogether, about, roughly, abt, approx, and now, listening, of listening, any more, anymore, quite, very, " +
       "really, once, when, while, after, but, while im there, while i'm there, while at it, tho, than, otherwise, along, " +
-      "this time, same way, slight, faint, thin, loud, softly, constantly, all the time, every time, each time, everywhere, " +
+      "this time, same way, slight, faint, thin, loud, softly, constantly, all the time, every time, each time, " +
       "tiny, yes, wait, ok so, by now, later on, together, again and again, in here, it is, thats, that's, there is, " +
       "there's, theres, sits at, stays at, settled at, goes, went, going, within, gone to, find, found, there now, though, " +
       "yet, rms, both ways, either way, either way round, ways, him, his, mechanically, all of it, hours, all pins, " +
       "all legs, all contacts, right away, at once, straight away, in order, value, ok then, as well, by hand, by itself, " +
-      "on its own there, does, do, for a test, as a test, for now then, all over, up at, sitting at, down at, " +
+      "on its own there, does, do, for a test, as a test, for now then, up at, sitting at, down at, " +
       "down to about, resistor, resistors, res, capacitor, capacitors, diode, diodes, transistor, transistors, " +
       "electrolytic, electrolytics, valve, valves, tube, tubes, coupler, couplers, bulk cap, snap in, snap-in, electro, " +
       "electros, you, your, their, them, her, hers, mine, myself, itself, what, where, why, whose, whatever, however, " +
@@ -83,4 +83,10 @@ export const PLAIN: Topic = [
   [{ is: "to" }, "to"],
   [{ is: "with" }, "with, w, w/, by"],
   [{ is: "through" }, "thru, through, via, til, till, until, until it was, til it was, til it was down to, until it was down to"],
+  [
+    { is: "allOver" },
+    "all over, everywhere, all round, all around, all over the board, all over the place, all over it, round the board, " +
+      "around the board, everything, the whole board, whole board, all of the board, every part, every board, all parts, " +
+      "all boards",
+  ],
 ];

@@ -54,6 +54,10 @@ export type Sense =
   /** what a part does in its circuit: it describes the part named behind it */
   | { is: "role" }
   | { is: "noInput" }
+  /** not at one place */
+  | { is: "allOver" }
+  /** what can be plugged in to play */
+  | { is: "device" }
   | { is: "sine" }
   | { is: "untouched" }
   | { is: "ordered" }

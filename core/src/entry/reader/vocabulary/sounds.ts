@@ -72,7 +72,7 @@ export const SOUNDS: Topic = [
     { is: "does", did: "recovers" },
     "comes back, came back, brings it back, back it comes, sound comes back, recovers, it comes back, brings sound back, " +
       "brings the sound back, is back, sound is back, sound back, recovered, comes comes back on, comes good, " +
-      "back to life, sound returns, returns, returned, picks up again, came back on, back again, sound returned, " +
+      "back to life, sound returns, returns, returned, picks up again, came back on, sound returned, " +
       "works again once, on again, comes out of protect, out of protect, back out of protect",
   ],
   [

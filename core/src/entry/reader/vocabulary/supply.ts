@@ -30,4 +30,11 @@ export const SUPPLY: Topic = [
       "up to full, wound up to",
   ],
   [{ is: "loads" }, "loads, dummies, dummy load, dummy loads, into, load, ohm loads, both loaded, 8r dummies, each into, both into"],
+  [
+    { is: "device" },
+    "tv, telly, television, tv set, cd, cd player, dvd, dvd player, phone, laptop, computer, pc, turntable, " +
+      "record player, deck, record deck, tape deck, cassette deck, mp3 player, streamer, keyboard, guitar, mic, microphone, " +
+      "dynamic mic, signal generator, generator, sig gen, player, minidisc, radio, tuner, synth, another source, " +
+      "other source, different source, source",
+  ],
 ];
