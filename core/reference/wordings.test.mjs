@@ -3,7 +3,7 @@ import { expect, test } from "vitest";
 import { parseReadout, readPartsLine, readPointsLine } from "../src/entry";
 import { factsOfEffect } from "../src/job/lines/saidFacts";
 import { classOf } from "../src/part";
-import { farads, hertz } from "../src/units";
+import { farads, hertz, parseValue } from "../src/units";
 
 // Invented repairs as they are muttered, with what each line tells (wordings/built-with.json). What is asked of the reader here is that
 // it keeps no figure the line does not tell; how much it understands is measured, not tested: see docs/measurements.md.
@@ -31,6 +31,18 @@ function contextOf(c, hand) {
 
 const near = (a, b) => Math.abs(a - b) <= 0.01 * Math.max(Math.abs(a), Math.abs(b));
 const figuresOf = (facts) => facts.flatMap((f) => list(f.value));
+/** Figures a line tells: those of its facts, and of the parts it puts in. */
+const toldOf = (means) => [
+  ...figuresOf(means),
+  ...means.flatMap((m) =>
+    list(m.with).flatMap((w) =>
+      w
+        .replace(/^new:/, "")
+        .split(" ")
+        .flatMap((v) => parseValue(v)?.value ?? []),
+    ),
+  ),
+];
 
 test.each(cases.map((c) => [c.id, c]))("%s: no figure is kept that a line does not tell", (_id, c) => {
   let kept = 0;
@@ -40,7 +52,7 @@ test.each(cases.map((c) => [c.id, c]))("%s: no figure is kept that a line does n
         const parsed = parseReadout(line, contextOf(c, l.hand));
         if (!parsed.ok || parsed.value.kind !== "keeps") continue;
         kept++;
-        const told = figuresOf(l.means);
+        const told = toldOf(l.means);
         for (const value of figuresOf(parsed.value.effects.flatMap(factsOfEffect)))
           expect(
             told.some((t) => near(t, value)),

@@ -50,6 +50,9 @@ export const partClassName: Readonly<Record<PartClass, string>> = {
   relay: "relay",
   driver: "driver",
   lamp: "lamp",
+  battery: "battery",
+  crystal: "crystal",
+  module: "module",
 };
 
 const lookName: Readonly<Record<LookSign, string>> = {

@@ -1,5 +1,5 @@
 import type { MarkingIssue } from "@mirvek/core/part";
-import type { PositionIssue, PositionList, Quantity, ReadoutIssue } from "@mirvek/core/entry";
+import type { PositionIssue, PositionList, Quantity, ReadoutIssue, ReadoutQuestion } from "@mirvek/core/entry";
 import type { RequestIssue } from "../schemas/issues";
 import { attemptText, interlockText } from "./powerUp";
 import { list, shown } from "./quantity";
@@ -36,7 +36,7 @@ const positionTexts: Texts<PositionIssue> = {
 export const positionIssueText = (i: PositionList["issues"][number]["issue"]): string =>
   i.code === "duplicate" ? `${i.designator} is already there` : say(positionTexts, i);
 
-const readoutTexts: Texts<ReadoutIssue> = {
+const readoutTexts: Texts<ReadoutQuestion> = {
   empty: () => "",
   tooLong: (i) => `Too long: at most ${i.most} characters.`,
   badCharacter: () => "There is a character in it that cannot be saved.",
@@ -50,11 +50,7 @@ const readoutTexts: Texts<ReadoutIssue> = {
   acrossItself: (i) => `${i.designator} cannot lie across itself.`,
   nothingSaid: (i) => `${i.designator}: enter a reading, as in ${i.designator} esr 0.4`,
   notUnderstood: (i) => `"${i.token}" not understood. A quotation mark before the line saves it as typed.`,
-  partlyUnderstood: (i) =>
-    [
-      i.question === null ? (i.unread.length > 0 ? `Not understood: ${list(i.unread.slice(0, 6))}.` : "That may say more than it seems.") : readoutIssueText(i.question),
-      i.offers.length > 0 ? "Which is meant?" : "Say it another way, or save it as typed with Ctrl+Enter.",
-    ].join(" "),
+  partlyUnderstood: (i) => (i.unread.length > 0 ? `Not understood: ${list(i.unread.slice(0, 6))}.` : "That may say more than it seems."),
   surplus: (i) => `"${i.token}" after ${i.after}: one thing a line, or note.`,
   valueMissing: (i) => `A value must follow ${i.after}.`,
   voltsOrMillivolts: (i) => `${i.token} volts or millivolts? Enter ${i.token}v or ${i.token}mv.`,
@@ -90,7 +86,16 @@ const readoutTexts: Texts<ReadoutIssue> = {
   reservedWord: (i) => `“${i.token}” is a word of the entry line: choose another name.`,
   position: (i) => `${say(positionTexts, i.issue)}.`,
 };
-export const readoutIssueText = (i: ReadoutIssue): string => say(readoutTexts, i);
+/** What is asked of a line, and how it goes on: by one of the readings offered, or another way. */
+export function readoutIssueText(i: ReadoutIssue): string {
+  const next =
+    (i.offers ?? []).length > 0
+      ? " Which is meant?"
+      : i.code === "partlyUnderstood"
+        ? " Say it another way, or save it as typed with Ctrl+Enter."
+        : "";
+  return `${say(readoutTexts, i as ReadoutQuestion)}${next}`;
+}
 
 const texts: Texts<RequestIssue> = {
   readout: (i) => readoutIssueText(i.issue),

@@ -14,5 +14,8 @@ export const PART_CLASSES = [
   "relay",
   "driver",
   "lamp",
+  "battery",
+  "crystal",
+  "module",
 ] as const;
 export type PartClass = (typeof PART_CLASSES)[number];

@@ -91,7 +91,11 @@ export type Entry =
 
 export type Quantity = "esr" | "capacitance" | "dissipation" | "leak" | "volts" | "frequency";
 
-export type ReadoutIssue =
+/** Why a line is asked back, and the readings that are offered beside the question: what each would record, best first. */
+export type ReadoutIssue = ReadoutQuestion & { offers?: Offers };
+export type Offers = readonly (readonly Effect[])[];
+
+export type ReadoutQuestion =
   | { code: "empty" }
   | { code: "tooLong"; most: number }
   | { code: "badCharacter" }
@@ -133,9 +137,6 @@ export type ReadoutIssue =
   | { code: "alreadyThere"; designator: string }
   | { code: "jobFull"; most: number }
   | { code: "reservedWord"; token: string }
-  /**
-   * words carry something that was not understood; `offers`: what the line would record without them, best first; `question`: what was
-   * asked before it was read another way
-   */
-  | { code: "partlyUnderstood"; unread: readonly string[]; offers: readonly (readonly Effect[])[]; question: ReadoutIssue | null }
+  /** words carry something that was not understood, or the line may say more than it seems */
+  | { code: "partlyUnderstood"; unread: readonly string[] }
   | { code: "position"; issue: PositionIssue };

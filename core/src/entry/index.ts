@@ -10,6 +10,7 @@ export {
   type Quantity,
   type ReadoutContext,
   type ReadoutIssue,
+  type ReadoutQuestion,
   type ReadoutMeter,
   type SaidReading,
   type VoltsForm,

@@ -41,7 +41,8 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   const wantsMore = !asked.ok && (WANTS_MORE.has(asked.issue.code) || ofTheShelf(typed, asked.issue.code));
   const read = readLine(typed, context);
   const shelf = !asked.ok && ofTheShelf(typed, asked.issue.code) && read.effects.some(isReference);
-  const complete = read.effects.length > 0 && read.unread.length === 0 && read.others.length === 0 && !shelf;
+  const open = asked.ok || UNREAD.has(asked.issue.code) || wantsMore;
+  const complete = open && read.effects.length > 0 && read.unread.length === 0 && read.others.length === 0 && !shelf;
   if (asked.ok && asked.value.kind === "keeps" && isLongText(typed, asked.value.effects))
     return complete ? keeps(...withParts(read.effects, context)) : asked;
   const sentence = parseSentence(typed, context, (text) => readAlone(text, context));
@@ -62,7 +63,7 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   if (understood && !twoWays && !understood.unread?.length && !isDoubtful(typed, understood.effects, context))
     return keeps(...understood.effects);
   if (complete) return keeps(...withParts(read.effects, context));
-  if (!asked.ok && (wantsMore || !UNREAD.has(asked.issue.code))) return askedWithOffers(asked, [read.effects, ...read.others], read.unread, context);
+  if (!asked.ok && (wantsMore || !UNREAD.has(asked.issue.code))) return askedWithOffers(asked, [read.effects, ...read.others], context);
   const taken = asked.ok && asked.value.kind === "keeps" ? asked.value.effects : [];
   // what is added to the list is asked for by its own rules
   if (!asked.ok && typed.startsWith("add ")) return asked;
@@ -70,7 +71,7 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   const readings = [read.effects, ...read.others, understood?.effects ?? [], beside, taken].filter((o) => o.length > 0);
   const unread = understood?.unread?.length && read.unread.length === 0 ? understood.unread : read.unread;
   if (readings.length > 0) {
-    return fail({ code: "partlyUnderstood", unread, offers: offersOf(readings, context), question: null });
+    return fail({ code: "partlyUnderstood", unread, offers: offersOf(readings, context) });
   }
   return sentence ?? (!asked.ok && isWords(tokens, asked.issue) ? keeps(remarkOf(typed, context)) : asked);
 }
@@ -85,11 +86,11 @@ const offersOf = (readings: readonly (readonly Effect[])[], context: ReadoutCont
 function askedWithOffers(
   asked: Extract<Parsed<Entry>, { ok: false }>,
   readings: readonly (readonly Effect[])[],
-  unread: readonly string[],
   context: ReadoutContext,
 ): Parsed<Entry> {
-  const offers = WANTS_MORE.has(asked.issue.code) ? offersOf(readings, context) : [];
-  return offers.length > 0 ? fail({ code: "partlyUnderstood", unread, offers, question: asked.issue }) : asked;
+  const { code } = asked.issue;
+  const offers = WANTS_MORE.has(code) || ONLY_OFFERED.has(code) ? offersOf(readings, context) : [];
+  return offers.length > 0 ? fail({ ...asked.issue, offers }) : asked;
 }
 
 const once = (offers: readonly (readonly Effect[])[]): (readonly Effect[])[] =>
@@ -129,14 +130,6 @@ function readAlone(text: string, context: ReadoutContext): Parsed<Entry> | null 
 const UNREAD: ReadonlySet<ReadoutIssue["code"]> = new Set(["notUnderstood", "noDesignator", "unknownDesignator"]);
 /** Issues by which a head asks for more of what it takes to be its own: a line that is read whole another way is not. */
 const WANTS_MORE: ReadonlySet<ReadoutIssue["code"]> = new Set([
-  "valueMissing",
-  "noBareEsr",
-  "ohmsOfWhat",
-  "overOfWhat",
-  "startsUnclear",
-  "positionOrCondition",
-  "meterShowsNoEsr",
-
   "nothingSaid",
   "surplus",
   "unitMissing",
@@ -144,6 +137,18 @@ const WANTS_MORE: ReadonlySet<ReadoutIssue["code"]> = new Set([
   "voltsOrMillivolts",
   "secondValue",
   "valuesForParts",
+]);
+/** Issues of a head that stand, whatever else the line could say: another reading is only offered. */
+const ONLY_OFFERED: ReadonlySet<ReadoutIssue["code"]> = new Set([
+  "valueMissing",
+  "expectUnclear",
+  "unknownMeter",
+  "noBareEsr",
+  "ohmsOfWhat",
+  "overOfWhat",
+  "startsUnclear",
+  "positionOrCondition",
+  "meterShowsNoEsr",
 ]);
 const isRemark = (e: Effect): boolean => e.about === "observed" && e.observation.kind === "remark";
 const isReference = (e: Effect): boolean =>

@@ -288,7 +288,7 @@ test("every meaning of every registry can be said", () => {
 });
 
 test("letters of a designator say what a part is, where they stand for one thing", () => {
-  expect(["R12", "F1", "Q7", "IC3", "LS2", "T1", "zd4", "X9", "C14"].map(classOf)).toEqual([
+  expect(["R12", "F1", "Q7", "IC3", "LS2", "T1", "zd4", "X9", "Y1", "C14"].map(classOf)).toEqual([
     "resistor",
     "fuse",
     "transistor",
@@ -296,6 +296,7 @@ test("letters of a designator say what a part is, where they stand for one thing
     "driver",
     "transformer",
     "diode",
+    "crystal",
     null,
     "capacitor",
   ]);

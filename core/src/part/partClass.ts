@@ -49,6 +49,15 @@ const LETTERS: ReadonlyMap<string, PartClass> = wordTable({
   DRV: "driver",
   LP: "lamp",
   LA: "lamp",
+  BT: "battery",
+  BAT: "battery",
+  X: "crystal",
+  XT: "crystal",
+  XTAL: "crystal",
+  MD: "module",
+  JP: "connector",
+  TH: "resistor",
+  TX: "transformer",
 });
 
 /**

@@ -35,7 +35,7 @@ export function ReadoutLine() {
   const answered = questions && answering(typed, questions);
   const line = answered?.ok ? answered.value : typed;
   const parsed = typed === "" ? null : answered && !answered.ok ? answered : preview(line);
-  const offers = parsed && !parsed.ok && parsed.issue.code === "partlyUnderstood" ? parsed.issue.offers : [];
+  const offers = parsed && !parsed.ok ? (parsed.issue.offers ?? []) : [];
   const asking = offers.length > 0 && askedBack === text;
   const names = view.positions.map((p) => p.designator);
   const completions = /^\S+$/.test(text) ? completeDesignator(typed, names) : [];

@@ -182,7 +182,7 @@ describe("the browser acts at Enter", () => {
     const line = "C1 esr 4.6 qwxyz";
     const asked = s.store.submit(line);
     if (asked.ok || asked.issue.code !== "partlyUnderstood") throw new Error(JSON.stringify(asked));
-    const chosen = offerKey(asked.issue.offers[0]!);
+    const chosen = offerKey(asked.issue.offers![0]!);
     expect(s.store.submit(line, { chosen: chosen.replace("4.6", "0.1") }).ok, "what was not offered").toBe(false);
     expect(s.store.submit(line, { chosen }).ok).toBe(true);
     expect(at(s.store, "C1").verdict.state).toBe("failed");

@@ -26,12 +26,7 @@ interface Group {
 }
 
 /** Letters that boards print beside the usual ones (common practice). */
-const LETTERS: ReadonlyMap<string, PartClass> = new Map([
-  ["JP", "connector"],
-  ["TH", "resistor"],
-  ["TX", "transformer"],
-  ["REC", "diode"],
-]);
+const LETTERS: ReadonlyMap<string, PartClass> = new Map([["REC", "diode"]]);
 /** What a thing is called, where its letters stand for something else or for nothing. */
 const CALLED: readonly (readonly [RegExp, PartClass])[] = [
   [/^(cap|caps|capacitor|can|cans|electrolytic|tant|tants|film)$/i, "capacitor"],
@@ -40,6 +35,9 @@ const CALLED: readonly (readonly [RegExp, PartClass])[] = [
   [/^(transformer|tx)$/i, "transformer"],
   [/^(ntc|thermistor|pot|resistor|trimmer)$/i, "resistor"],
   [/^(reg|regulator|cpu|chip|opamp)$/i, "chip"],
+  [/^(batt|battery|cell)$/i, "battery"],
+  [/^(crystal|resonator)$/i, "crystal"],
+  [/^(module|board|card|sensor|motor|head|pickup)$/i, "module"],
 ];
 
 const RATED = /^(\d[\d.,]*)u?f?\/(\d{1,4}(?:[.,]\d)?)v?$/i;
@@ -134,7 +132,9 @@ const isMeant = (piece: string, before: string | undefined, next: string | undef
 /** One figure of a unit: what is said further describes what stands beside it. */
 function takeFigure(group: Group, figure: ParsedValue): void {
   const unit = (f: ParsedValue) => f.unit ?? (f.tiny ? "F" : "bare");
-  if (group.figures.some((f) => unit(f) === unit(figure))) group.words.push(String(figure.value));
+  // "470 16": microfarads and their volts
+  const pair = unit(figure) === "bare" && group.figures.length === 1 && unit(group.figures[0]!) === "bare" && figure.value >= 4;
+  if (!pair && group.figures.some((f) => unit(f) === unit(figure))) group.words.push(String(figure.value));
   else group.figures.push(figure);
 }
 

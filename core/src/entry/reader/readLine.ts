@@ -2,7 +2,18 @@ import type { Subject } from "../../evidence";
 import type { Effect, ReadoutContext } from "../entry";
 import { contradicts } from "../doubtful";
 import { Clause, EMPTY, NOTHING_TOLD, tagOf, type Frame, type Telling } from "./clause";
-import { conditions, drainedThrough, figures, frequency, ought, reference, rightFuse, temperatures, wanders } from "./frames/figures";
+import {
+  conditions,
+  drainedThrough,
+  figures,
+  frequency,
+  ought,
+  reference,
+  rightFuse,
+  temperatures,
+  toGround,
+  wanders,
+} from "./frames/figures";
 import { behaves, clean, complaint, afterTime, partDoes, soaked, sounds, starts } from "./frames/heard";
 import { fine, glows, looks, looksNot, notOriginal, states } from "./frames/seen";
 import { lamp, load, mains, sine } from "./frames/supply";
@@ -44,6 +55,7 @@ const FRAMES: readonly Frame[] = [
   reference,
   ought,
   rightFuse,
+  toGround,
   temperatures,
   wanders,
   looks,
@@ -127,7 +139,7 @@ export function readLine(line: string, context: ReadoutContext): LineRead {
   if (offered.length > 0) return { effects: [], unread: unknown, others: offered.slice(0, 2) };
   if (best === undefined) return { effects: [], unread: unknown, others: [] };
   const unread = [...unknown, ...best.unread, ...best.telling.waiting, ...(best.telling.drained ? ["drained"] : [])];
-  if (best.telling.guess) return { effects: [], unread, others: [best.telling.effects] };
+  if (best.telling.guess) return { effects: [], unread, others: unread.length === 0 ? [best.telling.effects] : [] };
   const mine = JSON.stringify(best.telling.effects);
   if (contradicts(best.telling.effects))
     return { effects: best.telling.effects, unread: [...unread, ...tokens.flatMap((t) => (t.is === "value" ? [t.text] : []))], others: [] };

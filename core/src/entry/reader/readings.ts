@@ -98,6 +98,8 @@ function ofCapacitor(designator: string, f: FigureSaid, how: HowRead, context: R
   });
   const showsEsr = meter?.shows === "esr" || meter?.shows === "capacitance";
   if (Object.keys(how.under).some((k) => k !== "power" && k !== "heat")) return null;
+  // nothing but volts is read of a capacitor in a unit that is on
+  if (how.under.power !== undefined && f.value !== "over" && f.value.unit !== "V") return null;
   if (f.value === "over") {
     if (f.quantity === "esr" || (f.quantity === null && meter?.shows === "esr"))
       return reading({ kind: "esr", ohms: "over", at: esrAt }, 1, showsEsr);
@@ -105,7 +107,12 @@ function ofCapacitor(designator: string, f: FigureSaid, how: HowRead, context: R
       return reading({ kind: "ohmmeter", ohms: "over", trend: "unsaid" }, 1, !showsEsr);
     return null;
   }
-  const { value, unit, tiny, prefixed, significant } = f.value;
+  // on an ESR meter "20 mills" are milliohms
+  const milliohms =
+    meter?.shows === "esr" && /\bmills?\b/.test(f.text) && f.value.unit === null && (f.quantity === null || f.quantity === "esr");
+  const { value, unit, tiny, prefixed, significant } = milliohms
+    ? { ...f.value, unit: "Ω" as const, prefixed: false, tiny: false }
+    : f.value;
   const like = f.like === "F" && unit === null && !prefixed;
   const marked = context.known.get(designator)!;
   // what a bridge shows near the marked value is microfarads

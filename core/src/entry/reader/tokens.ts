@@ -128,12 +128,32 @@ export function tokensOf(line: string, context: ReadoutContext): Token[] {
       ...(i > 0 ? [{ text: ".", is: "stop" as const, strong: true }] : []),
       ...tokensOfPart(part, context, letters),
     ]);
-  return withElectrodes(withOthers(withRanges(describedByPlaces(tokens), context), context), context);
+  return withElectrodes(withMarkings(withOthers(withRanges(describedByPlaces(tokens), context), context)), context);
 }
 
 /** Letters of the parts that are named in full: a bare number beside them is of their kind. */
 const lettersNamed = (line: string, context: ReadoutContext): ReadonlySet<string> =>
   new Set(piecesOf(line).flatMap((p) => (namesIn(p, context) ?? []).map((n) => /^[A-Z]+/.exec(n)![0])));
+
+/** Volts capacitors are marked with (E-series of rated voltages, IEC 60384-1 and what is usual beside it, from memory). */
+const RATED_VOLTS: ReadonlySet<number> = new Set([
+  4, 6.3, 10, 16, 20, 25, 35, 40, 50, 63, 70, 75, 80, 100, 160, 200, 250, 275, 300, 310, 315, 350, 385, 400, 420, 450, 475, 500, 525, 550,
+  600, 630, 800, 1000, 1250, 1500, 1600, 2000, 3000, 4000,
+]);
+
+/** "10u 35v": farads with rated volts right behind them are what is marked on a part, not two readings. */
+function withMarkings(tokens: readonly Token[]): Token[] {
+  const out: Token[] = [];
+  for (const t of tokens) {
+    const before = out.at(-1);
+    const isFarads =
+      before?.is === "value" && before.bound === null && (before.value.unit === "F" || (before.value.unit === null && before.value.tiny));
+    const isRated = t.is === "value" && t.bound === null && t.value.unit === "V" && !t.value.alternating && RATED_VOLTS.has(t.value.value);
+    if (isFarads && isRated) out[out.length - 1] = { text: `${before.text} ${t.text}`, is: "rating", farads: before.value, volts: t.value };
+    else out.push(t);
+  }
+  return out;
+}
 
 /** "psu board BD1": what stands right before a name describes the part. */
 const describedByPlaces = (tokens: readonly Token[]): Token[] =>
@@ -344,6 +364,11 @@ function sideAt(p: readonly string[], i: number, before: Token | undefined): Fou
   return over ? null : [{ text, is: "side", side }, 1];
 }
 
+const BY_LETTER: Readonly<Record<string, string>> = { c: "collector", b: "base", e: "emitter", g: "gate", d: "drain" };
+/** "Q5 c": an electrode of a transistor by its letter. */
+const letterOf = (text: string | undefined, name: string, context: ReadoutContext): string | undefined =>
+  (context.parts.get(name)?.class ?? classOf(name)) === "transistor" ? BY_LETTER[text ?? ""] : undefined;
+
 /** "V1 plate", "grid of V5": a point that is called by its part. */
 function electrodeAt(p: readonly string[], i: number, context: ReadoutContext): Found | null {
   const names = namesIn(p[i]!, context);
@@ -357,7 +382,7 @@ function electrodeAt(p: readonly string[], i: number, context: ReadoutContext): 
         (context.parts.get(names[0]!)?.class ?? classOf(names[0]!)) === "connector"
         ? numbered
         : undefined
-      : ELECTRODES.get(p[i + 1] ?? "");
+      : (ELECTRODES.get(p[i + 1] ?? "") ?? letterOf(p[i + 1], names[0]!, context));
     if (end === undefined || endsAt(p, i + 1) || p[i + 2] === "glows" || p[i + 2] === "goes" || p[i + 2] === "red") return null;
     const length = pin ? 3 : 2;
     return [{ text: p.slice(i, i + length).join(" "), is: "point", name: `${names[0]!} ${end}` }, length];
@@ -543,7 +568,7 @@ function digitsOf(
   before: Token | undefined,
   letters: ReadonlySet<string>,
 ): Found | null {
-  const all = [...context.known.keys(), ...context.parts.keys()];
+  const all = [...new Set([...context.known.keys(), ...context.parts.keys()])];
   const byNumber = (n: string) => {
     const found = all.filter((d) => d.replace(/^[A-Z]+/, "") === n.toUpperCase());
     const like = found.filter((d) => letters.has(/^[A-Z]+/.exec(d)![0]));
@@ -630,7 +655,7 @@ function valueAt(p: readonly string[], i: number, said: string): Found | null {
 /** A point on record by its name, however its sign is said. */
 function pointAt(p: readonly string[], i: number, context: ReadoutContext): Found | null {
   const best = [...aliasesOf(context)]
-    .filter(({ words }) => words.every((w, k) => p[i + k] === w) && (!SIGNED_ALONE.test(words.join(" ")) || namesThere(p, i, words.length)))
+    .filter(({ words }) => words.every((w, k) => p[i + k] === w) && (!isFigure(words.join(" "), context) || namesThere(p, i, words.length)))
     .sort((a, b) => b.words.length - a.words.length)[0];
   // "the bulk cap C101" is the part
   if (best && /^(?:cap|capacitor|caps)$/.test(p[i + best.words.length] ?? "")) return null;
@@ -640,10 +665,15 @@ function pointAt(p: readonly string[], i: number, context: ReadoutContext): Foun
   return best ? [{ text: p.slice(i, i + best.words.length).join(" "), is: "point", name: best.name }, best.words.length] : null;
 }
 
+const isFigure = (said: string, { points }: ReadoutContext): boolean =>
+  SIGNED_ALONE.test(said) || (BARE_ALONE.test(said) && !points.has(said));
 /** A name that is a figure too: it names only where another figure or a verb follows. */
 const SIGNED_ALONE = /^[+-]\d[\d.]*v?$/;
+const BARE_ALONE = /^\d[\d.]*v?$/;
 const namesThere = (p: readonly string[], i: number, length: number): boolean => {
   const next = p[i + length];
+  // without a sign it is a figure, unless it is said to be the name
+  if (/^\d/.test(p[i]!)) return /^(?:the)$/.test(p[i - 1] ?? "") || /^(?:reads|rail|line|supply|rails)$/.test(next ?? "");
   if (/^(?:the|on|of)$/.test(p[i - 1] ?? "")) return true;
   return (
     next !== undefined &&
@@ -690,6 +720,10 @@ function aliasesOf({ points }: ReadoutContext): readonly { words: readonly strin
   if (!points.has("rail +") && !rails.some(([n]) => n.includes("+"))) for (const w of SIGNS["+"]) add("rail +", `${w} rail`);
   if (!points.has("rail -") && !rails.some(([n]) => n.includes("-"))) for (const w of SIGNS["-"]) add("rail -", `${w} rail`);
   for (const ht of ["b+", "ht"]) if (!points.has(ht)) add(points.has("B+") ? "B+" : (["b+", "ht"].find((n) => points.has(n)) ?? "B+"), ht);
+  // "the 24", "48 reads": a point by its volts, where no other has them
+  const bare =
+    named.length > 0 || points.size > 0 ? [...points].flatMap(([name, v]) => (v === null ? [] : [[name, Math.abs(v)] as const])) : [];
+  for (const [name, v] of bare) if (bare.filter(([, o]) => o === v).length === 1) for (const as of [`${v}`, `${v}v`]) add(name, as);
   const seen = new Map<string, string>();
   for (const a of all) if (!seen.has(a.words.join(" "))) seen.set(a.words.join(" "), a.name);
   const list = [...seen].map(([said, name]) => ({ words: said.split(" "), name }));

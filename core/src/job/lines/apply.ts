@@ -98,9 +98,9 @@ export function understand(
   entered: EnteredLine,
 ): Result<Entry, ReadoutIssue> {
   const read = parseReadout(entered.line, contextOf(records, shop, entered, lastSaid(records, entered.refersTo)));
-  if (read.ok || read.issue.code !== "partlyUnderstood" || entered.chosen === undefined || entered.chosen === null) return read;
-  const offer = read.issue.offers.find((o) => offerKey(o) === entered.chosen);
-  return offer ? { ok: true, value: { kind: "keeps", effects: offer, unread: read.issue.unread } } : read;
+  if (read.ok || entered.chosen === undefined || entered.chosen === null) return read;
+  const offer = read.issue.offers?.find((o) => offerKey(o) === entered.chosen);
+  return offer ? { ok: true, value: { kind: "keeps", effects: offer, unread: "unread" in read.issue ? read.issue.unread : [] } } : read;
 }
 
 /** Key of the line that `undo` takes back now: the last that still counts; null where none does. */

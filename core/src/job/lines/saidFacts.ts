@@ -484,13 +484,13 @@ export function saidLine(line: string, entry: Entry): SaidLine {
 
 /** A line that was asked back. */
 export const askedLine = (line: string, issue: ReadoutIssue | { code: string }): SaidLine => {
-  const partly = issue.code === "partlyUnderstood" && "offers" in issue ? issue : null;
+  const offers = "offers" in issue ? (issue.offers ?? []) : [];
   return {
     line,
     status: "asked",
     asks: issue.code,
-    offers: partly?.offers.map((o) => o.flatMap(factsOfEffect)) ?? [],
+    offers: offers.map((o) => o.flatMap(factsOfEffect)),
     facts: [],
-    unread: partly?.unread ?? [],
+    unread: "unread" in issue ? issue.unread : [],
   };
 };

@@ -176,8 +176,8 @@ describe("the lock over lines", () => {
     expect(b.at("C14").working).toBe(volts(12));
     b.type("undo");
     expect(b.at("C14").working).toBeNull();
-    expect(b.type("C14 working 12")).toEqual({ code: "unitMissing", token: "12" });
-    expect(b.type("C14 working")).toEqual({ code: "valueMissing", after: "working" });
-    expect(b.type("C14 working 12v 0.5r")).toEqual({ code: "surplus", token: "0.5r", after: "12v" });
+    expect(b.type("C14 working 12")).toMatchObject({ code: "unitMissing", token: "12" });
+    expect(b.type("C14 working")).toMatchObject({ code: "valueMissing", after: "working" });
+    expect(b.type("C14 working 12v 0.5r")).toMatchObject({ code: "surplus", token: "0.5r", after: "12v" });
   });
 });

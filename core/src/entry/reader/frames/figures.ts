@@ -2,7 +2,7 @@ import type { Subject } from "../../../evidence";
 import { within } from "../../../knowledge";
 import { volts as inVolts, type ParsedValue } from "../../../units";
 import type { Effect, ReadoutContext } from "../../entry";
-import { EMPTY, frame, keptAsTold, more, nameOf, ofSubject, type Clause, type Telling } from "../clause";
+import { EMPTY, frame, keptAsTold, more, nameOf, observed, ofSubject, type Clause, type Telling } from "../clause";
 import { readingOf } from "../readings";
 import { classIn, isCapacitor, type FigureSaid, type HowRead } from "../said";
 import type { Token } from "../tokens";
@@ -173,7 +173,7 @@ function alikeInFarads(runs: readonly Run[], telling: Telling, context: ReadoutC
   for (const { things, figures: list } of runs) {
     const capacitors = things.every((t) => t.kind === "part" && isCapacitor(t.name, context));
     for (const [i, f] of list.entries()) f.like = farads && capacitors && i < things.length ? "F" : f.like === "F" ? null : f.like;
-    farads ||= list.some((f) => f.value !== "over" && f.value.unit === "F");
+    farads ||= list.some((f) => f.value !== "over" && (f.value.unit === "F" || f.value.tiny));
   }
 }
 
@@ -509,6 +509,42 @@ const isFrequency = (e: Effect): boolean =>
   e.about === "observed" && e.observation.kind === "told" && e.observation.told.quantity === "frequency";
 
 const isHertz = (t: Token) => t.is === "value" && t.value.unit === "Hz";
+
+/** "-18 to gnd 0.8 ohm", "B+ to earth 40k": a supply node against ground, power off. */
+export const toGround = frame(
+  [["point"], ["place"], ["value", "over"], ["to"]],
+  ["colon", "comma", "judged", "still", "under", "circuit"],
+  (c, telling, context) => {
+    if (
+      !c.places.every((p) => p === "earth" || p === "chassis") ||
+      c.places.length !== 1 ||
+      c.senses("judged").some((j) => j.as === "good")
+    )
+      return null;
+    const shown = c.tokens.filter((t) => t.is === "value" || (t.is === "sense" && t.sense.is === "over"));
+    const points = c.subjects.filter((s) => s.kind === "point");
+    const [f] = shown;
+    if (points.length !== 1 || shown.length !== 1 || f === undefined) return null;
+    const v = f.is === "value" ? f.value : null;
+    const ohms =
+      v === null || v.unit === "Ω" || (v.unit === null && !v.tiny && (v.prefixed ? v.value >= 1000 : context.meter?.shows === "ohmmeter"));
+    if (!ohms || (v !== null && !within("insulationOhms", v.value))) return null;
+    const under = c.senses("under").reduce((all, u) => ({ ...all, ...u.under }), telling.how.under);
+    const read = points.map((s) =>
+      observed(s, {
+        kind: "figure",
+        quantity: "toGround",
+        label: null,
+        value: v === null ? "over" : v.value,
+        significant: v === null ? 1 : v.significant,
+        inCircuit: true,
+        meter: context.meter && context.meter.shows !== "esr" && context.meter.shows !== "capacitance" ? context.meter.id : null,
+        under,
+      }),
+    );
+    return more(telling, read, { last: points });
+  },
+);
 
 /** "hum is 100 hz", "ripple on the minus rail is 60 hz". */
 export const frequency = frame([["value"], ["symptom", "quantity", "point", "parts"]], ["judged", "each", "side", "all"], (c, telling) => {

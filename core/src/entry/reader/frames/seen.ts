@@ -18,12 +18,19 @@ export const looks = frame(
     // of glue at two parts, what bulges is the parts
     const swells = c.senses("sign").every((x) => x.sign === "bulged" || x.sign === "leaking");
     const about = named.length > 0 ? named : swells ? last.flatMap(partsAt) : last;
-    if (about.length === 0 || !c.apart(["parts", "place"], ["sign", "not"]) || !c.wellJoined) return null;
+    if (
+      about.length === 0 ||
+      !(c.apart(["parts", "place"], ["sign", "not"]) || (/^neither\b/.test(c.text("not")) && c.before(["parts", "place"], ["sign"]))) ||
+      !c.wellJoined
+    )
+      return null;
     // "looks ok" behind a figure judges the figure
     if (named.length === 0 && c.senses("sign").some((s) => s.sign === "looksWhole")) return null;
     if (c.senses("judged").some((j) => j.as !== undefined && j.as !== "good")) return null;
     let not = false;
     const effects: Effect[] = [];
+    // "neither F1 nor F2 has blown": one denial of all
+    const neither = /^neither\b/.test(c.text("not"));
     for (const t of c.tokens) {
       if (t.is !== "sense") continue;
       if (t.sense.is === "not") not = true;
@@ -45,7 +52,7 @@ export const looks = frame(
       }
     }
     // "C1 bulged, C2 not": of another part
-    if (not) return null;
+    if (not && !neither) return null;
     return more(telling, effects, { last: about });
   },
 );

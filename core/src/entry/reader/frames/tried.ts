@@ -196,7 +196,12 @@ export const inNew = frame(
   [["new", "rating"], ["parts"], ["value", "rating"]],
   ["each", "describes", "with", "comma", "colon", "across"],
   (c, telling, context) => {
-    if (c.has("across") || !c.wellJoined || !c.oneValue) return null;
+    // "C9 = new 10u 35v"
+    const joined = c.wellJoined || (!c.has("comma") && c.before(["parts"], ["colon"]) && c.before(["colon"], ["new", "rating", "value"]));
+    if (c.has("across") || !joined || !c.oneValue) return null;
+    // "C1 100u 16v" says again what it is marked
+    const spaced = c.tokens.some((t) => t.is === "rating" && / /.test(t.text));
+    if (spaced && !c.has("new") && c.before(["parts"], ["rating"])) return null;
     return replaced(c.subjects, c.marked, { outcome: null, symptom: null, did: null, followed: null }, telling, context);
   },
 );

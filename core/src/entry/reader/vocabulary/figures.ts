@@ -40,9 +40,9 @@ export const FIGURES: Topic = [
   [{ is: "under", under: { load: "loaded" } }, "loaded, under load, on load, with load"],
   [
     { is: "under", under: { power: "on" } },
-    "while running, running, when running, with it running, while it runs, while playing, when on, switched on, powered, " +
-      "powered up, with power on, with power, power on, under power, live, while on, when its on, when it runs, in use, " +
-      "in operation, operating, unit on, amp on, at switch on, at switch-on, on power up, at power up",
+    "while running, running, when running, with it running, while it runs, while playing, when on, " +
+      "while on, when its on, when it runs, in use, " +
+      "in operation, operating, ",
   ],
   [
     { is: "under", under: { power: "idle" } },
@@ -112,8 +112,9 @@ export const FIGURES: Topic = [
   ],
   [
     { is: "limit" },
-    "lowest step, at its bottom, bottom of the meter, wont go under, won't go under, cant do much below, end of the meter, " +
-      "at its limit",
+    "lowest step, at its bottom, bottom of the meter, wont go under, won't go under, cant do much below, " +
+      "end of the meter, at its limit, only goes to, goes only to, full scale, full scale of, only reads to, reads only to, " +
+      "stops at its end, at its end, cant read lower, cant go lower, no lower",
   ],
   [{ is: "shelf" }, "off the shelf, out of the drawer, from the drawer, from the shelf, shelf part"],
   [

@@ -41,7 +41,8 @@ export const TRIALS: Topic = [
       "just as bad, as bad as before, as before, remains, persists, same noise, same hum, same crackle, same buzz, " +
       "same whistle, same dropouts, same snaps, same symptom, same symptoms, no wiser, no help at all, no use, " +
       "nothing doing, gives nothing, brings nothing, nothing at all, same thing again, none the better, hum as before, " +
-      "stays hung, still hung, still hangs, still dead, still there as before, still stuck",
+      "stays hung, still hung, still hangs, still dead, still there as before, still stuck, nope, nah, no sir, " +
+      "exactly as before, just as before",
   ],
   [
     { is: "outcome", outcome: "worse" },
