@@ -43,8 +43,11 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   const shelf = !asked.ok && ofTheShelf(typed, asked.issue.code) && read.effects.some(isReference);
   const open = asked.ok || UNREAD.has(asked.issue.code) || wantsMore;
   const complete = open && read.effects.length > 0 && read.unread.length === 0 && read.others.length === 0 && !shelf;
-  if (asked.ok && asked.value.kind === "keeps" && isLongText(typed, asked.value.effects))
-    return complete ? keeps(...withParts(read.effects, context)) : asked;
+  if (asked.ok && asked.value.kind === "keeps" && isLongText(typed, asked.value.effects)) {
+    if (complete) return keeps(...withParts(read.effects, context));
+    const more = offersOf([read.effects, ...read.others, asked.value.effects], context);
+    return more.length > 1 ? fail({ code: "partlyUnderstood", unread: read.unread, offers: more }) : asked;
+  }
   const sentence = parseSentence(typed, context, (text) => readAlone(text, context));
   const said = sentence?.ok && sentence.value.kind === "keeps" ? withoutDescriptions(sentence.value, typed) : null;
   // words kept as typed beside what was understood are words that were not read

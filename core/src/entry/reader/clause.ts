@@ -90,8 +90,9 @@ export class Clause {
   has(...tags: readonly Tag[]): boolean {
     return tags.some((t) => this.set.has(t));
   }
-  fits({ needs, allows }: Frame): boolean {
-    return needs.every((group) => group.some((t) => this.set.has(t))) && this.tags.every((t) => allows.has(t));
+  /** Whether all that a frame needs is there. */
+  meets({ needs }: Frame): boolean {
+    return needs.every((group) => group.some((t) => this.set.has(t)));
   }
   /** Everything that is named, in order. */
   get subjects(): Subject[] {

@@ -47,8 +47,8 @@ const NOUNS: ReadonlyMap<string, string> = new Map(
     jumper: "jumper, jumpers",
     contacts: "contacts, contact",
     glue: "glue, old glue",
-    display:
-      "display, lcd, screen display, displays, tube display, vfd, digits, segments, fluorescent display, touch screen, " + "touchscreen",
+    lcd: "lcd, lcd screen, lcd display",
+    display: "display, screen display, displays, tube display, vfd, digits, segments, fluorescent display, touch screen, " + "touchscreen",
     leds: "led, leds, power led, lights, light, every led, all leds, dial lamp, pilot light",
     wire: "wire, wires",
     cone: "cone, cones",

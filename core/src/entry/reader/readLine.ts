@@ -5,19 +5,36 @@ import { Clause, EMPTY, NOTHING_TOLD, tagOf, type Frame, type Telling } from "./
 import {
   conditions,
   drainedThrough,
+  elsewhere,
   figures,
   frequency,
   ought,
   reference,
+  residual,
   rightFuse,
   temperatures,
   toGround,
   wanders,
 } from "./frames/figures";
-import { behaves, clean, complaint, afterTime, partDoes, soaked, sounds, starts } from "./frames/heard";
-import { fine, glows, looks, looksNot, notOriginal, states } from "./frames/seen";
+import { behaves, clean, complaint, afterTime, partDoes, soaked, sounds, starts, stillQuiet } from "./frames/heard";
+import { fine, fuseGone, glows, looks, looksNot, newer, notOriginal, pullsIn, shown, states } from "./frames/seen";
 import { lamp, load, mains, sine } from "./frames/supply";
-import { across, act, adjusted, again, alsoNew, back, inNew, inputs, noInput, outcome, substitute, takenOut, fed } from "./frames/tried";
+import {
+  across,
+  act,
+  adjusted,
+  again,
+  alsoNew,
+  back,
+  bypassed,
+  inNew,
+  inputs,
+  noInput,
+  outcome,
+  substitute,
+  takenOut,
+  fed,
+} from "./frames/tried";
 import {
   declined,
   history,
@@ -56,11 +73,17 @@ const FRAMES: readonly Frame[] = [
   ought,
   rightFuse,
   toGround,
+  elsewhere,
+  residual,
   temperatures,
   wanders,
   looks,
   looksNot,
   notOriginal,
+  newer,
+  fuseGone,
+  shown,
+  pullsIn,
   states,
   fine,
   glows,
@@ -76,8 +99,10 @@ const FRAMES: readonly Frame[] = [
   inputs,
   takenOut,
   fed,
+  bypassed,
   noInput,
   complaint,
+  stillQuiet,
   sounds,
   clean,
   behaves,
@@ -178,17 +203,6 @@ function search(tokens: readonly Token[], context: ReadoutContext, cursor: Subje
   const at: Path[][] = Array.from({ length: n + 1 }, () => []);
   at[0] = [{ telling: cursor ? { ...NOTHING_TOLD, last: [cursor], begun: true } : NOTHING_TOLD, cost: 0, unread: [] }];
   const isBreak = (i: number) => tags[i] === "stop" || tags[i] === "comma" || tags[i] === "colon";
-  const clauses = new Map<string, { clause: Clause; frames: readonly Frame[] }>();
-  const clauseAt = (from: number, to: number) => {
-    const key = `${from}-${to}`;
-    let found = clauses.get(key);
-    if (!found) {
-      const clause = new Clause(tokens.slice(from, to));
-      found = { clause, frames: FRAMES.filter((f) => clause.fits(f)) };
-      clauses.set(key, found);
-    }
-    return found;
-  };
   for (let i = 0; i < n; i++) {
     const here = kept(at[i]!);
     at[i] = here;
@@ -198,11 +212,17 @@ function search(tokens: readonly Token[], context: ReadoutContext, cursor: Subje
       for (const path of here) at[i + 1]!.push(path);
       if (isBreak(i)) continue;
     } else for (const path of here) at[i + 1]!.push({ ...path, cost: path.cost + UNREAD, unread: [...path.unread, tokens[i]!.text] });
+    // frames that may still read a clause from here on: each word more leaves fewer
+    let open: readonly Frame[] = FRAMES;
     for (let j = i + 1; j <= n && j - i <= MAX_CLAUSE; j++) {
-      if (tags[j - 1] === "stop") break;
+      const tag = tags[j - 1]!;
+      if (tag === "stop") break;
+      open = open.filter((f) => f.allows.has(tag));
+      if (open.length === 0) break;
       if (tags[j - 1] === "comma" || tags[j - 1] === "colon") continue;
       if (j < n && EMPTY.has(tags[j]!) && tags[j] !== "and") continue;
-      const { clause, frames } = clauseAt(i, j);
+      const clause = new Clause(tokens.slice(i, j));
+      const frames = open.filter((f) => clause.meets(f));
       if (frames.length === 0) continue;
       const marked = j === n || isBreak(j) || tags[j] === "and" || tags[j] === "with" || tags[j] === "act";
       for (const path of here)
@@ -217,14 +237,25 @@ function search(tokens: readonly Token[], context: ReadoutContext, cursor: Subje
 
 /** The readings that come furthest, each once. */
 function kept(paths: readonly Path[]): Path[] {
+  if (paths.length < 2) return [...paths];
   const out: Path[] = [];
   const seen = new Set<string>();
   for (const path of [...paths].sort((a, b) => a.cost - b.cost)) {
-    const key = JSON.stringify([path.telling, path.unread.length]);
+    const key = `${path.unread.length} ${keyOf(path.telling)}`;
     if (seen.has(key)) continue;
     seen.add(key);
     out.push(path);
     if (out.length === WIDTH) break;
   }
   return out;
+}
+
+const keys = new WeakMap<Telling, string>();
+/** A telling written out, once. */
+function keyOf(telling: Telling): string {
+  const known = keys.get(telling);
+  if (known !== undefined) return known;
+  const key = JSON.stringify(telling);
+  keys.set(telling, key);
+  return key;
 }

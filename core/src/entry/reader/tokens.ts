@@ -675,6 +675,8 @@ const namesThere = (p: readonly string[], i: number, length: number): boolean =>
   // without a sign it is a figure, unless it is said to be the name
   if (/^\d/.test(p[i]!)) return /^(?:the)$/.test(p[i - 1] ?? "") || /^(?:reads|rail|line|supply|rails)$/.test(next ?? "");
   if (/^(?:the|on|of)$/.test(p[i - 1] ?? "")) return true;
+  // "on +12 and -12"
+  if (p[i - 1] === "and" && SIGNED_ALONE.test(p[i - 2] ?? "") && /^(?:the|on|of)$/.test(p[i - 3] ?? "")) return true;
   return (
     next !== undefined &&
     (/^(?:reads|is|now|at|has|rail|rails|had|only|reading|shows|gives|ripple|ac|:|=|down|up)$/.test(next) ||

@@ -269,7 +269,7 @@ function itemsOf(c: Clause, telling: Telling, context: ReadoutContext): Items | 
     for (const f of bare) if (f.value !== "over") f.value = { ...f.value, unit: "V", prefixed: true, value: f.value.value / 1000 };
   }
   unitsForward(items);
-  if (context.meter?.shows === "volts") inMetersVolts(items);
+  if (context.meter?.shows === "volts" && !telling.carry?.unit.prefixed) inMetersVolts(items);
   ripplesInVolts(items, context);
   if (c.senses("quantity").some((q) => q.quantity === "clip")) clipsInVolts(items);
   if (charge || telling.unit === "V")
@@ -308,6 +308,8 @@ function clipsInVolts(items: readonly (Thing[] | FigureSaid)[]): void {
 
 /** What a voltmeter shows without a unit is volts, where no word says that it is something else. */
 function inMetersVolts(items: readonly (Thing[] | FigureSaid)[]): void {
+  // beside millivolts a bare figure is more often one of them: that is settled by what they are of
+  if (items.some((x) => !isRun(x) && inMillivolts(x))) return;
   for (const x of items)
     if (!isRun(x) && x.value !== "over" && isBare(x.value) && (x.quantity === null || x.quantity === "dc") && x.ends === null)
       if (!items.some((o) => isRun(o) && o.some((t) => t.kind === "channel"))) x.value = { ...x.value, unit: "V" };
@@ -679,6 +681,67 @@ export function micro(farads: number): string {
   const [scale, unit] = farads >= 1e-6 * (1 - 1e-9) ? [1e6, "u"] : farads >= 1e-9 * (1 - 1e-9) ? [1e9, "n"] : [1e12, "p"];
   return `${Number((farads * (scale as number)).toPrecision(6))}${unit}`;
 }
+
+/** The same part in a unit that works: "there 1.7", "same cap in the good sub 0.4". */
+export const elsewhere = frame(
+  [["elsewhere"], ["value"]],
+  ["parts", "quantity", "judged", "comma", "colon", "circuit", "outcome", "on"],
+  (c, telling, context) => {
+    const [v, second] = c.values;
+    const named = c.subjects;
+    const before = telling.last.filter((s) => s.kind === "part");
+    const of = named.length > 0 ? named : before;
+    if (v === undefined || second !== undefined || of.length !== 1 || c.senses("outcome").some((o) => o.outcome !== "same")) return null;
+    const name = nameOf(of[0]!);
+    if (name === null || of[0]!.kind !== "part") return null;
+    const quantity = c.senses("quantity")[0]?.quantity ?? null;
+    const figure: FigureSaid = { value: v, bound: null, text: c.text("value"), quantity, at: null, like: telling.unit, ends: null };
+    const read = readingOf(of[0]!, [figure], telling.how, context);
+    const [one] = read ?? [];
+    const fact =
+      one?.about === "reading" && one.measurement.kind === "esr" && one.measurement.ohms !== "over"
+        ? ({ quantity: "esr", value: one.measurement.ohms, unit: "ohm" } as const)
+        : one?.about === "reading" && one.measurement.kind === "capacitance" && typeof one.measurement.farads === "number"
+          ? ({ quantity: "capacitance", value: one.measurement.farads, unit: "F" } as const)
+          : one?.about === "observed" &&
+              one.observation.kind === "figure" &&
+              one.observation.quantity === "ohms" &&
+              one.observation.value !== "over"
+            ? ({ quantity: "resistance", value: one.observation.value, unit: "ohm" } as const)
+            : null;
+    return fact && more(telling, [keptAsTold("reference", of, fact)], { last: of });
+  },
+);
+
+/** What is left of the noise at the output, before and now: "noise at o/p 38 mv before, 1.9 now". */
+export const residual = frame(
+  [["quantity", "symptom"], ["value"]],
+  ["place", "old", "comma", "colon", "to", "judged", "stop"],
+  (c, telling) => {
+    const said = c.senses("quantity");
+    const output = c.places.every((p) => p === "outputs" || p === "speakers" || p === "speaker terminals");
+    const noise = c.senses("symptom").length === 1 && /noise|hiss|hum|buzz/.test(c.text("symptom")) && c.places.length === 1;
+    if (!output || !((said.length === 1 && said[0]!.quantity === "residual" && !c.has("symptom")) || (said.length === 0 && noise)))
+      return null;
+    const values = c.tokens.flatMap((t) => (t.is === "value" ? [t] : []));
+    const milli = values.some((t) => /\d\s*(?:mv|mills?)/i.test(t.text));
+    if (values.length > 2 || values.some((t) => t.value.unit !== "V" && !(milli && t.value.unit === null))) return null;
+    const inVolts = (t: (typeof values)[number]) => (t.value.unit === "V" || t.value.prefixed ? t.value.value : t.value.value / 1000);
+    const old = c.has("old");
+    if (values.length === 2 ? c.has("old") && !/^before$/.test(c.text("old")) : old) return null;
+    return more(
+      telling,
+      values.map((t, i) =>
+        keptAsTold("reading", [{ kind: "point", name: "output" }], {
+          quantity: "residualVolts",
+          value: inVolts(t),
+          unit: "V",
+          state: values.length === 2 ? [i === 0 ? "before" : "after"] : [],
+        }),
+      ),
+    );
+  },
+);
 
 /** Figures that belong somewhere: "should be 100k", "want -38". */
 export const ought = frame([["ought"], ["value"]], ["parts", "point", "each", "comma", "colon", "judged"], (c, telling) => {

@@ -34,6 +34,13 @@ export const complaint = frame([["outcome", "symptom", "not"]], [...CONCLUDING, 
   return more(telling, [observed(UNIT, { kind: "complaintNow", outcome: said.outcome, symptom: said.symptom })]);
 });
 
+/** "still quiet": what was gone stays gone. */
+export const stillQuiet = frame([["still"], ["does"]], ["all"], (c, telling) =>
+  telling.open.length > 0 || c.senses("does").some((d) => d.did !== "silent")
+    ? null
+    : more(telling, [observed(UNIT, { kind: "complaintNow", outcome: "gone", symptom: null })]),
+);
+
 const outcomes = (c: Clause): FactOutcome[] | null => {
   const list = c.senses("symptom").map((s) => SOUND[s.symptom]);
   return list.every((o) => o !== undefined) ? list : null;

@@ -43,7 +43,9 @@ export const looks = frame(
           not = false;
           continue;
         }
-        for (const subject of about) {
+        for (const seen of about) {
+          // a ring in the solder is in the joint of the part
+          const subject: Subject = t.sense.sign === "ringed" && seen.kind === "part" ? { kind: "place", name: `joint ${seen.name}` } : seen;
           const look = lookOf(subject, t.sense.sign, not, context);
           if (look === null) return null;
           if (!effects.some((e) => JSON.stringify(e) === JSON.stringify(look))) effects.push(look);
@@ -79,6 +81,56 @@ export const looksNot = frame([["not"], ["parts"]], [], (c, telling, context) =>
   if (sign !== "bulged" && sign !== "leaking" && sign !== "crust" && sign !== "blown") return null;
   const effects = c.subjects.map((s) => lookOf(s, sign, true, context));
   return effects.every((e) => e !== null) ? more(telling, effects as Effect[], { last: c.subjects }) : null;
+});
+
+/** "C21 C24 newer than the rest", "Q801 another make": no longer the part that was fitted. */
+export const newer = frame([["newer"], ["parts"]], ["each", "all", "comma", "colon", "side"], (c, telling) =>
+  c.before(["parts"], ["newer"])
+    ? more(
+        telling,
+        c.subjects.map((s) => keptAsTold("look", [s], { outcome: "notOriginal" })),
+        { last: c.subjects },
+      )
+    : null,
+);
+
+/** "F1 F2 not gone", "F3 gone": a fuse. */
+export const fuseGone = frame([["outcome"], ["parts"]], ["not", "each", "comma"], (c, telling, context) => {
+  if (c.text("outcome") !== "gone" || !c.parts.every((p) => classIn(p, context) === "fuse") || c.senses("not").length > 1) return null;
+  const looks = c.subjects.map((s) => lookOf(s, "blown", c.has("not"), context));
+  return looks.every((e) => e !== null) ? more(telling, looks as Effect[], { last: c.subjects }) : null;
+});
+
+const DISPLAYS: ReadonlySet<string> = new Set(["display", "lcd", "leds", "bulb", "meter"]);
+
+/** "all leds lit, lcd black": what the unit shows. */
+export const shown = frame([["lit"], ["place"]], ["each", "all", "not", "comma"], (c, telling) => {
+  const lit = c.senses("lit");
+  if (lit.length !== 1 || !c.places.every((p) => DISPLAYS.has(p)) || c.senses("not").length > 1) return null;
+  const on = lit[0]!.on !== c.has("not");
+  return more(
+    telling,
+    c.places.map((p) =>
+      keptAsTold("behaviour", `place:${p}`, {
+        ...(p === "display" || p === "lcd" ? {} : { quantity: "glow" as const }),
+        outcome: on ? "present" : "absent",
+      }),
+    ),
+  );
+});
+
+/** "K1 closes", "relay never pulls in". */
+export const pullsIn = frame([["pullsIn"], ["parts"]], ["not", "comma", "colon", "time"], (c, telling, context) => {
+  if (!c.parts.every((p) => classIn(p, context) === "relay") || c.senses("not").length > 1 || c.times.length > 1) return null;
+  const outcome = c.has("not") ? "absent" : "starts";
+  return more(
+    telling,
+    [
+      ...c.subjects.map((s) => keptAsTold("behaviour", [s], { outcome })),
+      ...c.times.map((value) => keptAsTold("reading", c.subjects, { quantity: "time", value, unit: "s", outcome: "starts" as const })),
+    ],
+    { last: c.subjects },
+  );
 });
 
 /** "K1 isn't the original one". */
@@ -143,13 +195,13 @@ export const fine = frame([["judged"], ["parts"]], ["each", "all", "comma", "col
 });
 
 /** "red plates", "V5 glows red". */
-export const glows = frame([["glows"], ["parts"]], ["time", "on-power", "off", "still"], (c, telling, context) =>
-  c.has("off") || !c.parts.every((p) => classIn(p, context) === "valve")
+export const glows = frame([["glows"], ["parts"]], ["time", "on-power", "off", "still", "not"], (c, telling, context) =>
+  c.has("off") || (c.has("not") && c.has("time") && c.senses("not").length > 1) || !c.parts.every((p) => classIn(p, context) === "valve")
     ? null
     : more(
         telling,
         [
-          ...c.subjects.map((s) => keptAsTold("behaviour", [s], { quantity: "glow", outcome: "high" })),
+          ...c.subjects.map((s) => keptAsTold("behaviour", [s], { quantity: "glow", outcome: c.has("not") ? "normal" : "high" })),
           ...c.times.map((value) => keptAsTold("behaviour", c.subjects, { quantity: "time", value, unit: "s" })),
         ],
         { last: c.subjects },

@@ -349,6 +349,22 @@ export const takenOut = frame(
   },
 );
 
+/** "Q911 shorted c to e: plays": a part is bypassed to see what goes on without it. */
+export const bypassed = frame(
+  [["toldAct", "collectorEmitter"], ["parts"]],
+  [...CONCLUDING, "state", "across", "with", "comma", "colon", "collectorEmitter", "toldAct", "all"],
+  (c, telling) => {
+    if (!c.toldActs.every((a) => a === "bypass") || c.senses("state").some((s) => s.state !== "shorted")) return null;
+    if (c.toldActs.length === 0 && !c.has("state", "across")) return null;
+    if (!c.before(["parts", "toldAct", "collectorEmitter"], CONCLUDING) || c.senses("judged").some((j) => j.as !== undefined)) return null;
+    const said = concludedIn(c, null);
+    if (said === null || said.followed !== null) return null;
+    const came = toldOutcome(said) ?? (said.symptom === null ? null : "present");
+    if (concludes(c) && came === null) return null;
+    return more(telling, [keptAsTold("bypass", c.subjects, { outcome: came })], { last: c.subjects, act: null });
+  },
+);
+
 /** What plays into a socket: "CD in J4: quiet", "TV into J3 -> hum". */
 export const fed = frame(
   [["device"], ["parts", "place"]],

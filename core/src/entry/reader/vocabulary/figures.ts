@@ -25,7 +25,9 @@ export const FIGURES: Topic = [
   ],
   [
     { is: "quantity", quantity: "residual" },
-    "residual, residual noise, noise out, o/p residual, output residual, noise floor, residual hum, noise at the output",
+    "residual, residual noise, noise out, o/p residual, output residual, noise floor, residual hum, noise at the output, " +
+      "noise at o/p, noise at the o/p, o/p noise, noise on the output, noise at output, hum at the output, hum at output, " +
+      "residual at the output, resid, resid., noise left, hum left",
   ],
   [
     { is: "quantity", quantity: "clip" },
@@ -156,4 +158,17 @@ export const FIGURES: Topic = [
   ],
   [{ is: "marking" }, "left of, says, marked, printed, labelled, stamped, instead of, supposed to hold"],
   [{ is: "mills" }, "mills, mv, millivolts, mvolts"],
+  [
+    { is: "elsewhere" },
+    "in the good one, in the good unit, good one, good unit, good sub, good box, good amp, the good one, the good amp, " +
+      "the good unit, the good sub, the good box, good channel part, in the other one, in the other unit, the other unit, " +
+      "other unit, in the other amp, other amp, the other amp, other sub, the other sub, in the other sub, other box, " +
+      "the other box, in the good sub, in the good box, in the good amp, of the good one, of the other sub, " +
+      "of the other unit, its brother, my own, my own one, in mine, on mine, in my own, my own unit, on the good one, " +
+      "on the good unit, sub 2, sub two, box 2, in sub 2, of sub 2, unit 2, amp 2, known good unit, a known good unit, " +
+      "the working one, working one, in the working one, on the working one, same cap in the good sub, " +
+      "same part in the good one, same one in the good unit, good desk, my own desk, own desk, my desk, the good desk, " +
+      "in the twin, on the twin, the twin, spare unit, reference unit",
+  ],
+  [{ is: "collectorEmitter" }, "c-e, c to e, collector to emitter, collector-emitter, collector emitter, c and e"],
 ];

@@ -76,6 +76,25 @@ export const LOOKS: Topic = [
   [
     { is: "glows" },
     "red plates, red plate, red plating, red-plating, glows red, glow red, goes red, plate glows red, plate goes red, " +
-      "plate red, cherry red",
+      "plate red, cherry red, goes red hot, go red, gets red, red, going red, starts to go red, starts to glow, red hot, " +
+      "reddens, glowing red",
+  ],
+  [{ is: "lit", on: true }, "lit, lit up, light up, glowing, all lit, on steadily, shining, come on, came on bright, alight, bright"],
+  [
+    { is: "lit", on: false },
+    "black, blank, empty, unlit, not lit, shows nothing, no display, dark screen, stays black, stays blank, went blank, " +
+      "goes blank, goes black, blanks",
+  ],
+  [
+    { is: "newer" },
+    "newer, newer than the rest, newer than others, newer than all others, newer than the others, look newer, " +
+      "looks newer, of another make, another type, of another type, different type, of a different make, not the same type, " +
+      "a different make, a different type, are newer, is newer, later types, later type, replacements, replacement, " +
+      "not factory, been replaced before, been changed before, been changed before me",
+  ],
+  [
+    { is: "pullsIn" },
+    "pulls in, pull in, pulled in, closes, comes in, picks up, engages, energises, energizes, operates, clicks in, " +
+      "clicks over, kicks in",
   ],
 ];

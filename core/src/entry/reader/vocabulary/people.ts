@@ -13,7 +13,8 @@ export const PEOPLE: Topic = [
       "former owner, the previous owner, himself, by himself, owner himself, the owner himself, some tech, a repair shop, " +
       "some other shop, shop, owner's doing, says owner he, customer says, the customer says, seller says, " +
       "according to owner, according to the owner, acc to owner, owner reckons, he reckons, he swears, owner swears, " +
-      "somebody's, somebodys, someone's, someones, family, a pal, pal",
+      "somebody's, somebodys, someone's, someones, family, a pal, pal, owner's wish, owners wish, owner's call, " +
+      "owner's choice, owner's decision, owner's idea",
   ],
   [
     { is: "old" },

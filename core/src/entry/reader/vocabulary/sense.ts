@@ -54,6 +54,15 @@ export type Sense =
   /** what a part does in its circuit: it describes the part named behind it */
   | { is: "role" }
   | { is: "noInput" }
+  /** in another unit that works: figures beside it are what should be */
+  | { is: "elsewhere" }
+  /** a display or lamp shows something, or nothing */
+  | { is: "lit"; on: boolean }
+  /** newer than what is around it, or of another make */
+  | { is: "newer" }
+  /** a relay closes */
+  | { is: "pullsIn" }
+  | { is: "collectorEmitter" }
   /** not at one place */
   | { is: "allOver" }
   /** what can be plugged in to play */
