@@ -357,3 +357,39 @@ test("a line that asks offers its readings, a digit saves one, and the log says 
     page.getByRole("row", { name: /left crackles, right is quiet.*left channel: heard: crackle; right channel: heard: silent/i }),
   ).toBeVisible();
 });
+
+test("what was tried, seen and heard is said by three keys, from the line or from a screen", async ({ page, request, baseURL }) => {
+  const number = await openedJob(request, baseURL!, "#Supply\nC1 4700u 50v reservoir\nC2 4700u 50v reservoir\nQ4 transistor");
+  await page.goto(`/jobs/${number}/diagnose`);
+  const keys = page.getByRole("group", { name: "Say it by keys" });
+  await line(page).pressSequentially("t ");
+  await expect(keys).toBeVisible();
+  await expectAccessible(page);
+  // tapped, the second of the parts near, crackles
+  await page.keyboard.press("k");
+  await page.keyboard.press("2");
+  await page.keyboard.press("5");
+  await expect(keys).toHaveCount(0);
+  await expect(page.getByRole("row", { name: /C2 knocked.*crackle/i })).toBeVisible();
+  await line(page).blur();
+  await page.keyboard.press("t");
+  await page.keyboard.press("Tab");
+  await expect(keys).toContainText("What was seen?");
+  await page.keyboard.press("b");
+  // a name that is typed counts too; one key back, another sign
+  await page.keyboard.press("Backspace");
+  await page.keyboard.press("s");
+  await page.keyboard.type("Q4");
+  await page.keyboard.press("Enter");
+  await expect(keys).toHaveCount(0);
+  await expect(answer(page)).toContainText("Saved.");
+  await line(page).pressSequentially("h ");
+  for (const key of ["c", "2", "1"]) await page.keyboard.press(key);
+  await expect(answer(page)).toContainText("Saved.");
+  await line(page).pressSequentially("t ");
+  await page.keyboard.press("Escape");
+  await expect(keys, "closed without a word").toHaveCount(0);
+  await page.goto(`/jobs/${number}/log`);
+  await expect(page.getByRole("row", { name: /Q4 scorched/ })).toBeVisible();
+  await expect(page.getByRole("row", { name: /left crackle/ })).toBeVisible();
+});

@@ -245,10 +245,10 @@ test("on a narrow screen timers, bad list and latest are one key away", async ({
   const rail = page.getByRole("complementary", { name: "Bench rail" });
   await expect(rail.getByText("Bad so far")).toBeHidden();
   await line(page).press("Escape");
-  await page.keyboard.press("t");
+  await page.keyboard.press("q");
   await expect(rail.getByText("Bad so far")).toBeVisible();
   await expect(rail.getByText("Latest", { exact: true })).toBeVisible();
-  await page.keyboard.press("t");
+  await page.keyboard.press("q");
   await expect(rail.getByText("Bad so far")).toBeHidden();
 });
 

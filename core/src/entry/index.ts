@@ -27,6 +27,7 @@ export {
 export { headTable, type Example, type Command } from "./command";
 export { EXAMPLES } from "./commands";
 export { answering, type Question } from "./answering";
+export { KEY_MODES, firstOf, lastOf, lineByKeys, sidesOf, type KeyChoice, type KeyMode } from "./byKeys";
 export { lex } from "./lex";
 export { parseReadout } from "./parseLine";
 export { ROLE_WORDS, TECHNOLOGY_WORDS, channelOf } from "./words";

@@ -1,19 +1,21 @@
 "use client";
 
 import { STATIONS, limitsOn, offerKey, pathOf, questionsAt, type Interlock } from "@mirvek/core/job";
-import { answering, completeDesignator, type Effect, type Entry, type Question } from "@mirvek/core/entry";
+import { answering, completeDesignator, type Effect, type Entry, type KeyMode, type Question } from "@mirvek/core/entry";
 import { Button, Segmented } from "antd";
 import { usePathname } from "next/navigation";
 import { useEffect, useMemo, useState, type ClipboardEvent, type KeyboardEvent } from "react";
 import { bareText, consequenceText, entryText, offerText, setAsideText } from "../../wording/entry";
 import { attemptText, interlockText } from "../../wording/powerUp";
 import { issueText, readoutIssueText } from "../../wording/requestIssue";
+import type { JobView } from "../../schemas/jobView";
 import { backingOf, limitsText, notesOf, reasonOf, settleText } from "../../wording/verdict";
 import { verdictName } from "../../wording/vocabulary";
 import { useCursor, useJob } from "../job/JobProvider";
 import { CapacitorMark } from "../shared/CapacitorMark";
 import { markOf } from "../shared/markOf";
 import { Pick } from "../shared/Pick";
+import { ByKeys } from "./ByKeys";
 import styles from "./EntryLine.module.css";
 import { entryWords } from "../../wording/screens/entry";
 
@@ -21,7 +23,7 @@ import { entryWords } from "../../wording/screens/entry";
 const MAX_PASTED = 300;
 
 /** The one line at hand everywhere in a job: says how it understood you, judges at Enter, and keeps it as soon as the server can. */
-export function ReadoutLine() {
+export function ReadoutLine({ byKeys, onByKeys }: { byKeys: KeyMode | null; onByKeys: (mode: KeyMode | null) => void }) {
   const { view, pending, answer, down, full, submit, preview, heldBy, clearAnswer, drop, inputRef } = useJob();
   const { cursor, setCursor, current, inCircuit, meter, setInCircuit, setMeter } = useCursor();
   const [text, setText] = useState("");
@@ -101,6 +103,11 @@ export function ReadoutLine() {
 
   /** Typing over a line that was asked back begins the next one; what was asked back is set aside, to be put right. */
   const onType = (value: string) => {
+    const mode = OPENS_KEYS[value];
+    if (mode && text.length < value.length) {
+      setText("");
+      return onByKeys(mode);
+    }
     setText(value);
     if (askedBack === null || value.startsWith(askedBack.slice(0, -1)) || value === "") return;
     setAskedBack(null);
@@ -152,6 +159,23 @@ export function ReadoutLine() {
             Seen
           </Button>
         </div>
+      )}
+      {byKeys && (
+        <ByKeys
+          key={byKeys}
+          start={byKeys}
+          near={nearOf(view, cursor)}
+          onLine={(said) => {
+            onByKeys(null);
+            // what cannot be saved as it stands is left in the line, to be put right
+            if (!submit(said).ok) setText(said);
+            inputRef.current?.focus();
+          }}
+          onClose={() => {
+            onByKeys(null);
+            inputRef.current?.focus();
+          }}
+        />
       )}
       <div className={styles.above}>
         <div className={styles.said} role="status" aria-live="polite" data-testid="readout-answer">
@@ -228,6 +252,15 @@ export function ReadoutLine() {
       </div>
     </footer>
   );
+}
+
+/** A letter and a space in an empty line: what was tried, seen or heard is said by keys. */
+const OPENS_KEYS: Readonly<Record<string, KeyMode>> = { "t ": "tried", "s ": "seen", "h ": "heard" };
+
+/** Parts that are likely to be meant: under the cursor, touched last, then the list in its order. */
+function nearOf({ positions, unit }: JobView, cursor: string | null): string[] {
+  const touched = unit.tried.toReversed().flatMap((t) => t.tried.to.flatMap((s) => (s.kind === "part" ? [s.name] : [])));
+  return [...new Set([...(cursor ? [cursor] : []), ...touched, ...positions.map((p) => p.designator), ...unit.parts.map((p) => p.name)])];
 }
 
 const isAllSelected = (input: HTMLInputElement): boolean => input.selectionStart === 0 && input.selectionEnd === input.value.length;

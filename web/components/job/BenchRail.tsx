@@ -76,7 +76,7 @@ export function BenchRail({
       <p className={styles.foot}>
         <span className={styles.toggle}>
           <Button size="small" type="text" onClick={onToggle} aria-expanded={open}>
-            {open ? "Less" : "More"} <kbd>t</kbd>
+            {open ? "Less" : "More"} <kbd>q</kbd>
           </Button>
         </span>
         <Button size="small" type="text" onClick={onKeys}>

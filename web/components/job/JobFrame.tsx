@@ -1,5 +1,6 @@
 "use client";
 
+import type { KeyMode } from "@mirvek/core/entry";
 import { STATIONS, pathOf } from "@mirvek/core/job";
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
@@ -37,6 +38,7 @@ function Frame({ children }: { children: ReactNode }) {
   const [keySheet, setKeySheet] = useState(false);
   const [overriding, setOverriding] = useState(false);
   const [railOpen, setRailOpen] = useState(false);
+  const [byKeys, setByKeys] = useState<KeyMode | null>(null);
   const doNext = () => {
     if ("position" in view.next) setCursor(view.next.position);
     router.push(`/jobs/${view.job.number}/${pathOf(view.nextAt)}`);
@@ -52,7 +54,8 @@ function Frame({ children }: { children: ReactNode }) {
     x: () => document.querySelector<HTMLElement>("[data-strike]")?.focus(),
     o: () => setOverriding(true),
     l: () => router.push(`/jobs/${view.job.number}/log`),
-    t: () => setRailOpen((open) => !open),
+    t: () => setByKeys("tried"),
+    q: () => setRailOpen((open) => !open),
     ...Object.fromEntries(STATIONS.map((s) => [stationKey[s], () => router.push(`/jobs/${view.job.number}/${pathOf(s)}`)])),
   });
   const next = nextActText(view.next);
@@ -80,7 +83,7 @@ function Frame({ children }: { children: ReactNode }) {
         onOverride={() => setOverriding(true)}
         onKeys={() => setKeySheet(true)}
       />
-      <ReadoutLine />
+      <ReadoutLine byKeys={byKeys} onByKeys={setByKeys} />
       {keySheet && <KeySheet open onClose={() => setKeySheet(false)} />}
       {overriding && <OverrideDialog open onClose={() => setOverriding(false)} />}
     </div>

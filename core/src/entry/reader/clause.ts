@@ -198,7 +198,6 @@ export const more = (t: Telling, effects: readonly Effect[], rest: Partial<Telli
   named: rest.last ? [...t.named, ...rest.last.filter((s) => !t.named.some((n) => ofSubject(n) === ofSubject(s)))] : t.named,
   begun: true,
   open: [],
-  waiting: [],
   ...rest,
   effects: [...t.effects, ...effects],
 });

@@ -34,6 +34,7 @@ import {
   substitute,
   takenOut,
   fed,
+  lifted,
 } from "./frames/tried";
 import {
   declined,
@@ -100,6 +101,7 @@ const FRAMES: readonly Frame[] = [
   takenOut,
   fed,
   bypassed,
+  lifted,
   noInput,
   complaint,
   stillQuiet,

@@ -91,7 +91,7 @@ export const figures = frame(
     const last = runs.at(-1)!.things.filter((t): t is Subject => t.kind !== "channel");
     const farads = effects.some((e) => e.about === "reading" && e.measurement.kind === "capacitance");
     const left = volts && effects.length > 0;
-    return more(telling, effects, { last, how, drained: false, ac, carry, unit: farads ? "F" : left ? "V" : telling.unit });
+    return more(telling, effects, { last, how, waiting: [], drained: false, ac, carry, unit: farads ? "F" : left ? "V" : telling.unit });
   },
 );
 

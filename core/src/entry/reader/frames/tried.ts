@@ -27,7 +27,16 @@ import { isPot, micro } from "./figures";
 /** What may be put in or across, where the act takes something. */
 const TAKES: ReadonlySet<Act> = new Set<Act>(["bridged", "replaced"]);
 /** Acts that can be done to a place that is no part. */
-const TO_PLACES: ReadonlySet<Act> = new Set<Act>(["unplugged", "knocked", "pressed", "resoldered", "cleaned", "replaced"]);
+const TO_PLACES: ReadonlySet<Act> = new Set<Act>([
+  "unplugged",
+  "knocked",
+  "pressed",
+  "warmed",
+  "cooled",
+  "resoldered",
+  "cleaned",
+  "replaced",
+]);
 const THINGS = ["parts", "place", "point"] as const;
 
 const isOpen = (said: Concluded): boolean => said.outcome === null && said.followed === null;
@@ -362,6 +371,19 @@ export const bypassed = frame(
     const came = toldOutcome(said) ?? (said.symptom === null ? null : "present");
     if (concludes(c) && came === null) return null;
     return more(telling, [keptAsTold("bypass", c.subjects, { outcome: came })], { last: c.subjects, act: null });
+  },
+);
+
+/** "lifted C5: fault gone", "with C5 lifted no change": a leg in the air as a trial, where it is said what came of it. */
+export const lifted = frame(
+  [["circuit"], ["parts"], ["outcome", "symptom", "does", "not"]],
+  [...CONCLUDING, "with", "comma", "colon", "each"],
+  (c, telling) => {
+    if (!c.senses("circuit").every((x) => x.lifted) || !c.wellJoined || c.senses("judged").some((j) => j.as !== undefined)) return null;
+    if (!c.before(["circuit", "parts"], ["outcome", "symptom", "does", "not"])) return null;
+    const said = concludedIn(c, "lifted");
+    if (said === null || isOpen(said) || said.followed !== null) return null;
+    return more(telling, [tried("lifted", c.subjects, null, said)], { last: c.subjects, act: "lifted" });
   },
 );
 
