@@ -63,3 +63,39 @@ test.each(cases.map((c) => [c.id, c]))("%s: no figure is kept that a line does n
   const all = c.steps.flatMap((s) => s.lines.flatMap(wordings)).length;
   expect(kept / all).toBeGreaterThan(0.6);
 });
+
+/** Lines of all cases that are understood, with what they were understood in. */
+const understood = () =>
+  cases.flatMap((c) =>
+    c.steps.flatMap((step) =>
+      step.lines.flatMap((l) =>
+        wordings(l).flatMap((line) => {
+          const context = contextOf(c, l.hand);
+          const parsed = parseReadout(line, context);
+          return parsed.ok && parsed.value.kind === "keeps" && !parsed.value.effects.every(isWords) ? [{ line, context, parsed }] : [];
+        }),
+      ),
+    ),
+  );
+const isWords = (e) =>
+  e.about === "note" || (e.about === "observed" && ["remark", "owner", "claim", "sideJob"].includes(e.observation.kind));
+
+test("a word nobody knows, wherever it stands, is never passed over", () => {
+  for (const [k, { line, context }] of understood().entries()) {
+    const words = line.split(" ");
+    const at = (k * 7) % (words.length + 1);
+    const odd = [...words.slice(0, at), "grompfel", ...words.slice(at)].join(" ");
+    const parsed = parseReadout(odd, context);
+    const kept = parsed.ok && parsed.value.kind === "keeps" ? parsed.value.effects.filter((e) => !isWords(e)) : [];
+    expect(kept, odd).toEqual([]);
+  }
+});
+
+test("a denial never leaves standing what was said without it", () => {
+  for (const { line, context, parsed } of understood()) {
+    const denied = parseReadout(`not true that ${line}`, context);
+    if (!denied.ok || denied.value.kind !== "keeps") continue;
+    const facts = new Set(denied.value.effects.flatMap(factsOfEffect).map((f) => JSON.stringify(f)));
+    for (const f of parsed.value.effects.flatMap(factsOfEffect)) expect(facts.has(JSON.stringify(f)), `not true that ${line}`).toBe(false);
+  }
+});

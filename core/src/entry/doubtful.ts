@@ -2,6 +2,8 @@ import type { Observation, Subject } from "../evidence";
 import { classOf, type PartClass } from "../part";
 import type { Effect, ReadoutContext } from "./entry";
 import { phraseAt } from "./lexicon";
+import { nounAt, WHICH } from "./reader/places";
+import { senseAt } from "./reader/vocabulary";
 
 // Whether what a sentence was taken to say goes further than its words. Such a reading is offered, never kept unasked.
 
@@ -171,6 +173,8 @@ const denies = (e: Effect): boolean =>
 
 function goesFurther(line: string, subject: Subject, o: Observation, context: ReadoutContext): boolean {
   if (subject.kind === "place" && !isPlace(subject.name)) return true;
+  // "grompfel trace": whose word nobody knows, that may not be where it was seen
+  if (subject.kind === "place" && o.kind === "look" && !subject.name.toLowerCase().split(/\s+/).every(isKnown)) return true;
   switch (o.kind) {
     case "figure":
       if (subject.kind === "unit") return !OF_THE_UNIT.test(line);
@@ -204,6 +208,15 @@ const changedSides = ({ act, to, with: put }: Extract<Observation, { kind: "trie
   act === "swapped" &&
   (/left|right/i.test(put?.named ?? "") || to.filter((s) => s.kind === "place" && /\b(?:left|right)\b/i.test(s.name)).length > 1);
 const isSide = (name: string): boolean => /^(?:left|right)$/i.test(name);
+
+/** A word that somebody knows: of an unknown one nobody can tell whether it names the place. */
+const isKnown = (word: string): boolean =>
+  phraseAt([word], 0) !== null ||
+  senseAt([word], 0) !== null ||
+  nounAt([word], 0) !== null ||
+  WHICH.has(word) ||
+  POINT_WORDS.has(word) ||
+  classOf(word.toUpperCase()) !== null;
 
 /** A place is called by words of which one is a thing: "earth lug", "tone board", "joint Q7", "all of supply". */
 function isPlace(name: string): boolean {

@@ -7,7 +7,7 @@ import { lex, type Token } from "./lex";
 import { looksLikeDesignator } from "./designator";
 import { fail, keeps, type Parsed } from "./parsed";
 import { COMMANDS } from "./reserved";
-import { isDoubtful, takesTooMuch } from "./doubtful";
+import { contradicts, isDoubtful, takesTooMuch } from "./doubtful";
 import { remarkOf, parseSentence, withParts } from "./sentence";
 import { readLine } from "./reader/readLine";
 
@@ -45,6 +45,8 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
   const complete = open && read.effects.length > 0 && read.unread.length === 0 && read.others.length === 0 && !shelf;
   if (asked.ok && asked.value.kind === "keeps" && isLongText(typed, asked.value.effects)) {
     if (complete) return keeps(...withParts(read.effects, context));
+    // what begins with "note" is one, whatever it says
+    if (asked.value.effects.every((e) => e.about === "note")) return asked;
     const more = offersOf([read.effects, ...read.others, asked.value.effects], context);
     return more.length > 1 ? fail({ code: "partlyUnderstood", unread: read.unread, offers: more }) : asked;
   }
@@ -83,7 +85,11 @@ export function parseReadout(line: string, context: ReadoutContext): Parsed<Entr
 const OFFERS = 3;
 /** What is offered of some readings. The line kept in its own words is no reading of it. */
 const offersOf = (readings: readonly (readonly Effect[])[], context: ReadoutContext): (readonly Effect[])[] =>
-  once(readings.filter((o) => o.length > 0 && !o.some(isRemark)).map((o) => withParts(o, context))).slice(0, OFFERS);
+  once(
+    readings
+      .filter((o) => o.length > 0 && !o.some(isRemark) && !contradicts(o.filter((e) => e.about === "reading")))
+      .map((o) => withParts(o, context)),
+  ).slice(0, OFFERS);
 
 /** What a head asked, with the readings there are beside it; a doubt about the figure itself stands alone. */
 function askedWithOffers(

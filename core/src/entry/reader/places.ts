@@ -114,7 +114,7 @@ const NOUNS: ReadonlyMap<string, string> = new Map(
 );
 
 /** Words that say which of several. */
-const WHICH = list(
+export const WHICH = list(
   "mains, earth, power, speaker, heat, relay, input, output, front, rear, top, bottom, phono, aerial, main, upper, lower, left, right, " +
     "inner, outer, tone",
 );
