@@ -65,7 +65,7 @@ export const SOUNDS: Topic = [
       "plays well, works fine, works again, works ok, fine then, good then, plays now, plays again now, plays loud, " +
       "plays clean, plays both channels, plays both sides, passes signal, passes audio, passes sound, signal ok, music, " +
       "music plays, music on both, music both sides, music fine, sounds fine, sounds ok, sounds good, sounds great, " +
-      "sounds right, sounds normal, sings again nicely, holds up, keeps playing, kept playing, stays on, keeps running, " +
+      "sounds right, sounds normal, sings again nicely, holds up, keeps playing, kept playing, keeps running, " +
       "running fine, runs fine, runs ok, plays on, plays right through, working fine, works now",
   ],
   [
@@ -82,7 +82,7 @@ export const SOUNDS: Topic = [
       "goes off on its own, tripped, trips out, tripping, trips again, goes into protect, goes to protect, into protect, " +
       "protects, protection, protect, prot, goes into protection, goes in protect, cuts off, cut off dead, drops off, " +
       "goes off again, shut itself off, shuts itself off, shuts itself down, powers down, powered down, turns off, " +
-      "turned off by itself, gone dead, cut out completely, kills it, knocks it out, crash, crashes out, falls over, " +
+      "turned off by itself, gone dead, cut out completely, crash, crashes out, falls over, " +
       "falls asleep, hangs, freezes up, locks up, locked up, stops dead, dies off, died, dies again, goes off dead, " +
       "stops working, stopped working, reboots, resets, restarts, starts over",
   ],

@@ -8,7 +8,7 @@ export const TRIALS: Topic = [
     "gone, goes away, went away, cured, fixed, disappears, disappeared, stops, stopped, dead quiet, all gone, fault gone, " +
       "kills the hum, kills the crackle, kills the noise, crackle stops, hum stops, noise stops, calm, stands still, " +
       "disappearing, vanishes, vanished, has gone, is gone, ceased, ceases, clears, cleared, clears up, cleared up, " +
-      "cures it, cured it, cures, fixes it, fixed it, fixes, kills, killed, killed it, stops it, stopped it, " +
+      "cures it, cured it, cures, fixes it, fixed it, fixes, stops it, stopped it, " +
       "stops the noise, stops the hum, stops the buzz, stops the whistle, hum gone, hum is gone, buzz gone, buzz is gone, " +
       "noise gone, noise is gone, whistle gone, whistle is gone, crackle gone, crackle is gone, gone completely, " +
       "gone entirely, completely gone, gone altogether, all clear, dies away, dies down completely, dies within, " +
