@@ -723,8 +723,7 @@ function aliasesOf({ points }: ReadoutContext): readonly { words: readonly strin
   if (!points.has("rail -") && !rails.some(([n]) => n.includes("-"))) for (const w of SIGNS["-"]) add("rail -", `${w} rail`);
   for (const ht of ["b+", "ht"]) if (!points.has(ht)) add(points.has("B+") ? "B+" : (["b+", "ht"].find((n) => points.has(n)) ?? "B+"), ht);
   // "the 24", "48 reads": a point by its volts, where no other has them
-  const bare =
-    named.length > 0 || points.size > 0 ? [...points].flatMap(([name, v]) => (v === null ? [] : [[name, Math.abs(v)] as const])) : [];
+  const bare = [...points].flatMap(([name, v]) => (v === null ? [] : [[name, Math.abs(v)] as const]));
   for (const [name, v] of bare) if (bare.filter(([, o]) => o === v).length === 1) for (const as of [`${v}`, `${v}v`]) add(name, as);
   const seen = new Map<string, string>();
   for (const a of all) if (!seen.has(a.words.join(" "))) seen.set(a.words.join(" "), a.name);
